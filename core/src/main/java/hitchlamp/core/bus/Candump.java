@@ -1,0 +1,120 @@
+package hitchlamp.core.bus;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.Reader;
+import java.io.Writer;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * The log format that {@code candump -l} writes: {@code (seconds.micros) bus identifier#data}, a
+ * frame a line. Remote and error frames are passed over; CAN FD frames are refused.
+ */
+public final class Candump {
+  /** Most frames that are read from one log: about 400 MB of heap. */
+  public static final int MOST_FRAMES = 10_000_000;
+
+  private static final Pattern LINE =
+      Pattern.compile(
+          "\\((\\d{1,11})\\.(\\d{6})\\)\\s+(\\S{1,32})\\s+([0-9A-Fa-f]+)#(#?)([0-9A-Fa-fR_]*)(\\s+[TR])?\\s*");
+  private static final int ERROR_FLAG = 0x2000_0000;
+
+  private Candump() {}
+
+  /**
+   * Reads a whole log, a list of frames per bus name, each in order of time.
+   *
+   * @throws CandumpFault at the first line that is not a frame
+   */
+  public static Map<String, List<StampedFrame>> read(Reader source) throws IOException {
+    Map<String, List<StampedFrame>> buses = new LinkedHashMap<>();
+    BufferedReader lines = new BufferedReader(source);
+    int count = 0;
+    int number = 0;
+    long last = Long.MIN_VALUE;
+    for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+      number++;
+      if (line.isBlank()) {
+        continue;
+      }
+      Matcher m = LINE.matcher(line);
+      if (!m.matches()) {
+        throw new CandumpFault(
+            number,
+            "not a frame of a candump log: '"
+                + shorten(line)
+                + "'; expected (seconds.micros) bus id#data");
+      }
+      long micros = Long.parseLong(m.group(1)) * 1_000_000 + Long.parseLong(m.group(2));
+      if (micros < last) {
+        throw new CandumpFault(number, "time runs backwards here; sort the log by time");
+      }
+      last = micros;
+      Frame frame = frame(number, m);
+      if (frame == null) {
+        continue;
+      }
+      if (++count > MOST_FRAMES) {
+        throw new CandumpFault(
+            number, "more than " + MOST_FRAMES + " frames; cut the log into parts");
+      }
+      buses
+          .computeIfAbsent(m.group(3), bus -> new ArrayList<>())
+          .add(new StampedFrame(micros, frame));
+    }
+    return buses;
+  }
+
+  private static Frame frame(int number, Matcher m) {
+    if (!m.group(5).isEmpty()) {
+      throw new CandumpFault(number, "a CAN FD frame; only classical CAN is read");
+    }
+    String id = m.group(4);
+    String data = m.group(6).replace("_", "");
+    if (id.length() != 3 && id.length() != 8) {
+      throw new CandumpFault(number, "an identifier has 3 or 8 hex digits, not " + id.length());
+    }
+    boolean extended = id.length() == 8;
+    long identifier = Long.parseLong(id, 16);
+    if (extended && (identifier & ERROR_FLAG) != 0 || data.startsWith("R")) {
+      return null;
+    }
+    if (identifier > (extended ? Frame.GREATEST_EXTENDED : Frame.GREATEST_STANDARD)) {
+      throw new CandumpFault(number, "identifier " + id + " is out of range");
+    }
+    if (data.contains("R") || data.length() % 2 != 0 || data.length() > 16) {
+      throw new CandumpFault(
+          number, "data must be 0 to 8 whole bytes in hex, found '" + data + "'");
+    }
+    long payload = 0;
+    for (int i = 0; i < data.length(); i += 2) {
+      payload |= Long.parseLong(data, i, i + 2, 16) << (4 * i);
+    }
+    return new Frame((int) identifier, extended, data.length() / 2, payload);
+  }
+
+  private static String shorten(String line) {
+    return line.length() > 60 ? line.substring(0, 60) + "…" : line;
+  }
+
+  /** Writes one line. */
+  public static void write(Appendable out, String bus, StampedFrame stamped) throws IOException {
+    long micros = stamped.micros();
+    out.append('(').append(String.format("%010d", micros / 1_000_000)).append('.');
+    out.append(String.format("%06d", micros % 1_000_000)).append(") ").append(bus).append(' ');
+    out.append(stamped.frame().toString()).append('\n');
+  }
+
+  /** Writes a whole log. */
+  public static void write(Writer out, String bus, Iterable<StampedFrame> frames)
+      throws IOException {
+    for (StampedFrame frame : frames) {
+      write((Appendable) out, bus, frame);
+    }
+  }
+}

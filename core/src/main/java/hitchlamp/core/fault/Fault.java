@@ -1,0 +1,49 @@
+package hitchlamp.core.fault;
+
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.pack.Pack;
+import java.util.OptionalInt;
+
+/**
+ * A fault of one module. It is known by module, SPN and FMI.
+ *
+ * @param module key of the module that reports it
+ * @param address source address at the time of the read
+ * @param spn suspect parameter number
+ * @param fmi failure mode identifier
+ * @param count occurrences; empty where the module does not count
+ * @param atCeiling true where the count stands at 126 and may be more
+ * @param state in which list it stood
+ * @param version how its SPN was read; ambiguous ones say so
+ * @param component what the SPN measures, "SPN n" where unknown
+ * @param mode what the FMI means
+ */
+public record Fault(
+    String module,
+    int address,
+    int spn,
+    int fmi,
+    OptionalInt count,
+    boolean atCeiling,
+    FaultState state,
+    ConversionVersion version,
+    String component,
+    String mode) {
+  /** A fault with the words of a pack. */
+  public static Fault of(Dtc dtc, FaultState state, String module, int address, Pack pack) {
+    OptionalInt count =
+        dtc.count() == Dtc.COUNT_NOT_AVAILABLE ? OptionalInt.empty() : OptionalInt.of(dtc.count());
+    return new Fault(
+        module,
+        address,
+        dtc.spn(),
+        dtc.fmi(),
+        count,
+        dtc.count() == Dtc.COUNT_CEILING,
+        state,
+        dtc.version(),
+        pack.spnText(dtc.spn()),
+        dtc.reservedFmi() ? "reserved by the standard" : pack.fmiText(dtc.fmi()));
+  }
+}

@@ -1,0 +1,2 @@
+/** Faults as modules report them: state, count, lamps. */
+package hitchlamp.core.fault;

@@ -1,0 +1,28 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.j1939.BrokenTransfer;
+import hitchlamp.core.j1939.Message;
+
+/** How a module answered a request. */
+public sealed interface Answer {
+  /** It sent what was asked for. */
+  record Given(Message message) implements Answer {}
+
+  /** It does not have this group. */
+  record NotSupported() implements Answer {}
+
+  /** It has it and may not tell. */
+  record Denied() implements Answer {}
+
+  /** It said "busy" at every try. */
+  record Busy() implements Answer {}
+
+  /** It began a long answer that did not arrive whole, at every try. */
+  record Broken(BrokenTransfer transfer) implements Answer {}
+
+  /** Nothing came at any try. */
+  record Silent() implements Answer {}
+
+  /** It was not asked: taken back, or we have no address. */
+  record NotAsked(String why) implements Answer {}
+}

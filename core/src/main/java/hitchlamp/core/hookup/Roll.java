@@ -1,0 +1,68 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.fault.Fault;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.TreeMap;
+
+/**
+ * The roll: who answered, who is silent, and what they told.
+ *
+ * @param full true where identity and faults were asked too
+ * @param state how far it is
+ * @param startedMicros bus time at which it began
+ * @param endedMicros bus time at which it ended
+ * @param entries answering modules by address, then silent ones
+ * @param notes what concerns more than one module, in sentences
+ */
+public record Roll(
+    boolean full,
+    State state,
+    long startedMicros,
+    OptionalLong endedMicros,
+    List<RollEntry> entries,
+    List<String> notes) {
+  /** How far a roll call is. */
+  public enum State {
+    UNDER_WAY,
+    COMPLETE,
+    /** Cut short; what was found is kept. */
+    CUT_SHORT,
+    /** The link broke; what was found is kept. */
+    BROKEN_OFF
+  }
+
+  /** Faults of all modules. */
+  public List<Fault> faults() {
+    List<Fault> all = new ArrayList<>();
+    entries.forEach(e -> e.reads().forEach(r -> all.addAll(r.faults())));
+    return all;
+  }
+
+  /** Entries with a presence. */
+  public long count(RollEntry.Presence presence) {
+    return entries.stream().filter(e -> e.presence() == presence).count();
+  }
+
+  /** What modules tell differently though it should be one: today the VIN. */
+  static List<String> disagreements(List<RollEntry> entries) {
+    Map<String, List<String>> byVin = new TreeMap<>();
+    for (RollEntry e : entries) {
+      if (!e.identity().vin().isEmpty()) {
+        byVin.computeIfAbsent(e.identity().vin(), v -> new ArrayList<>()).add(e.title());
+      }
+    }
+    if (byVin.size() < 2) {
+      return List.of();
+    }
+    StringBuilder text = new StringBuilder("The modules name different VINs: ");
+    byVin.forEach(
+        (vin, who) -> text.append(vin).append(" (").append(String.join(", ", who)).append("); "));
+    text.setLength(text.length() - 2);
+    return List.of(
+        text.append(". One of them came from another unit or was never given this one's number.")
+            .toString());
+  }
+}

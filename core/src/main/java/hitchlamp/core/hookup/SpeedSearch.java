@@ -1,0 +1,107 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.bus.LinkEvent;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Finds the bus speed by listening only: each candidate in turn, nothing is sent. A candidate is
+ * right after {@link #ENOUGH_FRAMES} valid frames; it is left after {@link #LISTEN_MICROS} or
+ * {@link #ENOUGH_ERRORS} errors.
+ */
+public final class SpeedSearch {
+  /** Valid frames that prove a speed. */
+  public static final int ENOUGH_FRAMES = 20;
+
+  /** Errors without a valid frame between them that disprove it. */
+  public static final int ENOUGH_ERRORS = 5;
+
+  /** Time given to a silent candidate. */
+  public static final long LISTEN_MICROS = 1_500_000;
+
+  /**
+   * A bus name with the rate it is bound to.
+   *
+   * @param bitsPerSecond 0 where unknown
+   */
+  public record Candidate(String bus, int bitsPerSecond) {}
+
+  /** What came of the search. */
+  public sealed interface Outcome {
+    record Found(Candidate candidate) implements Outcome {}
+
+    /**
+     * Every candidate gave errors only, or errors and silence: traffic, but not at these speeds.
+     */
+    record WrongSpeed(List<Integer> tried) implements Outcome {}
+
+    /** Nothing at all on any candidate. */
+    record Silent() implements Outcome {}
+  }
+
+  private final List<Candidate> candidates;
+  private int index;
+  private int frames;
+  private int errors;
+  private boolean anyErrors;
+  private long since = Long.MIN_VALUE;
+  private Outcome outcome;
+
+  public SpeedSearch(List<Candidate> candidates) {
+    if (candidates.isEmpty()) {
+      throw new IllegalArgumentException("no bus to listen to");
+    }
+    this.candidates = List.copyOf(candidates);
+  }
+
+  /** The bus to listen to now; empty once the search has ended. */
+  public Optional<Candidate> listenTo() {
+    return outcome == null ? Optional.of(candidates.get(index)) : Optional.empty();
+  }
+
+  /** The end of the search; empty while it goes on. */
+  public Optional<Outcome> outcome() {
+    return Optional.ofNullable(outcome);
+  }
+
+  /** Valid frames heard on the present candidate. */
+  public int framesHeard() {
+    return frames;
+  }
+
+  /**
+   * Takes an event of the present candidate's link. When {@link #listenTo} names another one
+   * afterwards, that link is to be opened.
+   */
+  public void on(LinkEvent event) {
+    if (outcome != null) {
+      return;
+    }
+    since = since == Long.MIN_VALUE ? event.micros() : since;
+    if (event instanceof LinkEvent.Seen) {
+      errors = 0;
+      if (++frames >= ENOUGH_FRAMES) {
+        outcome = new Outcome.Found(candidates.get(index));
+      }
+    } else if (event instanceof LinkEvent.BusError) {
+      anyErrors = true;
+      if (++errors >= ENOUGH_ERRORS) {
+        leave();
+      }
+    } else if (event instanceof LinkEvent.Lost || event.micros() - since >= LISTEN_MICROS) {
+      leave();
+    }
+  }
+
+  private void leave() {
+    frames = 0;
+    errors = 0;
+    since = Long.MIN_VALUE;
+    if (++index == candidates.size()) {
+      outcome =
+          anyErrors
+              ? new Outcome.WrongSpeed(candidates.stream().map(Candidate::bitsPerSecond).toList())
+              : new Outcome.Silent();
+    }
+  }
+}

@@ -1,0 +1,71 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.Parameter;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * The last reading of each parameter the pack knows, from broadcasts. Holds one reading per SPN and
+ * source: at most the pack's parameters times 253.
+ */
+public final class Vitals {
+  /** Engine speed. */
+  public static final int ENGINE_SPEED = 190;
+
+  /** Battery potential, as the engine's module measures it. */
+  public static final int BATTERY = 168;
+
+  /** Key switch battery potential. */
+  public static final int KEY_SWITCH_VOLTAGE = 158;
+
+  public static final int COOLANT = 110;
+  public static final int ENGINE_HOURS = 247;
+
+  private final Map<Integer, List<Parameter>> byGroup = new HashMap<>();
+  private final Map<Integer, Map<Integer, Parameter.Reading>> readings = new HashMap<>();
+
+  public Vitals(Pack pack) {
+    for (int pgn : pack.groups()) {
+      byGroup.put(pgn, pack.parametersIn(pgn));
+    }
+  }
+
+  /** Reads what the message carries. */
+  public void accept(Message message) {
+    List<Parameter> parameters = byGroup.get(message.pgn());
+    if (parameters == null) {
+      return;
+    }
+    for (Parameter p : parameters) {
+      readings
+          .computeIfAbsent(p.spn(), s -> new HashMap<>(2))
+          .put(message.source(), p.read(message));
+    }
+  }
+
+  /** The newest reading of a parameter from any module; valid ones go before states. */
+  public Optional<Parameter.Reading> newest(int spn) {
+    Parameter.Reading best = null;
+    for (Parameter.Reading r : readings.getOrDefault(spn, Map.of()).values()) {
+      boolean better =
+          best == null
+              || rank(r) > rank(best)
+              || rank(r) == rank(best) && r.micros() > best.micros();
+      best = better ? r : best;
+    }
+    return Optional.ofNullable(best);
+  }
+
+  private static int rank(Parameter.Reading r) {
+    return r.state() == hitchlamp.core.j1939.RawValue.VALID ? 1 : 0;
+  }
+
+  /** The reading that one module gave. */
+  public Optional<Parameter.Reading> from(int source, int spn) {
+    return Optional.ofNullable(readings.getOrDefault(spn, Map.of()).get(source));
+  }
+}

@@ -1,0 +1,33 @@
+package hitchlamp.core.j1939;
+
+/**
+ * A long message that did not arrive whole. What was lost is told, never filled in.
+ *
+ * @param pgn which group it would have been
+ * @param source who sent it
+ * @param destination whom it was for
+ * @param reason why it ended
+ * @param packets packets that came
+ * @param expected packets that were announced
+ * @param micros bus time at which it was given up
+ */
+public record BrokenTransfer(
+    int pgn, int source, int destination, Reason reason, int packets, int expected, long micros) {
+  /** Why a transfer ended early. */
+  public enum Reason {
+    /** Packets are missing. */
+    LOST_PACKETS,
+    /** The sender fell silent. */
+    TIMED_OUT,
+    /** One side aborted the connection. */
+    ABORTED,
+    /** A new announcement came before the old message was whole. */
+    REPLACED,
+    /** Announced size and number of packets do not fit each other, or the size is not 9 to 1785. */
+    BAD_ANNOUNCEMENT,
+    /** The same packet came twice with different bytes. */
+    CONTRADICTED,
+    /** More transfers at once than are kept. */
+    TOO_MANY
+  }
+}

@@ -1,0 +1,174 @@
+package hitchlamp.core.pack;
+
+import hitchlamp.core.j1939.Address;
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.yaml.Entry;
+import hitchlamp.yaml.YamlFault;
+import hitchlamp.yaml.YamlFile;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Reads one pack file. Whatever is wrong is told with file, line and reason, as a {@link
+ * YamlFault}.
+ */
+public final class PackReader {
+  /** Version of the layout that is read here. */
+  public static final int SCHEMA = 1;
+
+  private PackReader() {}
+
+  /**
+   * Reads a pack from text.
+   *
+   * @param file name of the file for faults
+   */
+  public static Pack read(String file, String text) {
+    Entry root = YamlFile.read(file, text);
+    root.allow(
+        "pack",
+        "title",
+        "schema",
+        "layer",
+        "version",
+        "identify",
+        "plugs",
+        "modules",
+        "parameters",
+        "spn",
+        "fmi");
+    long schema = root.whole("schema", 1, Integer.MAX_VALUE);
+    if (schema != SCHEMA) {
+      throw root.need("schema")
+          .fault("version " + schema + " of the layout is not known here, only " + SCHEMA);
+    }
+    Map<String, ModuleKind> modules = new LinkedHashMap<>();
+    root.find("modules")
+        .ifPresent(
+            all -> all.entries().forEach((id, e) -> modules.put(id, module(id, e, modules))));
+    Map<Integer, Parameter> parameters = new LinkedHashMap<>();
+    for (Entry e : root.itemsOf("parameters")) {
+      Parameter p = parameter(e);
+      if (parameters.put(p.spn(), p) != null) {
+        throw e.fault("SPN " + p.spn() + " stands twice in this pack; remove one of them");
+      }
+    }
+    return new Pack(
+        root.text("pack"),
+        root.text("title"),
+        root.need("layer").oneOf(Pack.Layer.class),
+        (int) root.whole("version", 1, 1_000_000),
+        hash(text),
+        root.find("identify")
+            .map(
+                e ->
+                    new Pack.Identify(
+                        e.allow("maker", "model").text("maker"), e.text("model", ""))),
+        root.itemsOf("plugs").stream().map(PackReader::plug).toList(),
+        modules,
+        parameters,
+        texts(root.find("spn"), Dtc.GREATEST_SPN),
+        texts(root.find("fmi"), 31));
+  }
+
+  private static ModuleKind module(String id, Entry e, Map<String, ModuleKind> before) {
+    e.allow("title", "function", "instance", "address", "expected", "conversion", "checks");
+    int function = (int) e.whole("function", 0, 255);
+    int instance = (int) e.whole("instance", 0, 31, 0);
+    for (ModuleKind other : before.values()) {
+      if (other.function() == function && other.functionInstance() == instance) {
+        throw e.fault(
+            "has function "
+                + function
+                + " and instance "
+                + instance
+                + " like '"
+                + other.id()
+                + "'; modules are told apart by these");
+      }
+    }
+    return new ModuleKind(
+        id,
+        e.text("title"),
+        function,
+        instance,
+        (int) e.whole("address", 0, Address.GREATEST_UNICAST),
+        e.yes("expected", true),
+        e.find("conversion")
+            .map(c -> c.oneOf(ConversionVersion.class))
+            .orElse(ConversionVersion.AMBIGUOUS),
+        e.itemsOf("checks").stream().map(Entry::text).toList());
+  }
+
+  private static Parameter parameter(Entry e) {
+    e.allow("spn", "name", "pgn", "byte", "bit", "bits", "scale", "offset", "unit");
+    Entry unit = e.need("unit");
+    int bits = (int) e.whole("bits", 1, 32);
+    int start = 8 * ((int) e.whole("byte", 1, 255) - 1) + (int) e.whole("bit", 1, 8, 1) - 1;
+    double scale = e.number("scale", -1e9, 1e9);
+    if (scale == 0) {
+      throw e.need("scale").fault("0 makes every reading the same");
+    }
+    return new Parameter(
+        (int) e.whole("spn", 1, Dtc.GREATEST_SPN),
+        e.text("name"),
+        (int) e.whole("pgn", 0, Pgn.GREATEST),
+        start,
+        bits,
+        scale,
+        e.number("offset", -1e9, 1e9, 0),
+        Unit.ofSymbol(unit.text())
+            .orElseThrow(() -> unit.fault("unknown unit '" + unit.text() + "'")));
+  }
+
+  private static Pack.Plug plug(Entry e) {
+    e.allow("title", "place", "pins");
+    List<Pack.Pin> pins = new ArrayList<>();
+    for (Entry p : e.need("pins").items()) {
+      p.allow("name", "carries", "bus", "x", "y");
+      pins.add(
+          new Pack.Pin(
+              p.text("name"),
+              p.text("carries"),
+              p.text("bus", ""),
+              p.number("x", 0, 1),
+              p.number("y", 0, 1)));
+    }
+    return new Pack.Plug(e.text("title"), e.text("place", ""), List.copyOf(pins));
+  }
+
+  private static Map<Integer, String> texts(Optional<Entry> table, int most) {
+    Map<Integer, String> texts = new LinkedHashMap<>();
+    table.ifPresent(
+        t ->
+            t.entries()
+                .forEach(
+                    (key, e) -> {
+                      if (!key.matches("\\d{1,6}") || Integer.parseInt(key) > most) {
+                        throw e.fault("expected a number up to " + most + " before the colon");
+                      }
+                      texts.put(Integer.parseInt(key), e.text());
+                    }));
+    return texts;
+  }
+
+  static String hash(String text) {
+    try {
+      return HexFormat.of()
+          .formatHex(
+              MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException("every Java has SHA-256", e);
+    }
+  }
+}

@@ -1,0 +1,119 @@
+package hitchlamp.core.pack;
+
+import hitchlamp.yaml.YamlFault;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/**
+ * All packs at hand. For a unit the base is taken, over it the maker's, over it the workshop's; a
+ * later layer adds to an earlier one and replaces what has the same key.
+ *
+ * @param packs in the order of their layers
+ */
+public record PackShelf(List<Pack> packs) {
+  public PackShelf {
+    packs = packs.stream().sorted(Comparator.comparing(Pack::layer)).toList();
+  }
+
+  /** Reads every {@code .yaml} file below a folder. */
+  public static PackShelf read(Path folder) {
+    try (Stream<Path> files = Files.walk(folder, 4)) {
+      List<Pack> packs = new ArrayList<>();
+      for (Path file : files.filter(f -> f.toString().endsWith(".yaml")).sorted().toList()) {
+        Pack pack = PackReader.read(folder.relativize(file).toString(), Files.readString(file));
+        if (packs.stream().anyMatch(p -> p.id().equals(pack.id()))) {
+          throw new YamlFault(
+              folder.relativize(file).toString(),
+              1,
+              "a pack named '" + pack.id() + "' is there already");
+        }
+        packs.add(pack);
+      }
+      return new PackShelf(packs);
+    } catch (IOException e) {
+      throw new YamlFault(folder.toString(), 1, "the packs cannot be read: " + e.getMessage());
+    }
+  }
+
+  /** The pack of the standards alone, for a unit that nobody identified yet. */
+  public Pack base() {
+    return layered(packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList());
+  }
+
+  /**
+   * The maker's pack for an identity, laid over the base with the workshop's over it; empty where
+   * none is for it.
+   */
+  public Optional<Pack> find(String maker, String model) {
+    return packs.stream()
+        .filter(p -> p.layer() == Pack.Layer.MAKER && p.isFor(maker, model))
+        .findFirst()
+        .map(p -> with(p.id()));
+  }
+
+  /**
+   * The base with a maker's pack over it, and every workshop pack for the same identity over both.
+   *
+   * @throws IllegalArgumentException where there is no such pack
+   */
+  public Pack with(String id) {
+    Pack maker =
+        packs.stream()
+            .filter(p -> p.id().equals(id))
+            .findFirst()
+            .orElseThrow(() -> new IllegalArgumentException("there is no pack '" + id + "'"));
+    return layered(
+        packs.stream()
+            .filter(
+                p ->
+                    p.layer() == Pack.Layer.BASE
+                        || p == maker
+                        || p.layer() == Pack.Layer.WORKSHOP
+                            && p.identify().equals(maker.identify()))
+            .toList());
+  }
+
+  private static Pack layered(List<Pack> layers) {
+    if (layers.isEmpty()) {
+      throw new YamlFault("packs", 1, "there is no pack of layer 'base'");
+    }
+    Pack top = layers.get(layers.size() - 1);
+    Map<String, ModuleKind> modules = new LinkedHashMap<>();
+    Map<Integer, Parameter> parameters = new LinkedHashMap<>();
+    Map<Integer, String> spn = new LinkedHashMap<>();
+    Map<Integer, String> fmi = new LinkedHashMap<>();
+    List<Pack.Plug> plugs = List.of();
+    for (Pack p : layers) {
+      modules.putAll(p.modules());
+      parameters.putAll(p.parameters());
+      spn.putAll(p.spnTexts());
+      fmi.putAll(p.fmiTexts());
+      plugs = p.plugs().isEmpty() ? plugs : p.plugs();
+    }
+    String hash =
+        layers.size() == 1
+            ? top.hash()
+            : PackReader.hash(layers.stream().map(Pack::hash).collect(Collectors.joining()));
+    return new Pack(
+        top.id(),
+        top.title(),
+        top.layer(),
+        top.version(),
+        hash,
+        top.identify(),
+        plugs,
+        modules,
+        parameters,
+        spn,
+        fmi);
+  }
+}

@@ -1,0 +1,2 @@
+/** Units of measure: stored values never change, every shown figure converts. */
+package hitchlamp.core.quantity;

@@ -1,0 +1,87 @@
+package hitchlamp.core.bus;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+class SocketcandTextTest {
+  private static List<SocketcandText.Said> read(byte[] bytes, int piece) {
+    SocketcandText reader = new SocketcandText();
+    List<SocketcandText.Said> said = new ArrayList<>();
+    for (int i = 0; i < bytes.length; i += piece) {
+      reader.feed(bytes, i, Math.min(bytes.length, i + piece), said::add);
+    }
+    return said;
+  }
+
+  @Test
+  void messagesAreFoundByTheirBracketsHoweverTheyAreCut() {
+    byte[] text =
+        "< hi >< ok >< frame 18FECA00 12.000345 0102FF >< frame 123 12.1 11 ><frame 123 1.000000 >< error 5 >"
+            .getBytes(StandardCharsets.US_ASCII);
+    for (int piece : new int[] {1, 2, 7, 1000}) {
+      List<SocketcandText.Said> said = read(text, piece);
+      assertThat(said).hasSize(6);
+      assertThat(said.get(0)).isEqualTo(new SocketcandText.Said.Word("hi"));
+      assertThat(said.get(2))
+          .isEqualTo(
+              new SocketcandText.Said.FrameSaid(
+                  new StampedFrame(12_000_345, Frame.extended(0x18FECA00, 1, 2, 255))));
+      assertThat(said.get(3)).isInstanceOf(SocketcandText.Said.Garbled.class);
+      assertThat(said.get(4))
+          .isEqualTo(
+              new SocketcandText.Said.FrameSaid(
+                  new StampedFrame(1_000_000, new Frame(0x123, false, 0, 0))));
+    }
+  }
+
+  @Test
+  void aMessageThatNeverEndsIsGivenUp() {
+    byte[] endless = ("< " + "x".repeat(20_000) + " >< ok >").getBytes(StandardCharsets.US_ASCII);
+    assertThat(read(endless, 512)).hasSize(2).last().isEqualTo(new SocketcandText.Said.Word("ok"));
+  }
+
+  @Test
+  void noBytesBringTheReaderDown() {
+    Random random = new Random(2);
+    String alphabet = "<> frame0123456789ABCDEFG.ok-";
+    for (int i = 0; i < 5_000; i++) {
+      StringBuilder text = new StringBuilder("< frame ");
+      for (int k = random.nextInt(60); k > 0; k--) {
+        text.append(alphabet.charAt(random.nextInt(alphabet.length())));
+      }
+      read(text.append(" >").toString().getBytes(StandardCharsets.US_ASCII), 64);
+    }
+  }
+
+  @Test
+  void aFrameToSendIsWrittenAsTheDaemonExpects() {
+    assertThat(
+            new String(
+                SocketcandText.send(Frame.extended(0x18EAFFF9, 0x00, 0xEE, 0x0A)),
+                StandardCharsets.US_ASCII))
+        .isEqualTo("< send 18EAFFF9 3 0 EE A >");
+    assertThat(
+            new String(
+                SocketcandText.send(new Frame(0x12, false, 0, 0)), StandardCharsets.US_ASCII))
+        .isEqualTo("< send 012 0 >");
+  }
+
+  @Test
+  void busTimeGoesOnBetweenFramesAtThePaceOfTheLink() {
+    BusClock clock = new BusClock(10, 1_000);
+    clock.stamp(5_000_000, 2_000_000);
+    assertThat(clock.micros(2_000_000)).isEqualTo(5_000_000);
+    assertThat(clock.micros(3_000_000)).isEqualTo(5_010_000);
+    assertThat(clock.nanosUntil(5_020_000, 3_000_000)).isEqualTo(1_000_000);
+    assertThat(clock.nanosUntil(1, 3_000_000)).isZero();
+    clock.stamp(4_000_000, 3_000_000);
+    assertThat(clock.micros(3_000_000))
+        .as("a stamp from the past does not turn it back")
+        .isEqualTo(5_000_000);
+  }
+}

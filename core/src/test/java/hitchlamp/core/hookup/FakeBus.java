@@ -1,0 +1,164 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.j1939.Identifier;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.core.j1939.Pgn;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.PriorityQueue;
+
+/**
+ * A bus for tests: modules answer what they are told to, after a millisecond; every frame is seen,
+ * ours too.
+ */
+final class FakeBus {
+  private record Due(long micros, long order, Frame frame) implements Comparable<Due> {
+    @Override
+    public int compareTo(Due o) {
+      return micros != o.micros ? Long.compare(micros, o.micros) : Long.compare(order, o.order);
+    }
+  }
+
+  static final class Module {
+    final int address;
+    final Name name;
+    final Map<Integer, byte[]> answers = new HashMap<>();
+    boolean deaf;
+    int busy;
+    boolean stalls;
+
+    Module(int address, Name name) {
+      this.address = address;
+      this.name = name;
+    }
+
+    Module answers(int pgn, String text) {
+      answers.put(pgn, text.getBytes(java.nio.charset.StandardCharsets.US_ASCII));
+      return this;
+    }
+
+    Module answers(int pgn, byte... data) {
+      answers.put(pgn, data);
+      return this;
+    }
+  }
+
+  final List<Frame> sentByUs = new ArrayList<>();
+  final List<Module> modules = new ArrayList<>();
+  HookUp hookUp;
+  private final PriorityQueue<Due> due = new PriorityQueue<>();
+  private final Map<Integer, byte[]> sending = new HashMap<>();
+  private final Map<Integer, Integer> sendingPgn = new HashMap<>();
+  private long order;
+  private long now = 1_000_000;
+
+  Module module(int address, int function) {
+    Module m = new Module(address, Name.of(address + 1, 100, 0, 0, function, 0, 0, 0, false));
+    modules.add(m);
+    return m;
+  }
+
+  long now() {
+    return now;
+  }
+
+  void fromUs(Frame f) {
+    sentByUs.add(f);
+    put(500, f);
+  }
+
+  void put(long inMicros, Frame f) {
+    due.add(new Due(now + inMicros, order++, f));
+  }
+
+  /** Runs until the time, or until nothing is to come before it. */
+  void runUntil(long micros) {
+    while (true) {
+      long next = Math.min(hookUp.nextTimer(), due.isEmpty() ? Long.MAX_VALUE : due.peek().micros);
+      if (next > micros) {
+        now = micros;
+        hookUp.on(new LinkEvent.Ticked(now));
+        return;
+      }
+      now = Math.max(now, next);
+      if (!due.isEmpty() && due.peek().micros <= now) {
+        Frame f = due.poll().frame;
+        modules.forEach(m -> react(m, f));
+        hookUp.on(new LinkEvent.Seen(new StampedFrame(now, f)));
+      } else {
+        hookUp.on(new LinkEvent.Ticked(now));
+      }
+    }
+  }
+
+  private void react(Module m, Frame f) {
+    Identifier id = Identifier.of(f.identifier());
+    if (id.destination() != m.address && id.destination() != 255 || id.source() == m.address) {
+      return;
+    }
+    if (id.pgn() == Pgn.REQUEST) {
+      int pgn = f.at(0) | f.at(1) << 8 | f.at(2) << 16;
+      if (pgn == Pgn.ADDRESS_CLAIMED) {
+        if (m.name != null) {
+          put(1_000, new Frame(0x18EEFF00 | m.address, true, 8, m.name.bits()));
+        }
+      } else if (!m.deaf) {
+        answer(m, pgn, id.source());
+      }
+    } else if (id.pgn() == Pgn.TRANSPORT_CONTROL
+        && f.at(0) == 17
+        && sending.containsKey(m.address)
+        && !m.stalls) {
+      byte[] data = sending.get(m.address);
+      for (int n = f.at(2); n < f.at(2) + f.at(1); n++) {
+        int[] bytes = {n, 255, 255, 255, 255, 255, 255, 255};
+        for (int i = 0; i < 7 && (n - 1) * 7 + i < data.length; i++) {
+          bytes[i + 1] = data[(n - 1) * 7 + i] & 0xFF;
+        }
+        put(1_000 + n, Frame.extended(0x1CEB0000 | id.source() << 8 | m.address, bytes));
+      }
+    }
+  }
+
+  private void answer(Module m, int pgn, int to) {
+    byte[] data = m.answers.get(pgn);
+    if (m.busy > 0) {
+      m.busy--;
+      acknowledge(m, 3, to, pgn);
+    } else if (data == null) {
+      acknowledge(m, 1, to, pgn);
+    } else if (data.length <= 8) {
+      int[] bytes = new int[8];
+      for (int i = 0; i < 8; i++) {
+        bytes[i] = i < data.length ? data[i] & 0xFF : 0xFF;
+      }
+      put(1_000, Frame.extended(Identifier.to(to, pgn, m.address, 6).bits(), bytes));
+    } else {
+      sending.put(m.address, data);
+      sendingPgn.put(m.address, pgn);
+      put(
+          1_000,
+          Frame.extended(
+              0x1CEC0000 | to << 8 | m.address,
+              16,
+              data.length,
+              data.length >> 8,
+              (data.length + 6) / 7,
+              255,
+              pgn,
+              pgn >> 8,
+              pgn >> 16));
+    }
+  }
+
+  private void acknowledge(Module m, int kind, int to, int pgn) {
+    put(
+        1_000,
+        Frame.extended(0x18E8FF00 | m.address, kind, 255, 255, 255, to, pgn, pgn >> 8, pgn >> 16));
+  }
+}

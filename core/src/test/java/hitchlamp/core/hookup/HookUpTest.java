@@ -1,0 +1,255 @@
+package hitchlamp.core.hookup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.LinkRefusal;
+import hitchlamp.core.bus.RecordedLink;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.PackReader;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class HookUpTest {
+  private static final Frame COMMAND = Frame.extended(0x18EF00F9, 1);
+  private static final Frame KEEP = Frame.extended(0x18EF00F9, 2);
+  private static final Frame LET_GO = Frame.extended(0x18EF00F9, 3);
+  private final List<Frame> sent = new ArrayList<>();
+  private final HookUp hookUp =
+      new HookUp(new Name(5), 250_000, false, sent::add, new HookUp.Listener() {});
+
+  /** Holds something as long as it lives; ends when told, or fails when told so. */
+  private static final class Holding implements Procedure<String> {
+    private boolean finished;
+
+    @Override
+    public List<Command> on(Event event) {
+      if (event instanceof Event.Began b) {
+        return List.of(
+            new Command.Take(
+                new Hold(
+                    "cut",
+                    "cylinder 4 does not fire",
+                    "Let all cylinders fire",
+                    b.micros(),
+                    List.of(COMMAND),
+                    List.of(KEEP),
+                    100_000,
+                    List.of(LET_GO))));
+      }
+      finished |= event instanceof Event.Said s && s.choice().equals("done");
+      return List.of();
+    }
+
+    @Override
+    public String result() {
+      return "";
+    }
+
+    @Override
+    public boolean finished() {
+      return finished;
+    }
+  }
+
+  private Holding holding() {
+    hookUp.start(0);
+    Holding p = new Holding();
+    hookUp.run(p);
+    assertThat(hookUp.holds()).extracting(Hold::says).containsExactly("cylinder 4 does not fire");
+    assertThat(sent).contains(COMMAND);
+    return p;
+  }
+
+  @Test
+  void whatIsHeldIsKeptAliveWhileItsProcedureLives() {
+    holding();
+    hookUp.on(new LinkEvent.Ticked(100_000));
+    hookUp.on(new LinkEvent.Ticked(200_000));
+    assertThat(sent.stream().filter(KEEP::equals)).hasSize(2);
+    assertThat(hookUp.nextTimer()).isLessThanOrEqualTo(300_000);
+  }
+
+  @Test
+  void everyWayOutReleases() {
+    Holding finishing = holding();
+    hookUp.say(finishing, "done");
+    assertReleased();
+    Holding stopped = holding();
+    hookUp.stop(stopped);
+    assertReleased();
+    holding();
+    hookUp.releaseAll();
+    assertReleased();
+    holding();
+    hookUp.close("link lost");
+    assertReleased();
+  }
+
+  private void assertReleased() {
+    assertThat(sent).last().isEqualTo(LET_GO);
+    assertThat(hookUp.holds()).isEmpty();
+    sent.clear();
+  }
+
+  @Test
+  void whatCannotBeLetGoOfMustNotBeTaken() {
+    assertThatThrownBy(() -> new Hold("x", "x", "x", 0, List.of(), List.of(), 1, List.of()))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @Test
+  void aRequestToUsIsRefusedPolitelyAndAClaimRequestAnswered() {
+    hookUp.start(0);
+    hookUp.on(new LinkEvent.Ticked(250_000));
+    hookUp.on(
+        new LinkEvent.Seen(new StampedFrame(300_000, Frame.extended(0x18EAF900, 0xEB, 0xFE, 0))));
+    assertThat(sent)
+        .last()
+        .isEqualTo(Frame.extended(0x18E8FFF9, 1, 0xFF, 0xFF, 0xFF, 0, 0xEB, 0xFE, 0));
+    hookUp.on(
+        new LinkEvent.Seen(new StampedFrame(300_001, Frame.extended(0x18EAFF00, 0, 0xEE, 0))));
+    assertThat(sent).last().isEqualTo(new Frame(0x18EEFFF9, true, 8, 5));
+  }
+
+  @Test
+  void theSpeedIsFoundByListeningAndErrorsOrSilenceAreToldApart() {
+    var right =
+        List.of(
+            new SpeedSearch.Candidate("can500", 500_000),
+            new SpeedSearch.Candidate("can250", 250_000));
+    SpeedSearch search = new SpeedSearch(right);
+    for (int i = 0; i < SpeedSearch.ENOUGH_ERRORS; i++) {
+      search.on(new LinkEvent.BusError(i, "error"));
+    }
+    assertThat(search.listenTo()).contains(right.get(1));
+    for (int i = 0; i < SpeedSearch.ENOUGH_FRAMES; i++) {
+      assertThat(search.outcome()).isEmpty();
+      search.on(new LinkEvent.Seen(new StampedFrame(i, LET_GO)));
+    }
+    assertThat(search.outcome()).contains(new SpeedSearch.Outcome.Found(right.get(1)));
+
+    SpeedSearch silent = new SpeedSearch(right);
+    silent.on(new LinkEvent.Ticked(0));
+    silent.on(new LinkEvent.Ticked(SpeedSearch.LISTEN_MICROS));
+    silent.on(new LinkEvent.Ticked(0));
+    silent.on(new LinkEvent.Ticked(SpeedSearch.LISTEN_MICROS));
+    assertThat(silent.outcome()).containsInstanceOf(SpeedSearch.Outcome.Silent.class);
+
+    SpeedSearch wrong = new SpeedSearch(right.subList(0, 1));
+    for (int i = 0; i < SpeedSearch.ENOUGH_ERRORS; i++) {
+      wrong.on(new LinkEvent.BusError(i, "error"));
+    }
+    assertThat(wrong.outcome()).containsInstanceOf(SpeedSearch.Outcome.WrongSpeed.class);
+  }
+
+  @Test
+  void busLoadIsTheShareOfTimeInUse() {
+    LinkHealth health = new LinkHealth(250_000);
+    assertThat(health.at(0).lastFrameAgeMicros()).isEmpty();
+    Frame f = Frame.extended(0x0CF00400, 1, 2, 3, 4, 5, 6, 7, 8);
+    for (long t = 0; t < 3_000_000; t += 1_000) {
+      health.accept(new StampedFrame(t, f));
+    }
+    LinkHealth.Health h = health.at(2_999_999);
+    assertThat(h.framesPerSecond()).isCloseTo(1000, within(20));
+    assertThat(h.loadPercent()).isCloseTo(100.0 * f.bitsOnWire() * 1000 / 250_000, within(1.5));
+    assertThat(health.at(9_000_000).loadPercent()).isZero();
+    assertThat(health.at(9_000_000).lastFrameAgeMicros()).hasValue(9_000_000 - 2_999_000);
+    assertThat(new LinkHealth(0).at(5).loadPercent()).isNaN();
+  }
+
+  /** Common practice, no source: 60 ohm sound, 120 one terminator, 40 three; about 2.5 V idle. */
+  @ParameterizedTest
+  @CsvSource({"60, true", "120, false", "40, false", "2, false", "5000, false"})
+  void theMeterTellsWhatIsWrongWithThePair(double ohms, boolean sound) {
+    assertThat(
+            PairCheck.judge(
+                OptionalDouble.empty(),
+                OptionalDouble.of(ohms),
+                OptionalDouble.empty(),
+                OptionalDouble.empty()))
+        .singleElement()
+        .satisfies(f -> assertThat(f.sound()).isEqualTo(sound));
+    assertThat(
+            PairCheck.judge(
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                OptionalDouble.of(2.5),
+                OptionalDouble.of(0.1)))
+        .extracting(PairCheck.Finding::sound)
+        .containsExactly(true, false);
+  }
+
+  @Test
+  void noVoltageAtThePlugHasItsOwnWords() {
+    var none = OptionalDouble.empty();
+    assertThat(PairCheck.judge(OptionalDouble.of(0.2), none, none, none))
+        .singleElement()
+        .satisfies(
+            f -> {
+              assertThat(f.sound()).isFalse();
+              assertThat(f.says()).startsWith("No voltage at the plug.");
+            });
+    assertThat(PairCheck.judge(OptionalDouble.of(12.6), none, none, none))
+        .allMatch(PairCheck.Finding::sound);
+    assertThat(PairCheck.judge(none, none, none, none)).isEmpty();
+  }
+
+  @Test
+  void aRecordingPlaysAndCannotBeAsked() {
+    RecordedLink log =
+        new RecordedLink(List.of(new StampedFrame(10, LET_GO), new StampedFrame(20, LET_GO)));
+    assertThat(log.await(15)).isInstanceOf(LinkEvent.Seen.class);
+    assertThat(log.await(15)).isEqualTo(new LinkEvent.Ticked(15));
+    assertThat(log.await(25)).isInstanceOf(LinkEvent.Seen.class);
+    assertThat(log.await(25)).isInstanceOf(LinkEvent.Lost.class);
+    assertThatThrownBy(() -> log.send(LET_GO))
+        .isInstanceOf(LinkRefusal.class)
+        .hasMessageContaining("hook up to the unit");
+  }
+
+  @Test
+  void aReadingIsANumberOnlyWhenTheSensorSaysSo() {
+    var pack =
+        PackReader.read(
+            "p",
+            "pack: p\ntitle: t\nschema: 1\nlayer: base\nversion: 1\nparameters:\n  - {spn: 110, name: Coolant, pgn: 65262, byte: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n");
+    Vitals vitals = new Vitals(pack);
+    HookUp h =
+        new HookUp(
+            new Name(5),
+            0,
+            true,
+            f -> {},
+            new HookUp.Listener() {
+              @Override
+              public void heard(hitchlamp.core.j1939.Message message) {
+                vitals.accept(message);
+              }
+            });
+    h.start(0);
+    h.on(new LinkEvent.Seen(new StampedFrame(1, Frame.extended(0x18FEEE00, 58))));
+    assertThat(vitals.newest(110)).hasValueSatisfying(r -> assertThat(r.value()).isEqualTo(18));
+    h.on(new LinkEvent.Seen(new StampedFrame(2, Frame.extended(0x18FEEE00, 0xFE))));
+    assertThat(vitals.from(0, 110))
+        .hasValueSatisfying(
+            r -> {
+              assertThat(r.state()).isEqualTo(RawValue.ERROR);
+              assertThatThrownBy(r::value).isInstanceOf(IllegalStateException.class);
+            });
+    h.on(new LinkEvent.Seen(new StampedFrame(3, Frame.extended(0x18FEEE17, 60))));
+    assertThat(vitals.newest(110))
+        .as("a valid reading goes before a state")
+        .hasValueSatisfying(r -> assertThat(r.value()).isEqualTo(20));
+  }
+}

@@ -1,0 +1,102 @@
+package hitchlamp.core.pack;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.yaml.YamlFault;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PackReaderTest {
+  private static final String HEAD =
+      "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 3\nidentify: {maker: Orrendale, model: Korvane}\n";
+
+  @Test
+  void thePacksOfTheProjectAreSound() {
+    PackShelf shelf = PackShelf.read(Path.of("../packs"));
+    Pack truck = shelf.find("orrendale", "Korvane 6").orElseThrow();
+    assertThat(truck.expected()).hasSize(11);
+    assertThat(truck.spnText(102)).isEqualTo("Engine intake manifold 1 pressure");
+    assertThat(truck.spnText(3510)).isEqualTo("Sensor supply voltage 2");
+    assertThat(truck.fmiText(4)).contains("voltage below normal");
+    assertThat(truck.plugs()).hasSize(1);
+    assertThat(truck.hash()).hasSize(64).isNotEqualTo(shelf.base().hash());
+    assertThat(shelf.find("Nobody", "Nothing")).isEmpty();
+  }
+
+  @Test
+  void aLaterLayerAddsAndReplaces() {
+    Pack base =
+        PackReader.read(
+            "b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\nspn: {1: one, 2: two}\n");
+    Pack maker =
+        PackReader.read(
+            "m",
+            HEAD
+                + "spn: {2: zwei}\nmodules:\n  engine: {title: Engine, function: 0, address: 0}\n");
+    Pack workshop =
+        PackReader.read(
+            "w",
+            "pack: w\ntitle: W\nschema: 1\nlayer: workshop\nversion: 1\nidentify: {maker: Orrendale, model: Korvane}\nmodules:\n  engine: {title: Big engine, function: 0, address: 0, conversion: v2}\n");
+    Pack all = new PackShelf(List.of(workshop, maker, base)).with("p");
+    assertThat(all.spnText(1)).isEqualTo("one");
+    assertThat(all.spnText(2)).isEqualTo("zwei");
+    assertThat(all.spnText(3)).isEqualTo("SPN 3");
+    assertThat(all.module(Name.of(1, 1, 0, 0, 0, 0, 0, 0, false)))
+        .hasValueSatisfying(
+            m -> {
+              assertThat(m.title()).isEqualTo("Big engine");
+              assertThat(m.conversion()).isEqualTo(ConversionVersion.V2);
+            });
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "spn: {abc: x}|7|number up to 524287",
+        "fmi: {32: x}|7|number up to 31",
+        "colours: {}|7|unknown name",
+        "modules: {a: {title: A, function: 300, address: 1}}|7|outside 0 to 255",
+        "modules: {a: {title: A, function: 3, address: 254}}|7|outside 0 to 253",
+        "modules: {a: {title: A, function: 3, address: 1}, b: {title: B, function: 3, address: 2}}|7|told apart",
+        "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 8, scale: 1, unit: furlong}]|7|unknown unit",
+        "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 8, scale: 0, unit: V}]|7|every reading the same",
+        "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 40, scale: 1, unit: V}]|7|outside 1 to 32",
+      })
+  void aFaultInAPackIsToldWithFileLineAndReason(String line, int number, String reason) {
+    assertThatThrownBy(() -> PackReader.read("packs/x.yaml", HEAD + line + "\n"))
+        .isInstanceOfSatisfying(
+            YamlFault.class,
+            f -> {
+              assertThat(f.file()).isEqualTo("packs/x.yaml");
+              assertThat(f.line()).isEqualTo(number);
+            })
+        .hasMessageContaining(reason);
+  }
+
+  @Test
+  void aLayoutOfALaterVersionIsRefused() {
+    assertThatThrownBy(() -> PackReader.read("x", HEAD.replace("schema: 1", "schema: 2")))
+        .hasMessageContaining("x:3")
+        .hasMessageContaining("only 1");
+  }
+
+  @Test
+  void decimalsFollowTheResolution() {
+    assertThat(new Parameter(1, "", 1, 0, 8, 1, 0, hitchlamp.core.quantity.Unit.VOLT).decimals())
+        .isZero();
+    assertThat(new Parameter(1, "", 1, 0, 8, 0.05, 0, hitchlamp.core.quantity.Unit.VOLT).decimals())
+        .isEqualTo(2);
+    assertThat(
+            new Parameter(1, "", 1, 0, 8, 0.125, 0, hitchlamp.core.quantity.Unit.VOLT).decimals())
+        .isEqualTo(1);
+    assertThat(new Parameter(1, "", 1, 0, 8, 4, 0, hitchlamp.core.quantity.Unit.VOLT).decimals())
+        .isZero();
+  }
+}

@@ -1,0 +1,213 @@
+package hitchlamp.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.ExpectedConditions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** One person's browser, spoken to in the job's words. */
+final class Browser implements AutoCloseable {
+  private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+  private final ChromeDriver driver;
+  private final String url;
+
+  Browser(String url) throws IOException {
+    this.url = url;
+    ChromeDriverService service =
+        new ChromeDriverService.Builder()
+            .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
+            .usingAnyFreePort()
+            .withEnvironment(Map.of("SE_OFFLINE", "true", "SE_AVOID_STATS", "true"))
+            .build();
+    ChromeOptions options = new ChromeOptions();
+    options.setBinary("/usr/bin/chromium");
+    options.addArguments(
+        "--headless=new",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--force-device-scale-factor=1",
+        "--hide-scrollbars",
+        "--window-size=1280,800",
+        "--disable-dev-shm-usage",
+        "--user-data-dir=" + Files.createTempDirectory("hl-browser"));
+    driver = new ChromeDriver(service, options);
+    size(1280, 800);
+    driver.get(url);
+  }
+
+  void size(int width, int height) {
+    driver.executeCdpCommand(
+        "Emulation.setDeviceMetricsOverride",
+        Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+  }
+
+  void open(String path) {
+    driver.get(url + path);
+  }
+
+  String path() {
+    return driver.getCurrentUrl().substring(url.length());
+  }
+
+  private WebElement wait(By what) {
+    return new WebDriverWait(driver, PATIENCE)
+        .ignoring(org.openqa.selenium.StaleElementReferenceException.class)
+        .until(ExpectedConditions.visibilityOfElementLocated(what));
+  }
+
+  private static String quoted(String text) {
+    return text.contains("'") ? "\"" + text + "\"" : "'" + text + "'";
+  }
+
+  /** Waits until a text is to be seen. */
+  void sees(String text) {
+    wait(
+        By.xpath(
+            "//*[contains(normalize-space(.), "
+                + quoted(text)
+                + ")][not(self::html or self::body or self::script)]"));
+  }
+
+  /** Waits until a text is gone. */
+  void seesNoMore(String text) {
+    new WebDriverWait(driver, PATIENCE)
+        .until(d -> !d.findElement(By.tagName("body")).getText().contains(text));
+  }
+
+  boolean shows(String text) {
+    return driver.findElement(By.tagName("body")).getText().contains(text);
+  }
+
+  void presses(String button) {
+    click(By.xpath("//button[contains(normalize-space(.), " + quoted(button) + ")]"));
+  }
+
+  void follows(String link) {
+    click(By.xpath("//a[contains(normalize-space(.), " + quoted(link) + ")]"));
+  }
+
+  /** Clicks as soon as the thing is there, enabled, and nothing lies over it. */
+  private void click(By what) {
+    new WebDriverWait(driver, PATIENCE)
+        .ignoring(org.openqa.selenium.StaleElementReferenceException.class)
+        .ignoring(org.openqa.selenium.ElementNotInteractableException.class)
+        .until(
+            d -> {
+              WebElement e = d.findElement(what);
+              if (!e.isDisplayed() || !e.isEnabled()) {
+                return false;
+              }
+              e.click();
+              return true;
+            });
+  }
+
+  /** Types into the field with this label or placeholder. */
+  void types(String label, String text) {
+    WebElement field =
+        wait(
+            By.xpath(
+                "//*[self::input or self::textarea][@aria-label="
+                    + quoted(label)
+                    + " or @placeholder="
+                    + quoted(label)
+                    + " or ancestor::label[starts-with(normalize-space(.), "
+                    + quoted(label)
+                    + ")]]"));
+    field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
+  }
+
+  /** Presses keys where the focus is. */
+  void keys(CharSequence... keys) {
+    driver.switchTo().activeElement().sendKeys(keys);
+  }
+
+  /** Presses keys with the focus nowhere in particular. */
+  void keysOnPage(CharSequence... keys) {
+    driver.executeScript("document.activeElement.blur()");
+    driver.findElement(By.tagName("body")).sendKeys(keys);
+  }
+
+  void signsIn(String name, String password) {
+    types("Name", name);
+    types("Password", password);
+    presses("Sign in");
+  }
+
+  /** Chooses a theme or units from the menu. */
+  void chooses(String item) {
+    By menu = By.xpath("//*[@role='menu']");
+    click(By.xpath("//button[contains(@aria-label, 'theme, units, sign out')]"));
+    click(
+        By.xpath(
+            "//*[@role='menuitemradio' or @role='menuitem' or @role='menuitemcheckbox'][contains(normalize-space(.), "
+                + quoted(item)
+                + ")]"));
+    new WebDriverWait(driver, PATIENCE)
+        .until(
+            d -> {
+              if (d.findElements(menu).isEmpty()) {
+                return true;
+              }
+              new org.openqa.selenium.interactions.Actions(d).sendKeys(Keys.ESCAPE).perform();
+              return false;
+            });
+  }
+
+  String theme() {
+    return String.valueOf(driver.executeScript("return document.documentElement.dataset.theme"));
+  }
+
+  /** Sees to it that the page is usable by everybody, as far as axe can tell. */
+  void isAccessible() {
+    List<Rule> violations =
+        new AxeBuilder()
+            .withTags(List.of("wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"))
+            .analyze(driver)
+            .getViolations();
+    assertThat(violations).extracting(r -> r.getId() + ": " + r.getNodes()).isEmpty();
+  }
+
+  /** No part of the page sticks out to the side. */
+  void fits() {
+    assertThat(
+            (Boolean)
+                driver.executeScript(
+                    "return document.documentElement.scrollWidth <= window.innerWidth"))
+        .isTrue();
+  }
+
+  /** Keeps a picture where the environment names a folder for them. */
+  void picture(String name) throws IOException {
+    String folder = System.getenv("HITCHLAMP_PICTURES");
+    if (folder != null) {
+      Files.write(Path.of(folder, name + ".png"), driver.getScreenshotAs(OutputType.BYTES));
+    }
+  }
+
+  @Override
+  public void close() {
+    driver.quit();
+  }
+}

@@ -1,0 +1,174 @@
+package hitchlamp.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.server.support.Installation;
+import hitchlamp.server.support.Person;
+import java.io.IOException;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+/** A technician's first hour with Hitch Lamp, in a real browser against the real application. */
+@ExtendWith(Installation.class)
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class StoryTest {
+  @Test
+  @Order(1)
+  void aWrongPasswordIsRefusedInPlainWords(Installation.Running running) throws IOException {
+    try (Browser b = new Browser(running.url())) {
+      b.isAccessible();
+      b.signsIn("Technician 2", "not the password");
+      b.sees("Name and password do not fit each other.");
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.sees("Jobs");
+      b.isAccessible();
+    }
+  }
+
+  @Test
+  @Order(2)
+  void hookUpCallTheRollReadFaultsStopAndFindItAgain(Installation.Running running)
+      throws IOException {
+    String job;
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.follows("No power on the haul road");
+      b.presses("Seat free");
+      b.presses("Take the seat");
+      b.sees("You have the seat.");
+      b.keys(Keys.ESCAPE);
+      b.sees("pins carry the bus");
+      b.presses("Hook up to Tipper 14");
+      b.sees("can250");
+      b.presses("Call the roll");
+      b.sees("Korvane 6");
+      b.sees("roll call complete");
+      b.sees("Check first: Fuse 31");
+      b.sees("not expected on this unit");
+      b.isAccessible();
+      b.picture("roll-day");
+      job = b.path().replaceAll("(/jobs/\\d+).*", "$1");
+      b.presses("Retarder");
+      b.sees("Retarder is silent");
+      b.keysOnPage("f");
+      b.sees("Sensor supply voltage 2");
+      b.sees("SPN 3510 FMI 4");
+      b.isAccessible();
+      b.picture("faults-day");
+      b.types("Note to the logbook", "Retarder fuse 31 is blown" + Keys.ENTER);
+      b.sees("Retarder fuse 31 is blown");
+      b.open(job + "/hook-up");
+      b.follows("All of it");
+      b.sees("KV6-CAL 4.18.07");
+      b.sees("SMW0TPR1400018204");
+      b.isAccessible();
+      b.picture("module-day");
+    }
+    running.restart();
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.sees("Jobs");
+      b.open(job + "/faults");
+      b.sees("Sensor supply voltage 2");
+      b.sees("Unhooked: Hitch Lamp was stopped.");
+      b.open(job + "/logbook");
+      b.sees("Retarder fuse 31 is blown");
+      b.isAccessible();
+      b.presses("Close this job");
+      b.sees("Job closed.");
+      b.presses("Open it again");
+      b.sees("Job opened again.");
+    }
+  }
+
+  @Test
+  @Order(3)
+  void bothThemesUnitsAndSizes(Installation.Running running) throws IOException {
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.follows("No power on the haul road");
+      b.chooses("Night");
+      assertThat(b.theme()).isEqualTo("night");
+      b.presses("Hook up to Tipper 14");
+      b.sees("can250");
+      b.sees("°C");
+      b.isAccessible();
+      b.picture("hook-up-night");
+      b.chooses("US units");
+      b.sees("°F");
+      b.seesNoMore("°C");
+      b.chooses("Daylight");
+      assertThat(b.theme()).isEqualTo("day");
+      for (int[] size : new int[][] {{1024, 768}, {800, 1280}, {1920, 1080}}) {
+        b.size(size[0], size[1]);
+        b.fits();
+      }
+      b.size(1280, 800);
+      b.keysOnPage(Keys.chord(Keys.CONTROL, "k"));
+      b.types("Unit, job, module, fault or page", "3510");
+      b.sees("SPN 3510 FMI 4 Sensor supply voltage 2, Engine");
+      b.keys(Keys.ENTER);
+      b.sees("voltage below normal");
+      assertThat(b.path()).contains("/faults?spn=3510");
+      b.keysOnPage("?");
+      b.sees("go to any unit, job, module, fault or page");
+    }
+  }
+
+  @Test
+  @Order(4)
+  void aLinkThatIsUnpluggedInTheMiddleOfARollCall(Installation.Running running) throws IOException {
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 1", Person.PASSWORD);
+      b.follows("Service at 12,000 h is near");
+      b.presses("Hook up to Tipper 9");
+      b.sees("can250");
+      b.presses("Simulated cab");
+      b.sees("Stands in for your hands");
+      b.presses("Call the roll");
+      b.sees("answer");
+      b.presses("Unplug the link");
+      b.sees("The link broke");
+      b.sees("broken off with the link, what was found is kept");
+      b.isAccessible();
+      b.presses("Plug the link in");
+      b.sees("The link is back.");
+      b.presses("Unhook");
+      b.sees("Unhooked");
+    }
+  }
+
+  @Test
+  @Order(5)
+  void theSeatGoesFromOneToAnotherAndAReaderMayNotTakeIt(Installation.Running running)
+      throws IOException {
+    try (Browser one = new Browser(running.url());
+        Browser two = new Browser(running.url())) {
+      one.signsIn("Technician 1", Person.PASSWORD);
+      two.signsIn("Technician 2", Person.PASSWORD);
+      one.follows("Bought used last week");
+      two.follows("Bought used last week");
+      one.presses("Seat free");
+      one.presses("Take the seat");
+      two.sees("Technician 1");
+      two.presses("Hook up to Tipper 3");
+      two.sees("The seat at this unit belongs to Technician 1.");
+      one.presses("Hand it to Technician 2");
+      one.sees("Technician 2 has the seat.");
+      two.sees("Your seat");
+      two.presses("Hook up to Tipper 3");
+      two.sees("can250");
+    }
+    try (Browser apprentice = new Browser(running.url())) {
+      apprentice.signsIn("Apprentice 1", Person.PASSWORD);
+      apprentice.follows("Service at 12,000 h is near");
+      apprentice.presses("Seat free");
+      apprentice.sees("Your role may look and read, not take the seat.");
+      assertThat(apprentice.shows("Take the seat")).isFalse();
+    }
+  }
+}

@@ -1,0 +1,112 @@
+package hitchlamp.grade;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+
+/**
+ * A real browser on the page of one job: notes when a value arrives and when the second frame after
+ * it is drawn.
+ */
+final class BrowserProbe implements AutoCloseable {
+  private static final int PATIENCE = 200;
+
+  /** Wraps the page's WebSocket before the page loads; times are microseconds since the epoch. */
+  private static final String SCRIPT =
+      """
+      window.__seen = [];
+      const Plain = window.WebSocket;
+      window.WebSocket = class extends Plain {
+        constructor(...a) {
+          super(...a);
+          this.addEventListener('message', (m) => {
+            const change = JSON.parse(m.data);
+            if (change.type !== 'vitals') return;
+            requestAnimationFrame(() => requestAnimationFrame(() => {
+              window.__seen.push([change.body.busSeconds, (performance.timeOrigin + performance.now()) * 1000]);
+            }));
+          });
+        }
+      };
+      """;
+
+  private final ChromeDriver driver;
+
+  /**
+   * One value: bus time of its newest frame, seconds; when it was drawn, microseconds since the
+   * epoch.
+   */
+  record Drawn(double busSeconds, double micros) {}
+
+  BrowserProbe(String server, long job) throws IOException, InterruptedException {
+    ChromeDriverService service =
+        new ChromeDriverService.Builder()
+            .usingDriverExecutable(new File("/usr/bin/chromedriver"))
+            .usingAnyFreePort()
+            .withEnvironment(Map.of("SE_OFFLINE", "true", "SE_AVOID_STATS", "true"))
+            .build();
+    ChromeOptions options = new ChromeOptions();
+    options.setBinary("/usr/bin/chromium");
+    options.addArguments(
+        "--headless=new",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--window-size=1280,800",
+        "--disable-dev-shm-usage",
+        "--user-data-dir=" + Files.createTempDirectory("probe"));
+    driver = new ChromeDriver(service, options);
+    driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", SCRIPT));
+    driver.get(server);
+    find(By.cssSelector("input[autocomplete=username]")).sendKeys("Manager");
+    find(By.cssSelector("input[type=password]")).sendKeys("saltmere-island");
+    find(By.xpath("//button[.='Sign in']")).click();
+    find(By.xpath("//h1[contains(., 'Jobs')]"));
+    driver.get(server + "/jobs/" + job + "/hook-up");
+    find(By.xpath("//*[contains(., 'last frame')]"));
+  }
+
+  private WebElement find(By what) throws InterruptedException {
+    for (int i = 0; i < PATIENCE; i++) {
+      List<WebElement> found = driver.findElements(what);
+      if (!found.isEmpty()) {
+        return found.get(0);
+      }
+      Thread.sleep(100);
+    }
+    throw new IllegalStateException("the page does not show " + what);
+  }
+
+  /** Forgets what was seen so far. */
+  void begin() {
+    driver.executeScript("window.__seen.length = 0");
+  }
+
+  /** What was drawn since {@link #begin}. */
+  List<Drawn> drawn() {
+    List<Drawn> drawn = new ArrayList<>();
+    for (Object row : (List<?>) driver.executeScript("return window.__seen")) {
+      List<?> pair = (List<?>) row;
+      drawn.add(
+          new Drawn(((Number) pair.get(0)).doubleValue(), ((Number) pair.get(1)).doubleValue()));
+    }
+    return drawn;
+  }
+
+  @Override
+  public void close() {
+    driver.quit();
+  }
+}

@@ -1,0 +1,392 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.Pcap;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.RollEntry;
+import hitchlamp.core.j1939.Identifier;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.model.HistorySolver;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.unit.RoadTruck;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
+@Command(
+    name = "measure",
+    description = "roll-call, decoding, simulation or fleet",
+    mixinStandardHelpOptions = true)
+final class Measure implements Callable<Integer> {
+  @Parameters(index = "0", description = "roll-call, decoding, simulation or fleet")
+  private String name;
+
+  @Option(names = "--json", description = "print JSON instead of the page")
+  private boolean json;
+
+  @Option(names = "--seed", description = "first seed", defaultValue = "1")
+  private long seed;
+
+  @Option(names = "--runs", description = "number of runs", defaultValue = "20")
+  private int runs;
+
+  @Option(names = "--server", description = "address of the server (fleet only)")
+  private String server;
+
+  @Option(
+      names = "--pids",
+      description = "name=pid of processes to account for (fleet only)",
+      split = ",")
+  private List<String> pids = List.of();
+
+  static int run(String... args) {
+    return new CommandLine(new Measure()).execute(args);
+  }
+
+  @Override
+  public Integer call() throws Exception {
+    switch (name) {
+      case "roll-call" -> rollCall();
+      case "simulation" -> simulation();
+      case "decoding" -> decoding();
+      case "fleet" -> new Fleet(server, pids, json).measure();
+      default -> {
+        System.err.println(
+            "There is no measurement '"
+                + name
+                + "'; there are roll-call, decoding, simulation, fleet.");
+        return 2;
+      }
+    }
+    return 0;
+  }
+
+  private void rollCall() throws Exception {
+    Pack pack = PackShelf.read(Path.of("packs")).with("orrendale-haulward");
+    Scenario base = Scenario.read(Path.of("standin/scenarios/roll-call-12.yaml"));
+    double[] first = new double[runs];
+    double[] all = new double[runs];
+    double[] bounds = new double[runs];
+    double[] ratios = new double[runs];
+    for (int i = 0; i < runs; i++) {
+      RoadTruck unit = new RoadTruck(base.withSeed(seed + i));
+      unit.runUntil(20_000_000);
+      var delaysBefore = unit.delays();
+      List<StampedFrame> frames = new ArrayList<>();
+      Reading.Result r =
+          Reading.read(
+              new LockStepLink(unit, frames::add),
+              unit.now(),
+              base.bus().bitsPerSecond(),
+              pack,
+              true,
+              frames);
+      List<RollEntry> answering =
+          r.roll().entries().stream()
+              .filter(e -> e.presence() == RollEntry.Presence.ANSWERS)
+              .toList();
+      if (answering.size() != 12) {
+        throw new IllegalStateException(
+            "seed " + (seed + i) + ": " + answering.size() + " of 12 answered");
+      }
+      first[i] = r.firstAfter() / 1e3;
+      all[i] =
+          (answering.stream().mapToLong(e -> e.doneMicros().orElseThrow()).max().orElseThrow()
+                  - r.began())
+              / 1e6;
+      bounds[i] = bound(unit, delaysBefore, frames, r.began(), base.bus()) / 1e6;
+      ratios[i] = all[i] / bounds[i];
+    }
+    new Report("roll-call", "Roll call of twelve modules")
+        .say(
+            "A full roll call (identity and faults, ten requests a module) of 12 answering modules at 250 kbit/s with 40 % background load and module delays of 10 to 200 ms, in virtual bus time, "
+                + runs
+                + " seeds from "
+                + seed
+                + ". Nothing is silent in this scenario; a silent module adds 4.15 s to the end of the roll call (three tries of 1.25 s after 0.4 s for the claims), while the others are complete and usable.")
+        .say(
+            "The lower bound is what no tool that holds one conversation a module could beat: for the slowest module the delays it drew plus the bus time of its own conversation, or the bus time of all conversations in what the background leaves free, whichever is longer.")
+        .head("figure", "median", "worst", "aim")
+        .row(
+            "first module on the roll, ms",
+            Report.median(first),
+            Report.percentile(first, 1),
+            "300")
+        .row("all modules complete, s", Report.median(all), Report.percentile(all, 1), "3")
+        .row("lower bound, s", Report.median(bounds), Report.percentile(bounds, 1), "")
+        .row("ratio to the lower bound", Report.median(ratios), Report.percentile(ratios, 1), "")
+        .end()
+        .keep("firstMs", first)
+        .keep("allSeconds", all)
+        .keep("boundSeconds", bounds)
+        .finish(json);
+  }
+
+  /** Microseconds that delays and bus rate alone take. */
+  private static double bound(
+      RoadTruck unit,
+      java.util.Map<Integer, Long> before,
+      List<StampedFrame> frames,
+      long began,
+      Scenario.Bus bus) {
+    double slowest = 0;
+    double conversations = 0;
+    for (var delay : unit.delays().entrySet()) {
+      int address = delay.getKey();
+      long bits = 0;
+      for (StampedFrame f : frames) {
+        Identifier id = Identifier.of(f.frame().identifier());
+        boolean toUs = id.source() == address && id.destination() == 249;
+        boolean fromUs = id.source() == 249 && id.destination() == address;
+        bits += f.micros() >= began && (toUs || fromUs) ? f.frame().bitsOnWire() : 0;
+      }
+      double air = bits * 1e6 / bus.bitsPerSecond();
+      conversations += air;
+      slowest = Math.max(slowest, delay.getValue() - before.get(address) + air);
+    }
+    return Math.max(slowest, conversations / (1 - bus.load()));
+  }
+
+  private void simulation() throws IOException {
+    Scenario base = Scenario.read(Path.of("standin/scenarios/tipper-9.yaml"));
+    int count = Math.min(runs, 7);
+    double[] pace = new double[count];
+    double[] rates = new double[count];
+    double seconds = 300;
+    for (int i = -1; i < count; i++) {
+      RoadTruck unit = new RoadTruck(base.withSeed(seed + Math.max(0, i)));
+      long[] frames = {0};
+      unit.bus().listen((stamped, sender) -> frames[0]++);
+      long start = System.nanoTime();
+      unit.runUntil((long) (seconds * 1e6));
+      double took = (System.nanoTime() - start) / 1e9;
+      if (i >= 0) {
+        pace[i] = seconds / took;
+        rates[i] = frames[0] / seconds;
+      }
+    }
+    double[] history = new double[count];
+    for (int i = -1; i < count; i++) {
+      long start = System.nanoTime();
+      new HistorySolver()
+          .live(
+              0,
+              2_000,
+              new EngineState(),
+              new SplittableRandom(seed + i),
+              new HistorySolver.Witness() {
+                @Override
+                public void step(double hours, double s, EngineState state) {}
+
+                @Override
+                public void warmedUp() {}
+              });
+      if (i >= 0) {
+        history[i] = 2_000 * 3600 / ((System.nanoTime() - start) / 1e9);
+      }
+    }
+    double[] lived = new double[count];
+    for (int i = -1; i < count; i++) {
+      Scenario s = base.withSeed(seed + Math.max(0, i));
+      Scenario longer =
+          new Scenario(
+              s.id(),
+              s.title(),
+              s.unit(),
+              s.seed(),
+              s.vin(),
+              s.ambientC(),
+              s.ambientKpa(),
+              s.bus(),
+              s.defects(),
+              new Scenario.History(9_000, 11_000, 0),
+              s.trouble(),
+              s.start());
+      long start = System.nanoTime();
+      new RoadTruck(longer);
+      if (i >= 0) {
+        lived[i] = 2_000 * 3600 / ((System.nanoTime() - start) / 1e9);
+      }
+    }
+    new Report("simulation", "Pace of the simulation")
+        .say(
+            "One road truck with its engine running and every frame of its bus, in process on one core, "
+                + (int) seconds
+                + " s of virtual time, "
+                + count
+                + " runs after one that is not counted. The history is 2,000 engine hours in steps of 20 s, by its solver alone and with sensors and monitors looking on.")
+        .head("figure", "median", "slowest", "aim")
+        .row("times real time, all frames", Report.median(pace), Report.percentile(pace, 0), "300")
+        .row("frames a second of bus time", Report.median(rates), Report.percentile(rates, 0), "")
+        .row(
+            "history solver alone, times real time",
+            Report.median(history),
+            Report.percentile(history, 0),
+            "50,000")
+        .row(
+            "history with sensors and monitors, times real time",
+            Report.median(lived),
+            Report.percentile(lived, 0),
+            "50,000")
+        .end()
+        .keep("pace", pace)
+        .keep("history", history)
+        .keep("lived", lived)
+        .finish(json);
+  }
+
+  private void decoding() throws Exception {
+    Path folder = Files.createTempDirectory("measure");
+    Path capture = folder.resolve("million.pcap");
+    capture(capture, 1_000_000);
+    String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
+    int count = Math.min(runs, 5);
+    double[] ours = new double[count];
+    double[] theirs = new double[count];
+    double[] ratios = new double[count];
+    Path a = folder.resolve("ours.txt");
+    Path b = folder.resolve("tshark.txt");
+    for (int i = -1; i < count; i++) {
+      double t1 =
+          time(
+              null,
+              java,
+              "-Xshare:auto",
+              "-XX:+UseSerialGC",
+              "-cp",
+              System.getProperty("java.class.path"),
+              "hitchlamp.grade.DecodeFile",
+              capture.toString(),
+              a.toString());
+      double t2 =
+          time(
+              b,
+              "tshark",
+              "-r",
+              capture.toString(),
+              "-d",
+              "can.subdissector,j1939",
+              "-T",
+              "fields",
+              "-e",
+              "j1939.priority",
+              "-e",
+              "j1939.pgn",
+              "-e",
+              "j1939.src_addr",
+              "-e",
+              "j1939.dst_addr");
+      if (i >= 0) {
+        ours[i] = t1;
+        theirs[i] = t2;
+        ratios[i] = t2 / t1;
+      }
+    }
+    boolean same = Files.mismatch(a, b) == -1;
+    Report report = new Report("decoding", "Decoding");
+    report.say(
+        "As whole processes: the same capture of one million frames of a simulated truck to the same text fields (priority, group, source, destination), `tshark -T fields` and ours in turn, "
+            + count
+            + " pairs after one that is not counted. The two texts are "
+            + (same ? "equal, byte for byte." : "NOT equal."));
+    report
+        .head("figure", "median", "slowest", "aim")
+        .row("ours, s", Report.median(ours), Report.percentile(ours, 1), "")
+        .row("tshark, s", Report.median(theirs), Report.percentile(theirs, 1), "")
+        .row("times faster", Report.median(ratios), Report.percentile(ratios, 0), "10")
+        .end();
+    report.keep("ours", ours).keep("tshark", theirs).keep("equal", same);
+    jmh(java, folder, report);
+    report.finish(json);
+  }
+
+  /** Writes a capture of a simulated truck, its time stretched over as many frames as wanted. */
+  private static void capture(Path file, int frames) throws IOException {
+    RoadTruck unit = new RoadTruck(Scenario.read(Path.of("standin/scenarios/tipper-9.yaml")));
+    List<StampedFrame> heard = new ArrayList<>(frames);
+    unit.bus().listen((stamped, sender) -> heard.add(stamped));
+    while (heard.size() < frames) {
+      unit.step(Long.MAX_VALUE);
+    }
+    try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file), 1 << 16)) {
+      Pcap.write(out, heard.subList(0, frames));
+    }
+  }
+
+  private static double time(Path out, String... command) throws IOException, InterruptedException {
+    ProcessBuilder p = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD);
+    p.redirectOutput(
+        out == null ? ProcessBuilder.Redirect.DISCARD : ProcessBuilder.Redirect.to(out.toFile()));
+    long start = System.nanoTime();
+    Process running = p.start();
+    if (!running.waitFor(300, TimeUnit.SECONDS) || running.exitValue() != 0) {
+      throw new IOException(command[0] + " failed");
+    }
+    return (System.nanoTime() - start) / 1e9;
+  }
+
+  private static void jmh(String java, Path folder, Report report) throws Exception {
+    try {
+      Class.forName("org.openjdk.jmh.Main");
+    } catch (ClassNotFoundException e) {
+      report.say("The JMH part was left out: build with the profile `jmh`.");
+      return;
+    }
+    Path result = folder.resolve("jmh.json");
+    time(
+        null,
+        java,
+        "-cp",
+        System.getProperty("java.class.path"),
+        "org.openjdk.jmh.Main",
+        "-rf",
+        "json",
+        "-rff",
+        result.toString(),
+        "-f",
+        "1",
+        "-wi",
+        "3",
+        "-w",
+        "1",
+        "-i",
+        "5",
+        "-r",
+        "1");
+    report.say(
+        "With JMH (one fork, 3 warm-ups and 5 iterations of 1 s), frames a second on one core:");
+    report.head("what", "frames a second", "error (99.9 %)");
+    for (var run :
+        tools.jackson.databind.json.JsonMapper.builder()
+            .build()
+            .readTree(Files.readString(result))) {
+      String what = run.path("benchmark").asString();
+      double score = run.path("primaryMetric").path("score").asDouble();
+      report.row(
+          what.substring(what.lastIndexOf('.') + 1),
+          score,
+          run.path("primaryMetric").path("scoreError").asDouble());
+      report.keep(what.substring(what.lastIndexOf('.') + 1), score);
+    }
+    report.end();
+  }
+
+  /** A frame for those who want one without a bus. */
+  static Frame engineSpeed() {
+    return Frame.extended(0x0CF00400, 0xFF, 0x7D, 0x7D, 0x00, 0x19, 0xFF, 0xFF, 0xFF);
+  }
+}

@@ -1,0 +1,88 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.bus.Link;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.HookUp;
+import hitchlamp.core.hookup.LockStep;
+import hitchlamp.core.hookup.Procedure;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollCall;
+import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.unit.RoadTruck;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Hooks up to a simulated unit in virtual time and calls the roll, as the application would. */
+final class Reading {
+  /** NAME under which `try` and `measure` hook up. */
+  static final Name OWN = Name.of(1, 0x7FF, 0, 0, Name.FUNCTION_SERVICE_TOOL, 0, 0, 0, false);
+
+  /**
+   * Time with the key on before the tool hooks up, so that modules have missed each other's
+   * messages.
+   */
+  private static final long WAKE_MICROS = 20_000_000;
+
+  private static final long LIMIT_MICROS = 120_000_000;
+
+  /**
+   * @param roll the roll as it ended
+   * @param frames all frames of the bus since the hook-up
+   * @param began bus time at which the roll call began
+   * @param firstAfter bus time from then to the first module on the roll
+   */
+  record Result(Roll roll, List<StampedFrame> frames, long began, long firstAfter) {}
+
+  private Reading() {}
+
+  static Result read(Scenario scenario, Pack pack, boolean full) throws InterruptedException {
+    RoadTruck unit = new RoadTruck(scenario);
+    unit.runUntil(WAKE_MICROS);
+    List<StampedFrame> frames = new ArrayList<>();
+    try (Link link = new LockStepLink(unit, frames::add)) {
+      return read(link, unit.now(), scenario.bus().bitsPerSecond(), pack, full, frames);
+    }
+  }
+
+  static Result read(
+      Link link, long start, int rate, Pack pack, boolean full, List<StampedFrame> frames)
+      throws InterruptedException {
+    RollCall call = new RollCall(pack, full);
+    long[] first = {-1};
+    HookUp[] self = {null};
+    HookUp hookUp =
+        new HookUp(
+            OWN,
+            rate,
+            false,
+            link::send,
+            new HookUp.Listener() {
+              @Override
+              public void progressed(Procedure<?> procedure) {
+                // Merely heard does not count: the first that has answered with its NAME.
+                if (first[0] < 0
+                    && call.result().entries().stream().anyMatch(e -> e.name().isPresent())) {
+                  first[0] = self[0].now();
+                }
+              }
+            });
+    self[0] = hookUp;
+    hookUp.start(start);
+    LockStep.run(
+        link,
+        hookUp,
+        start + LIMIT_MICROS,
+        () ->
+            hookUp.claim().state() == AddressClaim.State.CLAIMED
+                || hookUp.claim().state() == AddressClaim.State.CANNOT_CLAIM);
+    long began = hookUp.now();
+    hookUp.run(call);
+    LockStep.run(link, hookUp, began + LIMIT_MICROS, call::finished);
+    call.brokenOff(hookUp.now());
+    hookUp.close("done");
+    return new Result(call.result(), frames, began, first[0] - began);
+  }
+}

@@ -1,0 +1,89 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.fault.Fault;
+import hitchlamp.core.fault.FaultRead;
+import hitchlamp.core.hookup.Identity;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollEntry;
+import hitchlamp.core.j1939.BrokenTransfer;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** The roll as plain maps and lists for the documented JSON of {@code try}. */
+final class ReadingJson {
+  private ReadingJson() {}
+
+  static Map<String, Object> of(Roll roll) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("state", roll.state().name().toLowerCase(java.util.Locale.ROOT));
+    out.put(
+        "seconds",
+        roll.endedMicros().isPresent()
+            ? (roll.endedMicros().getAsLong() - roll.startedMicros()) / 1e6
+            : null);
+    out.put("modules", roll.entries().stream().map(ReadingJson::entry).toList());
+    out.put("faults", roll.faults().stream().map(ReadingJson::fault).toList());
+    out.put("notes", roll.notes());
+    return out;
+  }
+
+  private static Map<String, Object> entry(RollEntry e) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("key", e.key());
+    out.put("title", e.title());
+    out.put("address", e.address());
+    out.put("name", e.name().map(Object::toString).orElse(null));
+    out.put("presence", e.presence().name().toLowerCase(java.util.Locale.ROOT));
+    out.put("expected", e.expected());
+    out.put("unexpected", e.unexpected());
+    Identity i = e.identity();
+    Map<String, Object> identity = new LinkedHashMap<>();
+    identity.put("maker", i.maker());
+    identity.put("model", i.model());
+    identity.put("serial", i.serial());
+    identity.put("software", i.software());
+    identity.put("vin", i.vin());
+    identity.put("hours", i.hours().isPresent() ? i.hours().getAsDouble() : null);
+    identity.put("kilometres", i.kilometres().isPresent() ? i.kilometres().getAsDouble() : null);
+    out.put("identity", identity);
+    out.put("lamps", e.reads().stream().findFirst().map(FaultRead::lamps).orElse(null));
+    out.put("oddities", e.oddities());
+    out.put("checks", e.checks());
+    return out;
+  }
+
+  private static Map<String, Object> fault(Fault f) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("module", f.module());
+    out.put("address", f.address());
+    out.put("state", f.state().name().toLowerCase(java.util.Locale.ROOT));
+    out.put("spn", f.spn());
+    out.put("fmi", f.fmi());
+    out.put("count", f.count().isPresent() ? f.count().getAsInt() : null);
+    out.put("component", f.component());
+    out.put("mode", f.mode());
+    out.put("conversion", f.version().name().toLowerCase(java.util.Locale.ROOT));
+    return out;
+  }
+
+  /** Broken transfers by source address. */
+  static Map<String, Object> broken(List<BrokenTransfer> transfers) {
+    Map<Integer, List<Map<String, Object>>> bySource = new TreeMap<>();
+    for (BrokenTransfer t : transfers) {
+      Map<String, Object> one = new LinkedHashMap<>();
+      one.put("pgn", t.pgn());
+      one.put("destination", t.destination());
+      one.put("reason", t.reason().name().toLowerCase(java.util.Locale.ROOT));
+      one.put("packets", t.packets());
+      one.put("expected", t.expected());
+      one.put("seconds", t.micros() / 1e6);
+      bySource.computeIfAbsent(t.source(), s -> new ArrayList<>()).add(one);
+    }
+    Map<String, Object> out = new LinkedHashMap<>();
+    bySource.forEach((source, list) -> out.put(String.valueOf(source), list));
+    return out;
+  }
+}

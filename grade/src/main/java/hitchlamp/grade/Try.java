@@ -1,0 +1,200 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.bus.Candump;
+import hitchlamp.core.bus.CandumpFault;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.Pcap;
+import hitchlamp.core.bus.RecordedLink;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.HookUp;
+import hitchlamp.core.hookup.ListenIn;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.yaml.YamlFault;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.io.Reader;
+import java.io.Writer;
+import java.nio.charset.MalformedInputException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * {@code ./hitch-lamp try}: hooks up to a scenario, or reads a log, and prints what was found as
+ * JSON.
+ */
+@Command(
+    name = "try",
+    description = "Hook up to a simulated unit or read a candump log, without a browser.",
+    mixinStandardHelpOptions = true)
+final class Try implements Callable<Integer> {
+  /** Exit status where a file or an argument cannot be used. */
+  static final int BAD_FILE = 2;
+
+  @Option(names = "--scenario", description = "scenario file of a simulated unit")
+  private Path scenario;
+
+  @Option(names = "--log", description = "candump log to read instead")
+  private Path log;
+
+  @Option(names = "--read", description = "call the roll with identity and faults")
+  private boolean read;
+
+  @Option(names = "--test", description = "test to run; none is known yet")
+  private List<String> tests = List.of();
+
+  @Option(names = "--seed", description = "another seed than the scenario's")
+  private Long seed;
+
+  @Option(names = "--candump", description = "write the bus traffic as a candump log")
+  private Path candump;
+
+  @Option(names = "--pcap", description = "write the bus traffic as a packet capture")
+  private Path pcap;
+
+  @Option(names = "--json", description = "print JSON (the only form there is)")
+  private boolean json;
+
+  @Option(names = "--packs", description = "folder of packs", defaultValue = "packs")
+  private Path packs;
+
+  @Option(names = "--pack", description = "pack to use; by default the first maker's pack")
+  private String pack;
+
+  private final PrintStream out;
+  private final PrintStream err;
+
+  Try(PrintStream out, PrintStream err) {
+    this.out = out;
+    this.err = err;
+  }
+
+  static int run(PrintStream out, PrintStream err, String... args) {
+    return new CommandLine(new Try(out, err))
+        .setErr(new java.io.PrintWriter(err, true))
+        .setOut(new java.io.PrintWriter(out, true))
+        .execute(args);
+  }
+
+  @Override
+  public Integer call() throws Exception {
+    try {
+      if ((scenario == null) == (log == null)) {
+        return fail("Name either --scenario FILE or --log FILE.");
+      }
+      if (!tests.isEmpty()) {
+        return fail("There is no test named '" + tests.get(0) + "'.");
+      }
+      Map<String, Object> found = scenario != null ? scenario() : log();
+      out.println(
+          JsonMapper.builder()
+              .enable(SerializationFeature.INDENT_OUTPUT)
+              .build()
+              .writeValueAsString(found));
+      return 0;
+    } catch (YamlFault e) {
+      return fail(e.getMessage());
+    } catch (CandumpFault e) {
+      return fail(log + ":" + e.line() + ": " + e.reason());
+    } catch (NoSuchFileException e) {
+      return fail(e.getFile() + ":1: there is no such file");
+    } catch (MalformedInputException e) {
+      return fail(log + ":1: not a text file");
+    }
+  }
+
+  private int fail(String why) {
+    err.println(why);
+    return BAD_FILE;
+  }
+
+  private Pack pack(PackShelf shelf) {
+    if (pack != null) {
+      return shelf.with(pack);
+    }
+    return shelf.packs().stream()
+        .filter(p -> p.layer() == Pack.Layer.MAKER)
+        .findFirst()
+        .map(p -> shelf.with(p.id()))
+        .orElseGet(shelf::base);
+  }
+
+  private Map<String, Object> scenario() throws IOException, InterruptedException {
+    Scenario s = Scenario.read(scenario);
+    if (seed != null) {
+      s = s.withSeed(seed);
+    }
+    Pack p = pack(PackShelf.read(packs));
+    Reading.Result result = Reading.read(s, p, read);
+    write(result.frames(), s.bus().bitsPerSecond() == 500_000 ? "can500" : "can250");
+    Map<String, Object> found = new LinkedHashMap<>();
+    found.put("schema", 1);
+    found.put("scenario", s.id());
+    found.put("seed", s.seed());
+    found.put("pack", Map.of("id", p.id(), "version", p.version(), "hash", p.hash()));
+    found.put("frames", result.frames().size());
+    found.put("roll", ReadingJson.of(result.roll()));
+    return found;
+  }
+
+  private Map<String, Object> log() throws IOException {
+    Map<String, List<StampedFrame>> buses;
+    try (Reader in = Files.newBufferedReader(log)) {
+      buses = Candump.read(in);
+    }
+    Pack p = pack(PackShelf.read(packs));
+    Map<String, Object> perBus = new LinkedHashMap<>();
+    for (var bus : buses.entrySet()) {
+      ListenIn listen = new ListenIn(p);
+      RecordedLink link = new RecordedLink(bus.getValue());
+      HookUp hookUp = new HookUp(Reading.OWN, 0, true, f -> {}, new HookUp.Listener() {});
+      hookUp.start(link.startMicros());
+      hookUp.run(listen);
+      LinkEvent event;
+      do {
+        event = link.await(Long.MAX_VALUE);
+        hookUp.on(event);
+      } while (!(event instanceof LinkEvent.Lost));
+      // Transfers that were still under way when the log ended did not arrive whole.
+      hookUp.on(new LinkEvent.Ticked(event.micros() + 10_000_000));
+      hookUp.stop(listen);
+      write(bus.getValue(), bus.getKey());
+      Map<String, Object> found = new LinkedHashMap<>();
+      found.put("frames", bus.getValue().size());
+      found.put("roll", ReadingJson.of(listen.result()));
+      found.put("broken", ReadingJson.broken(listen.broken()));
+      perBus.put(bus.getKey(), found);
+    }
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("schema", 1);
+    out.put("log", log.getFileName().toString());
+    out.put("buses", perBus);
+    return out;
+  }
+
+  private void write(List<StampedFrame> frames, String bus) throws IOException {
+    if (candump != null) {
+      try (Writer w = Files.newBufferedWriter(candump)) {
+        Candump.write(w, bus, frames);
+      }
+    }
+    if (pcap != null) {
+      try (OutputStream o = new BufferedOutputStream(Files.newOutputStream(pcap))) {
+        Pcap.write(o, frames);
+      }
+    }
+  }
+}

@@ -1,0 +1,194 @@
+package hitchlamp.grade;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.core.bus.Candump;
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.Pcap;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.j1939.Identifier;
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.j1939.Reassembly;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.standin.scenario.Scenario;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.TreeSet;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * A recorded roll call against independent programs: tshark (identifiers, connection-mode
+ * transport) and can-utils.
+ */
+class ReferenceTest {
+  @TempDir static Path folder;
+  private static List<StampedFrame> frames;
+
+  @BeforeAll
+  static void recordARollCall() throws Exception {
+    Scenario scenario = Scenario.read(Path.of("../standin/scenarios/tipper-14.yaml"));
+    frames =
+        Reading.read(scenario, PackShelf.read(Path.of("../packs")).with("orrendale-haulward"), true)
+            .frames();
+    write(folder.resolve("all.pcap"), frames);
+  }
+
+  private static void write(Path file, List<StampedFrame> frames) throws IOException {
+    try (OutputStream out = Files.newOutputStream(file)) {
+      Pcap.write(out, frames);
+    }
+  }
+
+  private static List<String> run(String... command) throws Exception {
+    Path out = Files.createTempFile(folder, "out", ".txt");
+    Process p =
+        new ProcessBuilder(command)
+            .redirectOutput(out.toFile())
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    assertThat(p.waitFor(120, TimeUnit.SECONDS)).isTrue();
+    assertThat(p.exitValue()).as(String.join(" ", command)).isZero();
+    return Files.readAllLines(out);
+  }
+
+  @Test
+  void tsharkReadsTheSamePriorityGroupSourceAndDestination() throws Exception {
+    List<String> lines =
+        run(
+            "tshark",
+            "-r",
+            folder.resolve("all.pcap").toString(),
+            "-d",
+            "can.subdissector,j1939",
+            "-T",
+            "fields",
+            "-e",
+            "j1939.priority",
+            "-e",
+            "j1939.pgn",
+            "-e",
+            "j1939.src_addr",
+            "-e",
+            "j1939.dst_addr",
+            "-e",
+            "frame.time_epoch");
+    assertThat(lines).hasSameSizeAs(frames).hasSizeGreaterThan(2_500);
+    for (int i = 0; i < lines.size(); i++) {
+      String[] field = lines.get(i).split("\t");
+      Frame frame = frames.get(i).frame();
+      Identifier id = Identifier.of(frame.identifier());
+      assertThat(Integer.decode(field[0])).as("priority of " + frame).isEqualTo(id.priority());
+      assertThat(Integer.decode(field[1])).as("group of " + frame).isEqualTo(id.pgn());
+      assertThat(Integer.decode(field[2])).as("source of " + frame).isEqualTo(id.source());
+      if (Identifier.hasDestination(id.pgn())) {
+        assertThat(Integer.decode(field[3]))
+            .as("destination of " + frame)
+            .isEqualTo(id.destination());
+      }
+    }
+  }
+
+  /**
+   * Reassembly of connection-mode transfers, split per address pair since parallel sessions break
+   * tshark's own.
+   */
+  @Test
+  void tsharkPutsTheSameConnectionModeMessagesTogether() throws Exception {
+    List<Message> ours = new ArrayList<>();
+    Reassembly reassembly = new Reassembly(f -> {}, ours::add, b -> {});
+    TreeSet<Integer> sources = new TreeSet<>();
+    for (StampedFrame f : frames) {
+      reassembly.accept(f);
+      Identifier id = Identifier.of(f.frame().identifier());
+      if (id.pgn() == Pgn.TRANSPORT_DATA && id.destination() == 249) {
+        sources.add(id.source());
+      }
+    }
+    assertThat(sources).hasSizeGreaterThan(8);
+    int compared = 0;
+    for (int source : sources) {
+      List<StampedFrame> pair =
+          frames.stream().filter(f -> between(f.frame(), source, 249)).toList();
+      Path file = folder.resolve("pair-" + source + ".pcap");
+      write(file, pair);
+      String dump =
+          String.join(
+              "\n", run("tshark", "-r", file.toString(), "-d", "can.subdissector,isobus", "-x"));
+      List<Message> expected =
+          ours.stream().filter(m -> m.source() == source && m.destination() == 249).toList();
+      for (Message m : expected) {
+        // tshark puts the group number in front, and leaves the filler of the last packet at the
+        // end of some.
+        String group =
+            String.format("%02x%02x%02x", m.pgn() & 0xFF, m.pgn() >> 8 & 0xFF, m.pgn() >> 16);
+        String whole = group + HexFormat.of().formatHex(m.data());
+        assertThat(reassembled(dump)).as(m.toString()).anyMatch(r -> r.matches(whole + "(ff)*"));
+        compared++;
+      }
+    }
+    assertThat(compared).isGreaterThan(30);
+  }
+
+  private static boolean between(Frame f, int a, int b) {
+    Identifier id = Identifier.of(f.identifier());
+    boolean transport = id.pgn() == Pgn.TRANSPORT_CONTROL || id.pgn() == Pgn.TRANSPORT_DATA;
+    return transport
+        && (id.source() == a && id.destination() == b || id.source() == b && id.destination() == a);
+  }
+
+  /** The hex of each block headed "Reassembled" in a tshark dump. */
+  private static List<String> reassembled(String dump) {
+    List<String> found = new ArrayList<>();
+    StringBuilder hex = null;
+    for (String line : dump.split("\n")) {
+      if (line.startsWith("Reassembled") || line.contains("assembled") && line.endsWith(":")) {
+        hex = new StringBuilder();
+      } else if (hex != null && line.matches("[0-9a-f]{4}  .*")) {
+        hex.append(line, 6, Math.min(line.length(), 54));
+      } else if (hex != null) {
+        found.add(hex.toString().replace(" ", ""));
+        hex = null;
+      }
+    }
+    if (hex != null) {
+      found.add(hex.toString().replace(" ", ""));
+    }
+    return found;
+  }
+
+  @Test
+  void canUtilsReadsOurCandumpLog() throws Exception {
+    Path log = folder.resolve("roll.log");
+    try (Writer w = Files.newBufferedWriter(log)) {
+      Candump.write(w, "can0", frames);
+    }
+    Path asc = folder.resolve("roll.asc");
+    Process p =
+        new ProcessBuilder("log2asc", "-I", log.toString(), "-O", asc.toString(), "can0")
+            .redirectErrorStream(true)
+            .start();
+    assertThat(p.waitFor(60, TimeUnit.SECONDS)).isTrue();
+    List<String> lines =
+        Files.readAllLines(asc, StandardCharsets.ISO_8859_1).stream()
+            .filter(l -> l.contains(" Rx "))
+            .toList();
+    assertThat(lines).hasSameSizeAs(frames);
+    for (int i = 0; i < lines.size(); i += 97) {
+      Frame f = frames.get(i).frame();
+      assertThat(lines.get(i).toUpperCase(java.util.Locale.ROOT))
+          .contains(String.format("%XX", f.identifier()))
+          .contains(" D " + f.length());
+    }
+  }
+}

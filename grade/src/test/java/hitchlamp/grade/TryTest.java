@@ -1,0 +1,202 @@
+package hitchlamp.grade;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** {@code try} as those use it who write packs and scenarios. */
+class TryTest {
+  private static final Path SCENARIOS = Path.of("../standin/scenarios");
+  @TempDir Path folder;
+  private String errors;
+  private int status;
+
+  private JsonNode run(String... args) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ByteArrayOutputStream err = new ByteArrayOutputStream();
+    List<String> all = new ArrayList<>(List.of(args));
+    all.addAll(List.of("--packs", "../packs"));
+    status =
+        Try.run(
+            new PrintStream(out, true, StandardCharsets.UTF_8),
+            new PrintStream(err, true, StandardCharsets.UTF_8),
+            all.toArray(String[]::new));
+    errors = err.toString(StandardCharsets.UTF_8);
+    return status == 0
+        ? JsonMapper.builder().build().readTree(out.toString(StandardCharsets.UTF_8))
+        : null;
+  }
+
+  private static JsonNode module(JsonNode roll, int address) {
+    for (JsonNode m : roll.path("modules")) {
+      if (m.path("address").asInt() == address) {
+        return m;
+      }
+    }
+    throw new AssertionError("nobody at " + address);
+  }
+
+  @Test
+  void theTipperShowsItsFaultsItsSilentRetarderAndItsStranger() {
+    JsonNode found =
+        run("--scenario", SCENARIOS.resolve("tipper-14.yaml").toString(), "--read", "--json");
+    JsonNode roll = found.path("roll");
+    assertThat(roll.path("state").asString()).isEqualTo("complete");
+    assertThat(module(roll, 16).path("presence").asString()).isEqualTo("silent");
+    assertThat(module(roll, 51).path("unexpected").asBoolean()).isTrue();
+    assertThat(module(roll, 0).path("identity").path("vin").asString())
+        .isEqualTo("SMW0TPR1400018204");
+    assertThat(module(roll, 0).path("identity").path("hours").asDouble()).isEqualTo(18204.6);
+    List<String> now = new ArrayList<>();
+    List<String> earlier = new ArrayList<>();
+    roll.path("faults")
+        .forEach(
+            f ->
+                (f.path("state").asString().equals("active") ? now : earlier)
+                    .add(f.path("spn").asInt() + "/" + f.path("fmi").asInt()));
+    assertThat(now).contains("102/4", "1209/4", "3251/4", "3510/4", "520/9");
+    assertThat(earlier).containsExactly("111/1");
+  }
+
+  @Test
+  void troubleOnTheBusIsSurvivedAndNamed() {
+    JsonNode roll =
+        run("--scenario", SCENARIOS.resolve("tipper-3.yaml").toString(), "--read", "--json")
+            .path("roll");
+    assertThat(roll.path("state").asString()).isEqualTo("complete");
+    assertThat(module(roll, 19).path("oddities").toString())
+        .as("answers garbage")
+        .contains("Garbled");
+    assertThat(module(roll, 47).path("oddities").toString())
+        .as("two at one address")
+        .contains("Two modules claim address 47");
+    assertThat(module(roll, 25).path("oddities").toString())
+        .as("answers nothing but its claim")
+        .contains("answers no other request");
+    assertThat(roll.path("notes").toString()).contains("different VINs").contains("Body");
+    assertThat(module(roll, 0).path("identity").path("model").asString())
+        .as("lost packets were asked for again")
+        .isEqualTo("Korvane 6");
+  }
+
+  @Test
+  void aFullBusSlowsTheRollCallDownAndDoesNotBreakIt() throws IOException {
+    String text =
+        Files.readString(SCENARIOS.resolve("roll-call-12.yaml")).replace("load: 0.40", "load: 1.1");
+    Path full = Files.writeString(folder.resolve("full.yaml"), text);
+    JsonNode roll = run("--scenario", full.toString(), "--read").path("roll");
+    assertThat(roll.path("state").asString()).isEqualTo("complete");
+    int answering = 0;
+    for (JsonNode m : roll.path("modules")) {
+      answering += m.path("presence").asString().equals("answers") ? 1 : 0;
+    }
+    assertThat(answering).isEqualTo(12);
+  }
+
+  @Test
+  void aSilentBusLeavesEveryExpectedModuleSilent() throws IOException {
+    String text =
+        Files.readString(SCENARIOS.resolve("roll-call-12.yaml"))
+            .replace("key-on: yes", "key-on: no");
+    Path off = Files.writeString(folder.resolve("off.yaml"), text);
+    JsonNode roll = run("--scenario", off.toString(), "--read").path("roll");
+    assertThat(roll.path("modules"))
+        .hasSize(11)
+        .allMatch(m -> m.path("presence").asString().equals("silent"));
+    assertThat(roll.path("faults")).isEmpty();
+  }
+
+  @Test
+  void theSameSeedGivesTheSameAnswerAndAnotherSeedMayDiffer() {
+    String file = SCENARIOS.resolve("tipper-9.yaml").toString();
+    JsonNode first = run("--scenario", file, "--read");
+    assertThat(run("--scenario", file, "--read")).isEqualTo(first);
+    assertThat(run("--scenario", file, "--read", "--seed", "77")).isNotEqualTo(first);
+  }
+
+  @Test
+  void aLogOfTheRollCallTellsTheSameModulesAndFaults() throws IOException {
+    Path log = folder.resolve("t14.log");
+    JsonNode live =
+        run(
+            "--scenario",
+            SCENARIOS.resolve("tipper-14.yaml").toString(),
+            "--read",
+            "--candump",
+            log.toString());
+    JsonNode bus = run("--log", log.toString(), "--read", "--json").path("buses").path("can250");
+    List<String> fromLive = new ArrayList<>();
+    List<String> fromLog = new ArrayList<>();
+    live.path("roll")
+        .path("faults")
+        .forEach(
+            f ->
+                fromLive.add(
+                    f.path("address").asInt()
+                        + " "
+                        + f.path("state").asString()
+                        + " "
+                        + f.path("spn").asInt()));
+    bus.path("roll")
+        .path("faults")
+        .forEach(
+            f ->
+                fromLog.add(
+                    f.path("address").asInt()
+                        + " "
+                        + f.path("state").asString()
+                        + " "
+                        + f.path("spn").asInt()));
+    assertThat(fromLog).containsExactlyInAnyOrderElementsOf(fromLive);
+    assertThat(module(bus.path("roll"), 0).path("identity").path("model").asString())
+        .isEqualTo("Korvane 6");
+  }
+
+  @Test
+  void brokenTransfersOfALogAreListedBySource() throws IOException {
+    Path log =
+        Files.writeString(
+            folder.resolve("b.log"),
+            "(1.000000) can0 1CECFF0B#200A0002FFCAFE00\n(1.050000) can0 1CEBFF0B#01000102030405FF\n(1.100000) can0 1CECFF00#20FFFF02FFCAFE00\n");
+    JsonNode broken =
+        run("--log", log.toString(), "--read").path("buses").path("can0").path("broken");
+    assertThat(broken.path("11").get(0).path("reason").asString()).isEqualTo("timed_out");
+    assertThat(broken.path("11").get(0).path("packets").asInt()).isEqualTo(1);
+    assertThat(broken.path("0").get(0).path("reason").asString()).isEqualTo("bad_announcement");
+  }
+
+  @Test
+  void faultsInFilesEndWithStatusTwoAndThePlace() throws IOException {
+    Path bad =
+        Files.writeString(
+            folder.resolve("bad.yaml"),
+            "scenario: s\ntitle: S\nunit: spaceship\nseed: 1\nvin: SMW0TPR1400018204\n");
+    run("--scenario", bad.toString());
+    assertThat(status).isEqualTo(2);
+    assertThat(errors).contains("bad.yaml:3").contains("'spaceship' is not one of [road-truck]");
+    Path log = Files.writeString(folder.resolve("bad.log"), "(1.000000) can0 123#00\nrubbish\n");
+    run("--log", log.toString());
+    assertThat(status).isEqualTo(2);
+    assertThat(errors).contains("bad.log:2");
+    run("--log", folder.resolve("none.log").toString());
+    assertThat(errors).contains("no such file");
+    Path binary = Files.write(folder.resolve("x.log"), new byte[] {(byte) 0xC3, 0x28, 0, 1});
+    run("--log", binary.toString());
+    assertThat(status).isEqualTo(2);
+    run();
+    assertThat(errors).contains("--scenario FILE or --log FILE");
+    run("--scenario", SCENARIOS.resolve("tipper-9.yaml").toString(), "--test", "cutout");
+    assertThat(errors).contains("no test named 'cutout'");
+  }
+}

@@ -1,0 +1,60 @@
+package hitchlamp.server.config;
+
+import hitchlamp.server.account.Accounts;
+import hitchlamp.server.account.Role;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.UnitRow;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+
+/**
+ * The demo world at its first start: the works, its people by their roles, and jobs on the
+ * simulated trucks.
+ */
+@Component
+@ConditionalOnProperty("hitchlamp.demo")
+class Demo implements ApplicationRunner {
+  /** Password of every demo account; exists in the demo only. */
+  static final String PASSWORD = "saltmere-island";
+
+  private static final String PACK = "orrendale-haulward";
+
+  private final Accounts accounts;
+  private final Jobs jobs;
+
+  Demo(Accounts accounts, Jobs jobs) {
+    this.accounts = accounts;
+    this.jobs = jobs;
+  }
+
+  @Override
+  public void run(ApplicationArguments args) {
+    if (!accounts.none()) {
+      return;
+    }
+    accounts.add("Manager", PASSWORD, Role.MANAGER);
+    accounts.add("Technician 1", PASSWORD, Role.TECHNICIAN);
+    accounts.add("Technician 2", PASSWORD, Role.TECHNICIAN);
+    accounts.add("Apprentice 1", PASSWORD, Role.APPRENTICE);
+    accounts.add("Specialist 1", PASSWORD, Role.SPECIALIST);
+    UnitRow t14 =
+        jobs.addUnit("Tipper 14", "SMW0TPR1400018204", "Orrendale", "Korvane 6", "TRUCK", PACK);
+    UnitRow t9 =
+        jobs.addUnit("Tipper 9", "SMW0TPR0900011873", "Orrendale", "Korvane 6", "TRUCK", PACK);
+    UnitRow t3 = jobs.addUnit("Tipper 3", "", "", "", "TRUCK", "");
+    jobs.open(
+        t9.id(),
+        "Service at 12,000 h is near; driver has no complaint.",
+        accounts.find("Technician 1"));
+    jobs.open(
+        t3.id(),
+        "Bought used last week. Nobody knows what is fitted.",
+        accounts.find("Technician 1"));
+    jobs.open(
+        t14.id(),
+        "No power on the haul road since this morning, lamp on. Retarder does nothing.",
+        accounts.find("Technician 2"));
+  }
+}

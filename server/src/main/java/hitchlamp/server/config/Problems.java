@@ -1,0 +1,104 @@
+package hitchlamp.server.config;
+
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.HttpRequestMethodNotSupportedException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
+
+/** Every error as the same small object: what happened, what to do next. */
+@RestControllerAdvice
+class Problems {
+  private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+  /** What the browser shows. */
+  record Problem(String message, String next) {}
+
+  private static ResponseEntity<Problem> of(HttpStatus status, String message, String next) {
+    return ResponseEntity.status(status).body(new Problem(message, next));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<Problem> refusal(Refusal e) {
+    return of(e.status(), e.getMessage(), e.next());
+  }
+
+  @ExceptionHandler
+  ResponseEntity<Problem> invalid(MethodArgumentNotValidException e) {
+    String fields =
+        e.getBindingResult().getFieldErrors().stream()
+            .map(f -> f.getField() + " " + f.getDefaultMessage())
+            .sorted()
+            .collect(Collectors.joining("; "));
+    return of(
+        HttpStatus.BAD_REQUEST,
+        "This cannot be saved: " + fields + ".",
+        "Correct the field and save again.");
+  }
+
+  @ExceptionHandler({
+    HttpMessageNotReadableException.class,
+    MethodArgumentTypeMismatchException.class
+  })
+  ResponseEntity<Problem> unreadable(Exception e) {
+    return of(
+        HttpStatus.BAD_REQUEST,
+        "The request cannot be read.",
+        "Reload the page and try again; see the API document for the form expected.");
+  }
+
+  @ExceptionHandler
+  ResponseEntity<Problem> twice(DuplicateKeyException e) {
+    return of(
+        HttpStatus.CONFLICT,
+        "There is one with that name already.",
+        "Choose another name, or open the one that is there.");
+  }
+
+  @ExceptionHandler
+  ResponseEntity<Problem> tooLarge(MaxUploadSizeExceededException e) {
+    return of(
+        HttpStatus.CONTENT_TOO_LARGE, "The file is larger than 256 MB.", "Cut the log into parts.");
+  }
+
+  @ExceptionHandler(DataAccessResourceFailureException.class)
+  ResponseEntity<Problem> noDatabase(DataAccessResourceFailureException e) {
+    return of(
+        HttpStatus.SERVICE_UNAVAILABLE,
+        "The database does not answer.",
+        "Run ./hitch-lamp status; what was captured meanwhile is kept in memory.");
+  }
+
+  @ExceptionHandler({NoResourceFoundException.class, HttpRequestMethodNotSupportedException.class})
+  ResponseEntity<Problem> nothingThere(Exception e) {
+    return of(
+        HttpStatus.NOT_FOUND,
+        "There is nothing at this address.",
+        "See /api/openapi for what there is.");
+  }
+
+  @ExceptionHandler
+  ResponseEntity<Problem> other(Exception e) {
+    if (e instanceof org.springframework.security.access.AccessDeniedException) {
+      return of(
+          HttpStatus.FORBIDDEN,
+          "Your role does not permit this.",
+          "Ask a technician or a manager.");
+    }
+    LOG.error("unexpected", e);
+    return of(
+        HttpStatus.INTERNAL_SERVER_ERROR,
+        "Something went wrong in Hitch Lamp itself.",
+        "Try again; nothing captured is lost. If it stays, send the server's log.");
+  }
+}

@@ -1,0 +1,184 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.hookup.PairCheck;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.account.Accounts;
+import hitchlamp.server.account.Role.Right;
+import hitchlamp.server.config.Refusal;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.job.Seats;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.util.List;
+import java.util.OptionalDouble;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.databind.JsonNode;
+
+/** Links, hook-ups, roll calls, and the cabs of simulated units. */
+@RestController
+@RequestMapping("/api/jobs/{job}")
+class HookUpController {
+  private final HookUps hookUps;
+  private final Cabs cabs;
+  private final Jobs jobs;
+  private final Seats seats;
+  private final Logbook logbook;
+  private final Accounts accounts;
+
+  HookUpController(
+      HookUps hookUps, Cabs cabs, Jobs jobs, Seats seats, Logbook logbook, Accounts accounts) {
+    this.hookUps = hookUps;
+    this.cabs = cabs;
+    this.jobs = jobs;
+    this.seats = seats;
+    this.logbook = logbook;
+    this.accounts = accounts;
+  }
+
+  record Choose(@NotBlank @Size(max = 200) String link) {}
+
+  record Call(boolean full) {}
+
+  /** Meter readings; null where not taken. */
+  record PairReadings(
+      @DecimalMin("-100") @DecimalMax("100") Double supplyVolts,
+      @DecimalMin("0") @DecimalMax("10000000") Double ohms,
+      @DecimalMin("-100") @DecimalMax("100") Double highVolts,
+      @DecimalMin("-100") @DecimalMax("100") Double lowVolts) {}
+
+  record CabAction(
+      @NotBlank @Size(max = 20) String action, @NotBlank @Size(max = 20) String value) {}
+
+  /**
+   * The one who asks, if he may disturb the unit's conversation: right to read, and nobody else has
+   * the seat.
+   */
+  private Account reader(long job) {
+    Account me = accounts.me(Right.READ);
+    seats.notAnothers(jobs.job(job).unitId(), me);
+    return me;
+  }
+
+  @GetMapping("/links")
+  List<LinkChoice> links(@PathVariable long job) {
+    return hookUps.links(job);
+  }
+
+  @PostMapping("/recordings")
+  @ResponseStatus(HttpStatus.CREATED)
+  List<LinkChoice> addLog(@PathVariable long job, @RequestParam MultipartFile file)
+      throws IOException {
+    String name =
+        file.getOriginalFilename() == null
+            ? "log"
+            : file.getOriginalFilename().replaceAll("[\\\\/\\p{Cntrl}]", "_");
+    return hookUps.addLog(job, name, file.getBytes(), accounts.me(Right.READ));
+  }
+
+  @PostMapping("/hook-up")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void hookUp(@PathVariable long job, @Valid @RequestBody Choose c) {
+    hookUps.hookUp(job, c.link(), reader(job));
+  }
+
+  @DeleteMapping("/hook-up")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void unhook(@PathVariable long job) {
+    Account me = reader(job);
+    hookUps.unhook(job, me, "Unhooked by " + me.name() + ".");
+  }
+
+  /** Lets go of everything held. Whoever may read may release: letting go is always safe. */
+  @PostMapping("/release")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void release(@PathVariable long job) {
+    accounts.me(Right.READ);
+    hookUps.releaseAll(job);
+  }
+
+  @PostMapping("/roll-call")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void callRoll(@PathVariable long job, @RequestBody Call c) {
+    hookUps.callRoll(job, c.full(), reader(job));
+  }
+
+  @DeleteMapping("/roll-call")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void stopRoll(@PathVariable long job) {
+    reader(job);
+    hookUps.stopRoll(job);
+  }
+
+  /** The last roll of the job as stored; 404 where there is none yet. */
+  @GetMapping("/roll")
+  RollView roll(@PathVariable long job) {
+    RollView last = hookUps.lastRoll(job);
+    if (last == null) {
+      throw new Refusal(
+          HttpStatus.NOT_FOUND,
+          "The roll has not been called in this job.",
+          "Hook up and call the roll.");
+    }
+    return last;
+  }
+
+  /** The traffic of the last hook-up, both directions, as a candump log. */
+  @GetMapping(value = "/traffic.log", produces = "text/plain")
+  String traffic(@PathVariable long job) throws IOException {
+    jobs.job(job);
+    java.io.StringWriter text = new java.io.StringWriter();
+    hookUps.writeTraffic(job, text);
+    return text.toString();
+  }
+
+  /** Judges meter readings of the CAN pair and enters them into the logbook. */
+  @PostMapping("/pair-check")
+  List<PairCheck.Finding> pairCheck(@PathVariable long job, @Valid @RequestBody PairReadings r) {
+    Account me = accounts.me(Right.READ);
+    var findings =
+        PairCheck.judge(of(r.supplyVolts()), of(r.ohms()), of(r.highVolts()), of(r.lowVolts()));
+    if (findings.isEmpty()) {
+      throw Refusal.bad("No reading was entered.", "Measure at least one of the four.");
+    }
+    StringBuilder text = new StringBuilder("Measured at the plug:");
+    text.append(r.supplyVolts() == null ? "" : " " + r.supplyVolts() + " V supply");
+    text.append(r.ohms() == null ? "" : " " + r.ohms() + " Ω across")
+        .append(r.highVolts() == null ? "" : " " + r.highVolts() + " V high")
+        .append(r.lowVolts() == null ? "" : " " + r.lowVolts() + " V low")
+        .append('.');
+    findings.forEach(f -> text.append(' ').append(f.says()));
+    logbook.enter(job, Logbook.Kind.NOTE, text.toString(), me.id(), Logbook.Moment.UNKNOWN);
+    return findings;
+  }
+
+  private static OptionalDouble of(Double value) {
+    return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
+  }
+
+  @GetMapping("/cab/{unit}")
+  JsonNode cab(@PathVariable long job, @PathVariable String unit) {
+    return cabs.cab(unit);
+  }
+
+  /** Does in the cab of a simulated unit what a person would do there. */
+  @PostMapping("/cab/{unit}")
+  JsonNode act(@PathVariable long job, @PathVariable String unit, @Valid @RequestBody CabAction a) {
+    accounts.me(Right.READ);
+    return cabs.act(unit, a.action(), a.value());
+  }
+}

@@ -1,0 +1,95 @@
+package hitchlamp.server.hookup;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface HookUpMapper {
+  @Select(
+      value =
+          "INSERT INTO hook_up (job_id, link, bus, bit_rate, pack, pack_hash, account_id) VALUES (#{job}, #{link}, #{bus}, #{rate}, #{pack}, #{packHash}, #{account}) RETURNING id",
+      affectData = true)
+  long begin(
+      long job, String link, String bus, int rate, String pack, String packHash, long account);
+
+  @Insert(
+      "INSERT IGNORE INTO hook_up_end (hook_up_id, reason) VALUES (#{hookUp}, LEFT(#{reason}, 200))")
+  void end(long hookUp, String reason);
+
+  @Insert(
+      "INSERT INTO frame_block (hook_up_id, first_micros, last_micros, first_wall, hours, hours_module, entries, pinned, content) VALUES (#{hookUp}, #{first}, #{last}, #{wall}, #{hours}, #{module}, #{entries}, #{pinned}, #{content})")
+  void addBlock(
+      long hookUp,
+      long first,
+      long last,
+      LocalDateTime wall,
+      Double hours,
+      String module,
+      int entries,
+      boolean pinned,
+      byte[] content);
+
+  @Select(
+      "SELECT content FROM frame_block WHERE hook_up_id = #{hookUp} ORDER BY first_micros, id LIMIT 5000")
+  List<byte[]> blocks(long hookUp);
+
+  @Delete(
+      "DELETE FROM frame_block WHERE hook_up_id = #{hookUp} AND NOT pinned ORDER BY first_micros LIMIT 16")
+  int dropOldest(long hookUp);
+
+  @Select(
+      value =
+          "INSERT INTO roll (job_id, hook_up_id, account_id, full_roll, state, pack, pack_hash, content) VALUES (#{job}, #{hookUp}, #{account}, #{full}, #{state}, #{pack}, #{packHash}, #{content}) RETURNING id",
+      affectData = true)
+  long addRoll(
+      long job,
+      long hookUp,
+      long account,
+      boolean full,
+      String state,
+      String pack,
+      String packHash,
+      String content);
+
+  @Insert(
+      "INSERT INTO fault_reading (roll_id, module, address, spn, fmi, count, state, conversion, bus_micros) VALUES (#{roll}, #{module}, #{address}, #{spn}, #{fmi}, #{count}, #{state}, #{conversion}, #{micros})")
+  void addFault(
+      long roll,
+      String module,
+      int address,
+      int spn,
+      int fmi,
+      Integer count,
+      String state,
+      String conversion,
+      long micros);
+
+  @Select("SELECT content FROM roll WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
+  Optional<String> lastRoll(long job);
+
+  record LogRow(long id, String name, String bus, int frames, byte[] content) {}
+
+  @Insert(
+      "INSERT INTO recorded_log (job_id, name, bus, frames, account_id, content) VALUES (#{job}, LEFT(#{name}, 200), LEFT(#{bus}, 40), #{frames}, #{account}, #{content})")
+  void addLog(long job, String name, String bus, int frames, long account, byte[] content);
+
+  @Select(
+      "SELECT id, name, bus, frames FROM recorded_log WHERE job_id = #{job} ORDER BY id DESC LIMIT 50")
+  List<LogHead> logs(long job);
+
+  record LogHead(long id, String name, String bus, int frames) {}
+
+  @Select(
+      "SELECT id, name, bus, frames, content FROM recorded_log WHERE id = #{id} AND job_id = #{job}")
+  Optional<LogRow> log(long id, long job);
+
+  record HookUpHead(long id, String bus) {}
+
+  @Select("SELECT id, bus FROM hook_up WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
+  Optional<HookUpHead> lastHookUp(long job);
+}

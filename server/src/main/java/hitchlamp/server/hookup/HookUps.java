@@ -1,0 +1,500 @@
+package hitchlamp.server.hookup;
+
+import com.github.luben.zstd.Zstd;
+import hitchlamp.core.bus.Candump;
+import hitchlamp.core.bus.CandumpFault;
+import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.bus.RecordedLink;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollEntry;
+import hitchlamp.core.hookup.SpeedSearch;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Refusal;
+import hitchlamp.server.job.JobRow;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.job.UnitRow;
+import hitchlamp.server.stream.Topics;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.StringReader;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ThreadLocalRandom;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Hook-ups: at most one live owner a unit, at most {@link #MOST} at once. */
+@Service
+class HookUps {
+  /** Hook-ups at once. */
+  static final int MOST = 100;
+
+  private static final int CAN250 = 250_000;
+  private static final int CAN500 = 500_000;
+
+  private final Cabs cabs;
+  private final Jobs jobs;
+  private final Logbook logbook;
+  private final Topics topics;
+  private final HookUpMapper mapper;
+  private final FrameStore store;
+  private final PackShelf shelf;
+  private final JsonMapper json;
+  private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
+
+  HookUps(
+      Cabs cabs,
+      Jobs jobs,
+      Logbook logbook,
+      Topics topics,
+      HookUpMapper mapper,
+      FrameStore store,
+      PackShelf shelf,
+      JsonMapper json) {
+    this.cabs = cabs;
+    this.jobs = jobs;
+    this.logbook = logbook;
+    this.topics = topics;
+    this.mapper = mapper;
+    this.store = store;
+    this.shelf = shelf;
+    this.json = json;
+  }
+
+  private record Live(long job, LiveOwner owner, Thread thread) {}
+
+  /** Links that a job can choose from. */
+  List<LinkChoice> links(long job) {
+    jobs.job(job);
+    List<LinkChoice> links = new ArrayList<>(cabs.links());
+    mapper
+        .logs(job)
+        .forEach(
+            l ->
+                links.add(
+                    new LinkChoice(
+                        "log/" + l.id(),
+                        LinkChoice.Kind.LOG,
+                        l.name() + ", " + l.bus() + " (" + l.frames() + " frames)",
+                        List.of(l.bus()),
+                        "",
+                        0,
+                        1)));
+    return links;
+  }
+
+  /** Rates that the bus names are bound to; a name that tells none has an unknown rate. */
+  static int rateOf(String bus) {
+    return bus.endsWith("500") ? CAN500 : bus.endsWith("250") ? CAN250 : 0;
+  }
+
+  private LinkChoice choice(long job, String id) {
+    if (id.startsWith("daemon/")) {
+      var m =
+          java.util.regex.Pattern.compile(
+                  "daemon/([A-Za-z0-9.:\\-\\[\\]]{1,100}):(\\d{1,5})/([A-Za-z0-9_]{1,15}(?:,[A-Za-z0-9_]{1,15}){0,3})")
+              .matcher(id);
+      if (!m.matches() || Integer.parseInt(m.group(2)) > 65_535) {
+        throw Refusal.bad(
+            "This is no address of a CAN daemon.",
+            "Write host, port and bus names, such as 127.0.0.1, 29536 and can0.");
+      }
+      return new LinkChoice(
+          id,
+          LinkChoice.Kind.DAEMON,
+          m.group(1) + ":" + m.group(2),
+          List.of(m.group(3).split(",")),
+          m.group(1),
+          Integer.parseInt(m.group(2)),
+          1);
+    }
+    return links(job).stream()
+        .filter(l -> l.id().equals(id))
+        .findFirst()
+        .orElseThrow(() -> Refusal.missing("link"));
+  }
+
+  private Pack packOf(UnitRow unit) {
+    if (!unit.pack().isEmpty()
+        && shelf.packs().stream().anyMatch(p -> p.id().equals(unit.pack()))) {
+      return shelf.with(unit.pack());
+    }
+    return shelf.base();
+  }
+
+  /** Hooks a job's unit up. */
+  synchronized void hookUp(long job, String linkId, Account who) {
+    JobRow row = jobs.job(job);
+    if (!row.state().equals("OPEN")) {
+      throw Refusal.conflict(
+          "This job is closed.", "Open it again, or open a new job on the unit.");
+    }
+    Live before = byUnit.get(row.unitId());
+    if (before != null && before.thread().isAlive()) {
+      if (before.job() != job) {
+        throw Refusal.conflict("This unit is hooked up in another job.", "Unhook it there first.");
+      }
+      unhook(job, who, "Hooked up anew by " + who.name() + ".");
+    }
+    if (byUnit.size() >= MOST) {
+      throw Refusal.conflict(MOST + " units are hooked up already.", "Unhook one that is done.");
+    }
+    LinkChoice choice = choice(job, linkId);
+    UnitRow unit = jobs.unit(row.unitId());
+    Pack pack = packOf(unit);
+    List<SpeedSearch.Candidate> candidates =
+        choice.buses().stream().map(b -> new SpeedSearch.Candidate(b, rateOf(b))).toList();
+    LiveOwner.Opener opener =
+        choice.kind() == LinkChoice.Kind.LOG
+            ? bus -> recorded(job, choice)
+            : bus -> TcpLink.open(choice.host(), choice.port(), bus, choice.factor());
+    Name own =
+        Name.of(
+            ThreadLocalRandom.current().nextInt(1 << 21),
+            0x7FF,
+            0,
+            0,
+            Name.FUNCTION_SERVICE_TOOL,
+            0,
+            0,
+            0,
+            false);
+    LiveOwner owner =
+        new LiveOwner(
+            choice,
+            candidates,
+            opener,
+            own,
+            pack,
+            new Reporter(job, row.unitId(), choice, pack, who));
+    Thread thread = new Thread(owner, "unit " + row.unitId());
+    byUnit.put(row.unitId(), new Live(job, owner, thread));
+    thread.start();
+  }
+
+  private RecordedLink recorded(long job, LinkChoice choice) {
+    HookUpMapper.LogRow log =
+        mapper
+            .log(Long.parseLong(choice.id().substring(4)), job)
+            .orElseThrow(() -> Refusal.missing("recording"));
+    List<StampedFrame> frames = new ArrayList<>(log.frames());
+    ByteBuffer in = ByteBuffer.wrap(log.content());
+    while (in.hasRemaining()) {
+      byte[] block = new byte[in.getInt()];
+      in.get(block);
+      frames.addAll(FrameStore.unpack(block));
+    }
+    return new RecordedLink(frames);
+  }
+
+  /**
+   * Keeps a candump log with a job so that it can be opened as a link. Nothing is kept of a file
+   * with a fault.
+   */
+  List<LinkChoice> addLog(long job, String name, byte[] content, Account who) {
+    jobs.job(job);
+    Map<String, List<StampedFrame>> buses;
+    try {
+      String text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(content)).toString();
+      buses = Candump.read(new StringReader(text));
+    } catch (CandumpFault e) {
+      throw Refusal.bad(
+          name + ", " + e.getMessage(),
+          "Mend the line or record the log again; nothing of it was loaded.");
+    } catch (CharacterCodingException e) {
+      throw Refusal.bad(name + " is not a text file.", "Choose a log as candump -l writes it.");
+    } catch (IOException e) {
+      throw new IllegalStateException(e);
+    }
+    if (buses.isEmpty()) {
+      throw Refusal.bad(name + " holds no frames.", "Choose a log as candump -l writes it.");
+    }
+    buses.forEach(
+        (bus, frames) -> mapper.addLog(job, name, bus, frames.size(), who.id(), packed(frames)));
+    logbook.enter(
+        job, Logbook.Kind.LINK, "Recording " + name + " added.", who.id(), Logbook.Moment.UNKNOWN);
+    return links(job);
+  }
+
+  private static byte[] packed(List<StampedFrame> frames) {
+    java.io.ByteArrayOutputStream out = new java.io.ByteArrayOutputStream();
+    for (int i = 0; i < frames.size(); i += FrameBlock.MOST_ENTRIES) {
+      List<FrameBlock.Entry> part = new ArrayList<>();
+      frames
+          .subList(i, Math.min(frames.size(), i + FrameBlock.MOST_ENTRIES))
+          .forEach(f -> part.add(new FrameBlock.Entry.OfFrame(f, false)));
+      byte[] block = Zstd.compress(FrameBlock.encode(part));
+      out.writeBytes(ByteBuffer.allocate(4).putInt(block.length).array());
+      out.writeBytes(block);
+    }
+    return out.toByteArray();
+  }
+
+  private LiveOwner live(long job) {
+    Live live = byUnit.get(jobs.job(job).unitId());
+    if (live == null || live.job() != job || !live.thread().isAlive()) {
+      throw Refusal.conflict("This job is not hooked up.", "Choose a link and hook up.");
+    }
+    return live.owner();
+  }
+
+  void unhook(long job, Account who, String reason) {
+    LiveOwner owner = live(job);
+    Live live = byUnit.get(jobs.job(job).unitId());
+    owner.stop(reason);
+    try {
+      live.thread().join(5_000);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  void callRoll(long job, boolean full, Account who) {
+    LiveOwner owner = live(job);
+    owner.callRoll(who, full, packOf(jobs.unit(jobs.job(job).unitId())));
+  }
+
+  void stopRoll(long job) {
+    live(job).stopRoll();
+  }
+
+  void releaseAll(long job) {
+    live(job).releaseAll();
+  }
+
+  /** The last roll of a job as stored; null where there is none. */
+  RollView lastRoll(long job) {
+    jobs.job(job);
+    return mapper.lastRoll(job).map(text -> json.readValue(text, RollView.class)).orElse(null);
+  }
+
+  /** The stored traffic of a job's last hook-up as a candump log. */
+  void writeTraffic(long job, java.io.Writer out) throws IOException {
+    HookUpMapper.HookUpHead head =
+        mapper
+            .lastHookUp(job)
+            .orElseThrow(
+                () ->
+                    new Refusal(
+                        org.springframework.http.HttpStatus.NOT_FOUND,
+                        "This job has not been hooked up yet.",
+                        "Hook up first."));
+    Candump.write(out, head.bus(), store.frames(head.id()));
+  }
+
+  @PreDestroy
+  void close() throws InterruptedException {
+    byUnit.values().forEach(l -> l.owner().stop("Hitch Lamp was stopped."));
+    for (Live l : byUnit.values()) {
+      l.thread().join(3_000);
+    }
+  }
+
+  /** Takes what one owner reports to the stream, the logbook and the database. */
+  private final class Reporter implements LiveOwner.Reports {
+    private final long job;
+    private final long unit;
+    private final LinkChoice choice;
+    private final Pack pack;
+    private final Account who;
+    private long hookUp;
+    private Double hours;
+
+    Reporter(long job, long unit, LinkChoice choice, Pack pack, Account who) {
+      this.job = job;
+      this.unit = unit;
+      this.choice = choice;
+      this.pack = pack;
+      this.who = who;
+      this.hours = jobs.job(job).hours();
+    }
+
+    @Override
+    public long began(SpeedSearch.Candidate c) {
+      hookUp =
+          mapper.begin(
+              job, choice.id(), c.bus(), c.bitsPerSecond(), pack.id(), pack.hash(), who.id());
+      return hookUp;
+    }
+
+    @Override
+    public void link(LinkView view) {
+      topics.job(job).value("link", view);
+    }
+
+    @Override
+    public void vitals(VitalsView view) {
+      topics.job(job).value("vitals", view);
+    }
+
+    @Override
+    public void roll(RollView view) {
+      topics.job(job).value("roll", view);
+    }
+
+    @Override
+    public void rollEnded(Roll roll, RollView view, Account caller, Pack used, long busMicros) {
+      Account by = caller == null ? who : caller;
+      RollView known = identify(roll, view, used, busMicros);
+      long id =
+          mapper.addRoll(
+              job,
+              hookUp,
+              by.id(),
+              roll.full(),
+              roll.state().name(),
+              used.id(),
+              used.hash(),
+              json.writeValueAsString(known));
+      for (RollView.ModuleView m : known.modules()) {
+        m.faults()
+            .forEach(
+                f ->
+                    mapper.addFault(
+                        id,
+                        f.module(),
+                        f.address(),
+                        f.spn(),
+                        f.fmi(),
+                        f.count(),
+                        f.state().name(),
+                        f.conversion().name(),
+                        busMicros));
+      }
+      long answered = roll.count(RollEntry.Presence.ANSWERS);
+      long silent = roll.count(RollEntry.Presence.SILENT);
+      String end =
+          switch (roll.state()) {
+            case COMPLETE -> "";
+            case CUT_SHORT -> ", cut short";
+            case BROKEN_OFF -> ", broken off with the link";
+            case UNDER_WAY -> ", not ended";
+          };
+      String faults =
+          roll.full()
+              ? ", " + roll.faults().size() + (roll.faults().size() == 1 ? " fault" : " faults")
+              : "";
+      logbook.enter(
+          job,
+          Logbook.Kind.ROLL,
+          (roll.full() ? "Full" : "Quick")
+              + " roll call"
+              + end
+              + ": "
+              + answered
+              + " answered, "
+              + silent
+              + " silent"
+              + faults
+              + ".",
+          by.id(),
+          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+    }
+
+    /**
+     * Learns from the roll which unit this is; where a pack fits and none was chosen, it is named
+     * for the next roll.
+     */
+    private RollView identify(Roll roll, RollView view, Pack used, long busMicros) {
+      String vin = "";
+      String maker = "";
+      String model = "";
+      Double km = null;
+      for (RollEntry e : roll.entries()) {
+        boolean engine = e.name().filter(n -> n.function() == 0).isPresent();
+        vin = vin.isEmpty() || engine && !e.identity().vin().isEmpty() ? e.identity().vin() : vin;
+        if (engine && e.identity().hours().isPresent()) {
+          hours = e.identity().hours().getAsDouble();
+        }
+        if (engine) {
+          maker = e.identity().maker();
+          model = e.identity().model();
+        }
+        km =
+            e.identity().kilometres().isPresent() && km == null
+                ? Double.valueOf(e.identity().kilometres().getAsDouble())
+                : km;
+      }
+      String fits =
+          used.layer() == Pack.Layer.BASE ? shelf.find(maker, model).map(Pack::id).orElse("") : "";
+      jobs.learn(job, vin, maker, model, fits, hours, km);
+      if (fits.isEmpty()) {
+        return view;
+      }
+      logbook.enter(
+          job,
+          Logbook.Kind.ROLL,
+          "The engine says "
+              + maker
+              + " "
+              + model
+              + ": pack "
+              + fits
+              + " is used from the next roll call on.",
+          null,
+          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+      List<String> notes = new ArrayList<>(view.notes());
+      notes.add(
+          "This unit is a "
+              + maker
+              + " "
+              + model
+              + " and there is a pack for it. Call the roll again to see which expected modules are silent.");
+      return new RollView(
+          view.full(),
+          view.state(),
+          view.calledAt(),
+          view.seconds(),
+          view.pack(),
+          view.modules(),
+          notes);
+    }
+
+    @Override
+    public void log(String text, long busMicros) {
+      logbook.enter(
+          job,
+          Logbook.Kind.LINK,
+          text,
+          who.id(),
+          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+    }
+
+    @Override
+    public Double hours() {
+      return hours;
+    }
+
+    @Override
+    public boolean store(List<FrameBlock.Entry> entries, boolean pinned) {
+      return store.store(hookUp, entries, pinned, hours, hours == null ? null : "engine");
+    }
+
+    @Override
+    public void ended(String reason) {
+      if (hookUp != 0) {
+        mapper.end(hookUp, reason);
+        logbook.enter(
+            job,
+            Logbook.Kind.LINK,
+            reason.startsWith("Unhooked") ? reason : "Unhooked: " + reason,
+            who.id(),
+            new Logbook.Moment(null, hours, hours == null ? null : "engine"));
+        store.forget(hookUp);
+      }
+      byUnit.computeIfPresent(
+          unit,
+          (u, live) -> live.job() == job && live.thread() == Thread.currentThread() ? null : live);
+    }
+  }
+}

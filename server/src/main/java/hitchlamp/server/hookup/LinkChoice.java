@@ -1,0 +1,31 @@
+package hitchlamp.server.hookup;
+
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+
+/**
+ * A way to a unit.
+ *
+ * @param id what the browser sends back: "sim/ID", "log/ID" or "daemon/HOST:PORT/BUS,BUS"
+ * @param kind what it is
+ * @param title what the user reads
+ * @param buses bus names with their rates, empty for a log
+ * @param host where the daemon listens, empty for a log
+ * @param port its port, 0 for a log
+ * @param factor bus seconds per second
+ */
+public record LinkChoice(
+    @NotNull String id,
+    @NotNull Kind kind,
+    @NotNull String title,
+    @NotNull List<String> buses,
+    @NotNull String host,
+    @NotNull int port,
+    @NotNull double factor) {
+  /** Kinds of links. */
+  public enum Kind {
+    SIMULATED,
+    DAEMON,
+    LOG
+  }
+}

@@ -1,0 +1,569 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.bus.Link;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.LinkRefusal;
+import hitchlamp.core.bus.RecordedLink;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.Hold;
+import hitchlamp.core.hookup.HookUp;
+import hitchlamp.core.hookup.LinkHealth;
+import hitchlamp.core.hookup.ListenIn;
+import hitchlamp.core.hookup.Procedure;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollCall;
+import hitchlamp.core.hookup.SpeedSearch;
+import hitchlamp.core.hookup.Vitals;
+import hitchlamp.core.j1939.Address;
+import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.j1939.Identifier;
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.Parameter;
+import hitchlamp.server.account.Account;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * The one live owner of a hook-up: a thread that alone touches link, protocol state and procedures.
+ * Others post to it and read what it publishes. Whatever way it ends, it releases what is held
+ * first.
+ */
+final class LiveOwner implements Runnable {
+  private static final Logger LOG = LoggerFactory.getLogger(LiveOwner.class);
+  private static final long PUBLISH_MICROS = 250_000;
+  private static final long ROLL_NANOS = 60_000_000L;
+  private static final long STORE_MICROS = 5_000_000;
+  private static final int STORE_ENTRIES = 8_192;
+  private static final long KEY_OFF_MICROS = 3_000_000;
+  private static final int RECONNECTS = 60;
+  private static final long RECONNECT_MILLIS = 2_000;
+  private static final List<Integer> VITAL =
+      List.of(Vitals.ENGINE_SPEED, Vitals.BATTERY, Vitals.COOLANT);
+
+  /** What the owner tells, from its own thread. */
+  interface Reports {
+    /** A link was found and the hook-up begins; gives the id under which it is stored. */
+    long began(SpeedSearch.Candidate candidate);
+
+    void link(LinkView view);
+
+    void vitals(VitalsView view);
+
+    void roll(RollView view);
+
+    /** A roll call ended and is to be kept. */
+    void rollEnded(Roll roll, RollView view, Account who, Pack pack, long busMicros);
+
+    void log(String text, long busMicros);
+
+    /** Engine hours for the stores, null where not known. */
+    Double hours();
+
+    boolean store(List<FrameBlock.Entry> entries, boolean pinned);
+
+    void ended(String reason);
+  }
+
+  /** How a link is opened on a bus. */
+  interface Opener {
+    Link open(String bus);
+  }
+
+  private final LinkChoice choice;
+  private final List<SpeedSearch.Candidate> candidates;
+  private final Opener opener;
+  private final Name name;
+  private final Reports reports;
+  private final Queue<Runnable> mailbox = new ConcurrentLinkedQueue<>();
+  private final List<FrameBlock.Entry> unstored = new ArrayList<>();
+  private volatile boolean stopping;
+  private volatile String stopReason = "Unhooked.";
+  private volatile TcpLink waker;
+  private Pack pack;
+  private LinkView view = LinkView.OFF;
+  private HookUp hookUp;
+  private Vitals vitals;
+  private Procedure<Roll> call;
+  private Account caller;
+  private Instant calledAt;
+  private Link link;
+  private SpeedSearch.Candidate found;
+  private long publishedMicros = Long.MIN_VALUE;
+  private long storedMicros = Long.MIN_VALUE;
+  private long rollNanos;
+  private boolean rollDirty;
+  private boolean pinned;
+
+  LiveOwner(
+      LinkChoice choice,
+      List<SpeedSearch.Candidate> candidates,
+      Opener opener,
+      Name name,
+      Pack pack,
+      Reports reports) {
+    this.choice = choice;
+    this.candidates = candidates;
+    this.opener = opener;
+    this.name = name;
+    this.pack = pack;
+    this.reports = reports;
+  }
+
+  /** Does something in the owner's thread. */
+  void post(Runnable what) {
+    mailbox.add(what);
+    TcpLink w = waker;
+    if (w != null) {
+      w.wake();
+    }
+  }
+
+  /** Ends the hook-up; what is held is released first. */
+  void stop(String reason) {
+    stopReason = reason;
+    stopping = true;
+    post(() -> {});
+  }
+
+  @Override
+  public void run() {
+    String reason = stopReason;
+    try {
+      if (connect()) {
+        reports.began(found);
+        reports.log(
+            "Hooked up through " + choice.title() + ", bus " + found.bus() + ".", hookUp.now());
+        live();
+      }
+      reason = stopping ? stopReason : view.says();
+    } catch (InterruptedException e) {
+      reason = "Hitch Lamp was stopped.";
+    } catch (RuntimeException e) {
+      LOG.error("live owner of {} failed", choice.id(), e);
+      reason = "Hitch Lamp itself failed: " + e.getMessage();
+    } finally {
+      finish(reason);
+    }
+  }
+
+  private void finish(String reason) {
+    if (hookUp != null) {
+      try {
+        hookUp.close(reason);
+        endRollIfBroken();
+      } catch (RuntimeException e) {
+        LOG.error("closing {}", choice.id(), e);
+      }
+      storeFrames(true);
+    }
+    waker = null;
+    if (link != null) {
+      link.close();
+    }
+    reports.ended(reason);
+    if (stopping) {
+      reports.link(LinkView.off(reason));
+    }
+  }
+
+  private void say(LinkView.State state, String says, String next) {
+    boolean log = choice.kind() == LinkChoice.Kind.LOG;
+    Integer address = hookUp == null || hookUp.address() == Address.NULL ? null : hookUp.address();
+    String simulated = choice.kind() == LinkChoice.Kind.SIMULATED ? choice.id().substring(4) : null;
+    List<LinkView.HeldView> held = new ArrayList<>();
+    if (hookUp != null) {
+      for (Hold h : hookUp.holds()) {
+        held.add(
+            new LinkView.HeldView(
+                h.id(), h.says(), h.release(), (hookUp.now() - h.sinceMicros()) / 1e6));
+      }
+    }
+    view =
+        new LinkView(
+            state,
+            says,
+            next,
+            choice.title(),
+            choice.id(),
+            simulated,
+            found == null ? null : found.bus(),
+            found == null ? 0 : found.bitsPerSecond(),
+            address,
+            !log && link != null && link.capabilities().tellsBitRate(),
+            link != null && link.capabilities().tellsSupply(),
+            link != null && link.capabilities().tellsErrorCounters(),
+            held);
+    reports.link(view);
+  }
+
+  /** Finds the bus by listening. True where one was found. */
+  private boolean connect() throws InterruptedException {
+    say(LinkView.State.CONNECTING, "Connecting to " + choice.title() + ".", "Wait a moment.");
+    if (choice.kind() == LinkChoice.Kind.LOG) {
+      found = candidates.get(0);
+      link = opener.open(found.bus());
+      begin(List.of());
+      return true;
+    }
+    SpeedSearch search = new SpeedSearch(candidates);
+    List<LinkEvent> heard = new ArrayList<>();
+    while (search.outcome().isEmpty() && !stopping) {
+      SpeedSearch.Candidate candidate = search.listenTo().orElseThrow();
+      try {
+        link = opener.open(candidate.bus());
+      } catch (LinkRefusal e) {
+        say(
+            LinkView.State.REFUSED,
+            "No link: " + e.getMessage() + ".",
+            "Is the adapter plugged in and its program running? Check address and port, then hook up again.");
+        return false;
+      }
+      waker = link instanceof TcpLink tcp ? tcp : null;
+      say(
+          LinkView.State.LISTENING,
+          "Listening on " + candidate.bus() + "; nothing is sent yet.",
+          "Key on, if it is off.");
+      heard.clear();
+      while (search.listenTo().filter(candidate::equals).isPresent() && !stopping) {
+        LinkEvent event =
+            link.await(
+                heard.isEmpty()
+                    ? SpeedSearch.LISTEN_MICROS
+                    : heard.get(0).micros() + SpeedSearch.LISTEN_MICROS);
+        heard.add(event);
+        search.on(event);
+        drain();
+      }
+      if (search.outcome().filter(o -> o instanceof SpeedSearch.Outcome.Found).isEmpty()) {
+        link.close();
+      }
+    }
+    SpeedSearch.Outcome outcome = search.outcome().orElse(null);
+    if (outcome instanceof SpeedSearch.Outcome.Found f) {
+      found = f.candidate();
+      begin(heard);
+      return true;
+    } else if (outcome instanceof SpeedSearch.Outcome.WrongSpeed) {
+      say(
+          LinkView.State.WRONG_SPEED,
+          "There is traffic, but at none of the speeds tried.",
+          "Another plug or another pair of pins may carry the diagnostic bus; see the connector.");
+    } else if (outcome instanceof SpeedSearch.Outcome.Silent) {
+      say(
+          LinkView.State.SILENT,
+          "The bus is silent.",
+          "Key on? If it is, measure the pair below: across it with the power off, each wire to ground with the key on.");
+    }
+    return false;
+  }
+
+  private void begin(List<LinkEvent> heard) {
+    vitals = new Vitals(pack);
+    boolean readOnly = !link.capabilities().canSend();
+    Link to = link;
+    hookUp = new HookUp(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
+    long first =
+        heard.isEmpty()
+            ? link instanceof RecordedLink log ? log.startMicros() : 0
+            : heard.get(heard.size() - 1).micros();
+    storedMicros = first;
+    hookUp.start(first);
+    heard.forEach(this::take);
+    if (readOnly) {
+      say(
+          LinkView.State.UP,
+          "Reading the recording; nothing can be asked of it.",
+          "See who was on the bus, and what they told.");
+      call = new ListenIn(pack);
+      calledAt = Instant.now();
+      hookUp.run(call);
+    } else {
+      say(LinkView.State.UP, "Hooked up, claiming an address.", "Call the roll.");
+    }
+  }
+
+  private final class Listener implements HookUp.Listener {
+    @Override
+    public void heard(Message message) {
+      vitals.accept(message);
+    }
+
+    @Override
+    public void progressed(Procedure<?> procedure) {
+      rollDirty |= procedure == call;
+    }
+
+    @Override
+    public void held(List<Hold> holds) {
+      say(view.state(), view.says(), view.next());
+    }
+
+    @Override
+    public void address(AddressClaim claim) {
+      switch (claim.state()) {
+        case CLAIMED ->
+            say(
+                LinkView.State.UP,
+                claim.yielded()
+                    ? "Hooked up at address "
+                        + claim.address()
+                        + "; another tool has "
+                        + Address.SERVICE_TOOL_1
+                        + "."
+                    : "Hooked up.",
+                "Call the roll.");
+        case CANNOT_CLAIM -> {
+          say(
+              LinkView.State.UP,
+              "Two other tools hold both addresses a service tool can have; nothing can be asked.",
+              "Unplug one of them, then hook up again.");
+          reports.log("No address: two other tools are on the bus.", hookUp.now());
+        }
+        default -> {}
+      }
+    }
+  }
+
+  private void live() throws InterruptedException {
+    while (!stopping) {
+      drain();
+      long until =
+          Math.min(hookUp.nextTimer(), Math.max(hookUp.now(), publishedMicros) + PUBLISH_MICROS);
+      LinkEvent event = link.await(until);
+      if (event instanceof LinkEvent.Lost lost) {
+        if (!lost(lost)) {
+          return;
+        }
+        continue;
+      }
+      take(event);
+      publish();
+    }
+  }
+
+  private void drain() {
+    for (Runnable r = mailbox.poll(); r != null; r = mailbox.poll()) {
+      r.run();
+    }
+  }
+
+  private void take(LinkEvent event) {
+    if (event instanceof LinkEvent.Seen seen) {
+      keep(seen.stamped());
+    } else if (event instanceof LinkEvent.Ticked tick && call != null && !call.finished()) {
+      // What a procedure was told of time is part of what it can be replayed from.
+      unstored.add(new FrameBlock.Entry.OfTick(tick.micros()));
+    }
+    hookUp.on(event);
+  }
+
+  private void keep(StampedFrame stamped) {
+    int own = hookUp.address();
+    boolean ours =
+        own != Address.NULL
+            && stamped.frame().extended()
+            && Identifier.sourceOf(stamped.frame().identifier()) == own;
+    unstored.add(new FrameBlock.Entry.OfFrame(stamped, ours));
+    pinned |= call != null && !call.finished();
+    if (unstored.size() >= STORE_ENTRIES || stamped.micros() - storedMicros > STORE_MICROS) {
+      storedMicros = stamped.micros();
+      storeFrames(false);
+    }
+  }
+
+  /** Enters what a person did into the stored traffic. */
+  private void keepOperator(String what) {
+    unstored.add(new FrameBlock.Entry.OfOperator(hookUp.now(), what));
+  }
+
+  private void storeFrames(boolean last) {
+    if (!unstored.isEmpty() && (last || choice.kind() != LinkChoice.Kind.LOG)) {
+      if (choice.kind() != LinkChoice.Kind.LOG) {
+        reports.store(unstored, pinned);
+      }
+      unstored.clear();
+      pinned = false;
+    } else if (choice.kind() == LinkChoice.Kind.LOG) {
+      unstored.clear();
+    }
+  }
+
+  /** The link is gone: names it, keeps all, tries again. True where it is back. */
+  private boolean lost(LinkEvent.Lost lost) throws InterruptedException {
+    if (choice.kind() == LinkChoice.Kind.LOG) {
+      hookUp.on(new LinkEvent.Ticked(lost.micros() + 10_000_000));
+      if (call != null) {
+        hookUp.stop(call);
+      }
+      publishRoll(true);
+      say(
+          LinkView.State.UP,
+          "The recording has been read to its end.",
+          "See who was on the bus, and what they told.");
+      while (!stopping) {
+        drain();
+        Thread.sleep(100);
+      }
+      return false;
+    }
+    if (call instanceof RollCall roll) {
+      roll.brokenOff(hookUp.now());
+    }
+    endRollIfBroken();
+    storeFrames(true);
+    link.close();
+    waker = null;
+    long at = hookUp.now();
+    reports.log("The link broke: " + lost.reason() + ". What was captured before is kept.", at);
+    for (int i = 0; i < RECONNECTS && !stopping; i++) {
+      say(
+          LinkView.State.LOST,
+          "The link broke: " + lost.reason() + ".",
+          "Check plug and adapter. Hitch Lamp tries again by itself; everything captured is kept.");
+      Thread.sleep(RECONNECT_MILLIS);
+      drain();
+      try {
+        link = opener.open(found.bus());
+      } catch (LinkRefusal e) {
+        continue;
+      }
+      waker = link instanceof TcpLink tcp ? tcp : null;
+      // The first event tells the bus time; without one the plug is in and the bus is still silent.
+      LinkEvent first = link.await(SpeedSearch.LISTEN_MICROS);
+      if (first instanceof LinkEvent.Lost) {
+        link.close();
+        continue;
+      }
+      begin(List.of(first));
+      reports.log("The link is back.", at);
+      return true;
+    }
+    return false;
+  }
+
+  private void endRollIfBroken() {
+    publishRoll(true);
+  }
+
+  private void publish() {
+    long now = hookUp.now();
+    if (call != null && call.finished()) {
+      publishRoll(true);
+    } else if (rollDirty && System.nanoTime() - rollNanos > ROLL_NANOS) {
+      publishRoll(false);
+    }
+    if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
+      return;
+    }
+    publishedMicros = now;
+    LinkHealth.Health health = hookUp.health().at(now);
+    List<VitalsView.ValueView> values = new ArrayList<>();
+    for (int spn : VITAL) {
+      vitals.newest(spn).ifPresent(r -> values.add(value(r, now)));
+    }
+    boolean heard =
+        health.lastFrameAgeMicros().isPresent()
+            && health.lastFrameAgeMicros().getAsLong() < KEY_OFF_MICROS;
+    Double load = Double.isNaN(health.loadPercent()) ? null : health.loadPercent();
+    Double age =
+        health.lastFrameAgeMicros().isPresent()
+            ? health.lastFrameAgeMicros().getAsLong() / 1e3
+            : null;
+    long lostFrames = link instanceof TcpLink tcp ? tcp.lost() : 0;
+    reports.vitals(
+        new VitalsView(
+            heard ? "on" : "off?",
+            values,
+            load,
+            health.framesPerSecond(),
+            age,
+            health.errors(),
+            health.frames(),
+            lostFrames,
+            now / 1e6));
+  }
+
+  private static VitalsView.ValueView value(Parameter.Reading r, long now) {
+    Double figure = r.state() == RawValue.VALID ? r.value() : null;
+    return new VitalsView.ValueView(
+        r.parameter().spn(),
+        r.parameter().name(),
+        figure,
+        r.state().name(),
+        r.parameter().unit().symbol(),
+        r.parameter().decimals(),
+        (now - r.micros()) / 1e3);
+  }
+
+  private void publishRoll(boolean ended) {
+    if (call == null) {
+      return;
+    }
+    rollDirty = false;
+    rollNanos = System.nanoTime();
+    Roll roll = call.result();
+    RollView rollView = RollView.of(roll, calledAt, hookUp.now(), pack.title());
+    reports.roll(rollView);
+    if (ended && call.finished()) {
+      call = null;
+      reports.rollEnded(roll, rollView, caller, pack, hookUp.now());
+    }
+  }
+
+  /** Calls the roll, in place of one under way. */
+  void callRoll(Account who, boolean full, Pack with) {
+    post(
+        () -> {
+          if (hookUp == null
+              || !link.capabilities().canSend()
+              || view.state() != LinkView.State.UP) {
+            return;
+          }
+          if (call != null) {
+            hookUp.stop(call);
+            publishRoll(true);
+          }
+          pack = with;
+          caller = who;
+          calledAt = Instant.now();
+          call = new RollCall(pack, full);
+          keepOperator("roll call, " + (full ? "full" : "quick") + ", by " + who.name());
+          hookUp.run(call);
+          rollDirty = true;
+        });
+  }
+
+  /** Cuts the roll call short; it keeps what it has. */
+  void stopRoll() {
+    post(
+        () -> {
+          if (call != null) {
+            hookUp.stop(call);
+            publishRoll(true);
+          }
+        });
+  }
+
+  /** Lets go of everything held. */
+  void releaseAll() {
+    post(
+        () -> {
+          if (hookUp != null) {
+            hookUp.releaseAll();
+          }
+        });
+  }
+
+  LinkChoice choice() {
+    return choice;
+  }
+}

@@ -1,0 +1,234 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.bus.BusClock;
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.Link;
+import hitchlamp.core.bus.LinkCapabilities;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.LinkRefusal;
+import hitchlamp.core.bus.SocketcandText;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.SocketTimeoutException;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
+
+/**
+ * A live link over two TCP connections to a CAN daemon: the sender puts frames on the bus, the tap
+ * shows everything that the bus carried, our own frames too. What the owner has not taken yet waits
+ * in a queue of {@link #MOST_WAITING}; beyond that frames are counted as lost.
+ */
+final class TcpLink implements Link {
+  /** Events that may wait for the owner: about ten seconds of a full bus. */
+  static final int MOST_WAITING = 32_768;
+
+  private static final int CONNECT_MILLIS = 3_000;
+  private static final int HELLO_MILLIS = 3_000;
+
+  private final Socket tap;
+  private final Socket sender;
+  private final double factor;
+  private final BlockingQueue<LinkEvent> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
+  private final AtomicLong lost = new AtomicLong();
+  private final BusClock clock;
+  private volatile boolean closed;
+  private boolean gone;
+
+  private TcpLink(Socket tap, Socket sender, double factor) {
+    this.tap = tap;
+    this.sender = sender;
+    this.factor = factor;
+    this.clock = new BusClock(factor, System.nanoTime());
+  }
+
+  /**
+   * Opens both connections.
+   *
+   * @throws LinkRefusal where the other side refuses or does not speak the protocol
+   */
+  static TcpLink open(String host, int port, String bus, double factor) {
+    Socket tap = connect(host, port, bus);
+    Socket sender;
+    try {
+      sender = connect(host, port, bus);
+    } catch (LinkRefusal e) {
+      close(tap);
+      throw e;
+    }
+    TcpLink link = new TcpLink(tap, sender, factor);
+    link.thread("tap " + bus, link::readTap);
+    link.thread("sender " + bus, link::drainSender);
+    return link;
+  }
+
+  private void thread(String name, Runnable what) {
+    Thread t = new Thread(what, name);
+    t.setDaemon(true);
+    t.start();
+  }
+
+  private static Socket connect(String host, int port, String bus) {
+    Socket socket = new Socket();
+    try {
+      socket.connect(new InetSocketAddress(host, port), CONNECT_MILLIS);
+      socket.setTcpNoDelay(true);
+      socket.setSoTimeout(HELLO_MILLIS);
+      expect(socket, "hi", null);
+      expect(socket, "ok", SocketcandText.open(bus));
+      expect(socket, "ok", SocketcandText.rawMode());
+      socket.setSoTimeout(0);
+      return socket;
+    } catch (SocketTimeoutException e) {
+      close(socket);
+      throw new LinkRefusal("nothing at " + host + ":" + port + " answers as a CAN daemon");
+    } catch (IOException e) {
+      close(socket);
+      throw new LinkRefusal("the connection to " + host + ":" + port + " was refused");
+    }
+  }
+
+  /**
+   * Says something and reads exactly one message, byte by byte, so that nothing of what follows is
+   * swallowed.
+   */
+  private static void expect(Socket socket, String word, byte[] say) throws IOException {
+    if (say != null) {
+      socket.getOutputStream().write(say);
+    }
+    StringBuilder text = new StringBuilder();
+    InputStream in = socket.getInputStream();
+    for (int b = in.read(); b != '>'; b = in.read()) {
+      if (b < 0 || text.length() > 200) {
+        throw new LinkRefusal(
+            b < 0 ? "the connection was closed at once" : "what answers is no CAN daemon");
+      }
+      text.append((char) b);
+    }
+    String said = text.toString().replace("<", "").trim();
+    if (!said.equals(word)) {
+      throw new LinkRefusal("the CAN daemon says '" + said + "'");
+    }
+  }
+
+  private void readTap() {
+    SocketcandText reader = new SocketcandText();
+    byte[] bytes = new byte[16_384];
+    String why = "the connection was closed by the other side";
+    try {
+      InputStream in = tap.getInputStream();
+      for (int count = in.read(bytes); count >= 0; count = in.read(bytes)) {
+        reader.feed(bytes, 0, count, this::said);
+      }
+    } catch (IOException e) {
+      why = "the connection broke: " + e.getMessage();
+    }
+    if (!closed) {
+      // The owner must learn of this whatever else waits.
+      while (!waiting.offer(new LinkEvent.Lost(now(), why))) {
+        waiting.poll();
+        lost.incrementAndGet();
+      }
+    }
+  }
+
+  private void said(SocketcandText.Said said) {
+    if (said instanceof SocketcandText.Said.FrameSaid frame) {
+      synchronized (clock) {
+        clock.stamp(frame.stamped().micros(), System.nanoTime());
+      }
+      offer(new LinkEvent.Seen(frame.stamped()));
+    } else if (said instanceof SocketcandText.Said.Word word && word.text().startsWith("error")) {
+      offer(new LinkEvent.BusError(now(), word.text()));
+    }
+  }
+
+  private void offer(LinkEvent event) {
+    if (!waiting.offer(event)) {
+      lost.incrementAndGet();
+    }
+  }
+
+  /** The sender hears the bus too; nobody needs it twice. */
+  private void drainSender() {
+    byte[] bytes = new byte[16_384];
+    try {
+      InputStream in = sender.getInputStream();
+      while (in.read(bytes) >= 0) {
+        // passed over
+      }
+    } catch (IOException e) {
+      // The tap tells of a broken link.
+    }
+  }
+
+  private long now() {
+    synchronized (clock) {
+      return clock.micros(System.nanoTime());
+    }
+  }
+
+  /** Frames that came faster than the owner took them. */
+  long lost() {
+    return lost.get();
+  }
+
+  /** Makes {@link #await} return soon, since somebody else wants the owner's attention. */
+  void wake() {
+    offer(new LinkEvent.Ticked(now()));
+  }
+
+  @Override
+  public LinkCapabilities capabilities() {
+    return LinkCapabilities.raw(factor);
+  }
+
+  @Override
+  public LinkEvent await(long untilMicros) throws InterruptedException {
+    LinkEvent next = waiting.poll();
+    if (next == null) {
+      long nanos;
+      synchronized (clock) {
+        nanos =
+            untilMicros == Long.MAX_VALUE
+                ? TimeUnit.SECONDS.toNanos(1)
+                : clock.nanosUntil(untilMicros, System.nanoTime());
+      }
+      next = waiting.poll(nanos, TimeUnit.NANOSECONDS);
+    }
+    if (next instanceof LinkEvent.Lost) {
+      gone = true;
+    }
+    return next != null ? next : new LinkEvent.Ticked(Math.min(untilMicros, Math.max(now(), 0)));
+  }
+
+  @Override
+  public void send(Frame frame) {
+    if (closed || gone) {
+      return;
+    }
+    try {
+      sender.getOutputStream().write(SocketcandText.send(frame));
+    } catch (IOException e) {
+      offer(new LinkEvent.Lost(now(), "the connection broke while sending"));
+    }
+  }
+
+  @Override
+  public void close() {
+    closed = true;
+    close(tap);
+    close(sender);
+  }
+
+  private static void close(Socket socket) {
+    try {
+      socket.close();
+    } catch (IOException e) {
+      // It is gone either way.
+    }
+  }
+}

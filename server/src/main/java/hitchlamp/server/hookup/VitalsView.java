@@ -1,0 +1,38 @@
+package hitchlamp.server.hookup;
+
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+
+/**
+ * The vital few and the health of the link.
+ *
+ * @param key "on" while modules are heard, "off or unplugged" after; inferred, since no broadcast
+ *     tells it
+ * @param loadPercent bus load, null where not known
+ * @param lastFrameMs age of the last frame, null where there was none
+ * @param lost frames that came faster than they were taken
+ */
+public record VitalsView(
+    @NotNull String key,
+    @NotNull List<ValueView> values,
+    Double loadPercent,
+    int framesPerSecond,
+    Double lastFrameMs,
+    long errors,
+    long frames,
+    long lost,
+    double busSeconds) {
+  /**
+   * One reading; the figure is null where {@code state} is not VALID.
+   *
+   * @param unit unit in which it is stored
+   */
+  public record ValueView(
+      int spn,
+      @NotNull String name,
+      Double value,
+      @NotNull String state,
+      @NotNull String unit,
+      int decimals,
+      double ageMs) {}
+}

@@ -1,0 +1,191 @@
+package hitchlamp.server.job;
+
+import hitchlamp.server.account.Account;
+import hitchlamp.server.account.Accounts;
+import hitchlamp.server.account.Role.Right;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Units, jobs and logbooks. */
+@RestController
+@RequestMapping("/api")
+class JobController {
+  private static final int PAGE = 100;
+
+  private final Jobs jobs;
+  private final Logbook logbook;
+  private final Accounts accounts;
+
+  JobController(Jobs jobs, Logbook logbook, Accounts accounts) {
+    this.jobs = jobs;
+    this.logbook = logbook;
+    this.accounts = accounts;
+  }
+
+  record UnitView(
+      @NotNull long id,
+      @NotNull String fleetNumber,
+      @NotNull String vin,
+      @NotNull String maker,
+      @NotNull String model,
+      @NotNull String unitClass,
+      @NotNull String pack) {
+    static UnitView of(UnitRow r) {
+      return new UnitView(
+          r.id(), r.fleetNumber(), r.vin(), r.maker(), r.model(), r.unitClass(), r.pack());
+    }
+  }
+
+  /**
+   * @param hours engine hours at this visit, null until read
+   */
+  record JobView(
+      @NotNull long id,
+      @NotNull String number,
+      @NotNull long unitId,
+      @NotNull String fleetNumber,
+      @NotNull String complaint,
+      @NotNull String state,
+      Double hours,
+      Double kilometres,
+      @NotNull Instant openedAt,
+      @NotNull String openedBy) {
+    static JobView of(JobRow r) {
+      return new JobView(
+          r.id(),
+          r.number(),
+          r.unitId(),
+          r.fleetNumber(),
+          r.complaint(),
+          r.state(),
+          r.hours(),
+          r.kilometres(),
+          r.openedAt().toInstant(ZoneOffset.UTC),
+          r.openedBy());
+    }
+  }
+
+  record UnitWithJobs(@NotNull UnitView unit, @NotNull List<JobView> jobs) {}
+
+  record NewUnit(
+      @NotBlank @Size(max = 60) String fleetNumber,
+      @NotNull @Size(max = 40) String vin,
+      @NotNull @Size(max = 60) String maker,
+      @NotNull @Size(max = 60) String model,
+      @NotNull
+          @Pattern(regexp = "TRUCK|MACHINE|VESSEL", message = "must be TRUCK, MACHINE or VESSEL")
+          String unitClass) {}
+
+  record NewJob(long unitId, @NotBlank @Size(max = 2000) String complaint) {}
+
+  record NewNote(@NotBlank @Size(max = 4000) String text) {}
+
+  record NewState(
+      @NotNull @Pattern(regexp = "OPEN|CLOSED", message = "must be OPEN or CLOSED") String state) {}
+
+  @GetMapping("/units")
+  List<UnitView> units(@RequestParam(defaultValue = "") @Size(max = 60) String search) {
+    return jobs.searchUnits(search).stream().map(UnitView::of).toList();
+  }
+
+  @PostMapping("/units")
+  @ResponseStatus(HttpStatus.CREATED)
+  UnitView addUnit(@Valid @RequestBody NewUnit n) {
+    accounts.me(Right.READ);
+    return UnitView.of(
+        jobs.addUnit(n.fleetNumber(), n.vin(), n.maker(), n.model(), n.unitClass(), ""));
+  }
+
+  @GetMapping("/units/{id}")
+  UnitWithJobs unit(@PathVariable long id) {
+    return new UnitWithJobs(
+        UnitView.of(jobs.unit(id)), jobs.ofUnit(id).stream().map(JobView::of).toList());
+  }
+
+  @GetMapping("/jobs")
+  List<JobView> jobs(@RequestParam(defaultValue = "") @Size(max = 60) String search) {
+    return jobs.searchJobs(search).stream().map(JobView::of).toList();
+  }
+
+  @PostMapping("/jobs")
+  @ResponseStatus(HttpStatus.CREATED)
+  JobView open(@Valid @RequestBody NewJob n) {
+    return JobView.of(jobs.open(n.unitId(), n.complaint(), accounts.me(Right.READ)));
+  }
+
+  @GetMapping("/jobs/{id}")
+  JobView job(@PathVariable long id) {
+    return JobView.of(jobs.job(id));
+  }
+
+  @PostMapping("/jobs/{id}/state")
+  JobView state(@PathVariable long id, @Valid @RequestBody NewState n) {
+    return JobView.of(jobs.state(id, n.state(), accounts.me(Right.COMMAND)));
+  }
+
+  @GetMapping("/jobs/{id}/logbook")
+  List<Logbook.Entry> logbook(
+      @PathVariable long id, @RequestParam(defaultValue = "9223372036854775807") long before) {
+    jobs.job(id);
+    return logbook.newest(id, before, PAGE);
+  }
+
+  @PostMapping("/jobs/{id}/logbook")
+  @ResponseStatus(HttpStatus.CREATED)
+  Logbook.Entry note(@PathVariable long id, @Valid @RequestBody NewNote n) {
+    Account me = accounts.me(Right.NOTE);
+    JobRow job = jobs.job(id);
+    return logbook.enter(
+        id,
+        Logbook.Kind.NOTE,
+        n.text().strip(),
+        me.id(),
+        new Logbook.Moment(null, job.hours(), job.hours() == null ? null : "engine"));
+  }
+
+  /** Adds a picture (JPEG, PNG or WebP, at most 12 MB) to the logbook. */
+  @PostMapping("/jobs/{id}/photos")
+  @ResponseStatus(HttpStatus.CREATED)
+  Logbook.Entry addPhoto(
+      @PathVariable long id,
+      @RequestParam MultipartFile file,
+      @RequestParam(defaultValue = "") @Size(max = 200) String caption)
+      throws IOException {
+    Account me = accounts.me(Right.NOTE);
+    JobRow job = jobs.job(id);
+    return logbook.enterPhoto(
+        id,
+        caption,
+        file.getBytes(),
+        me.id(),
+        new Logbook.Moment(null, job.hours(), job.hours() == null ? null : "engine"));
+  }
+
+  /** The picture of a logbook entry. */
+  @GetMapping("/jobs/{id}/photos/{entry}")
+  ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable long entry) {
+    Logbook.Photo photo = logbook.photo(id, entry);
+    return ResponseEntity.ok()
+        .header("Content-Type", photo.mediaType())
+        .header("Cache-Control", "private, max-age=86400, immutable")
+        .body(photo.content());
+  }
+}

@@ -1,0 +1,79 @@
+package hitchlamp.server.job;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface JobMapper {
+  String SELECT =
+      "SELECT j.id, j.number, j.unit_id, j.complaint, j.state, j.hours, j.kilometres, j.opened_at, a.name AS opened_by, u.fleet_number FROM job j JOIN unit u ON u.id = j.unit_id JOIN account a ON a.id = j.opened_by ";
+
+  @Select(SELECT + "WHERE j.id = #{id}")
+  Optional<JobRow> find(long id);
+
+  @Select(SELECT + "WHERE j.unit_id = #{unit} ORDER BY j.opened_at DESC, j.id DESC LIMIT 100")
+  List<JobRow> ofUnit(long unit);
+
+  @Select(
+      SELECT
+          + "WHERE j.number LIKE #{like} OR u.fleet_number LIKE #{like} OR u.vin LIKE #{like} OR j.complaint LIKE #{like} ORDER BY j.opened_at DESC, j.id DESC LIMIT 100")
+  List<JobRow> search(String like);
+
+  @Select(
+      value =
+          "INSERT INTO job (number, unit_id, complaint, opened_by) VALUES (#{number}, #{unit}, #{complaint}, #{account}) RETURNING id",
+      affectData = true)
+  long add(String number, long unit, String complaint, long account);
+
+  @Select(
+      "SELECT COALESCE(MAX(CAST(SUBSTRING_INDEX(number, '-', -1) AS UNSIGNED)), 100) FROM job WHERE number LIKE #{like}")
+  int lastNumber(String like);
+
+  @Update(
+      "UPDATE job SET hours = COALESCE(#{hours}, hours), kilometres = COALESCE(#{kilometres}, kilometres) WHERE id = #{id}")
+  void visit(long id, Double hours, Double kilometres);
+
+  @Update("UPDATE job SET state = #{state} WHERE id = #{id}")
+  void state(long id, String state);
+
+  @Insert(
+      "INSERT INTO logbook_entry (job_id, kind, text, account_id, bus_micros, hours, hours_module) VALUES (#{job}, #{kind}, #{text}, #{account}, #{busMicros}, #{hours}, #{hoursModule})")
+  void log(
+      long job,
+      String kind,
+      String text,
+      Long account,
+      Long busMicros,
+      Double hours,
+      String hoursModule);
+
+  /** An entry with who made it. */
+  record EntryRow(
+      long id,
+      String kind,
+      String text,
+      String who,
+      LocalDateTime at,
+      Double hours,
+      String hoursModule) {}
+
+  @Select(
+      "SELECT e.id, e.kind, e.text, a.name AS who, e.at, e.hours, e.hours_module FROM logbook_entry e LEFT JOIN account a ON a.id = e.account_id WHERE e.job_id = #{job} AND e.id < #{before} ORDER BY e.id DESC LIMIT #{most}")
+  List<EntryRow> entries(long job, long before, int most);
+
+  @Insert(
+      "INSERT INTO logbook_photo (entry_id, media_type, content) VALUES (#{entry}, #{mediaType}, #{content})")
+  void addPhoto(long entry, String mediaType, byte[] content);
+
+  /** A picture with its media type. */
+  record PhotoRow(String mediaType, byte[] content) {}
+
+  @Select(
+      "SELECT p.media_type, p.content FROM logbook_photo p JOIN logbook_entry e ON e.id = p.entry_id WHERE p.entry_id = #{entry} AND e.job_id = #{job}")
+  Optional<PhotoRow> photo(long job, long entry);
+}

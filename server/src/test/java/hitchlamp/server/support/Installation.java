@@ -1,0 +1,125 @@
+package hitchlamp.server.support;
+
+import hitchlamp.server.HitchLamp;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.serve.StandIn;
+import java.net.InetAddress;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The real application with a real database and simulated units over real sockets, started once for
+ * all tests. Each test opens units and jobs of its own.
+ */
+public final class Installation implements BeforeAllCallback, ParameterResolver {
+  private static final ExtensionContext.Namespace SPACE =
+      ExtensionContext.Namespace.create(Installation.class);
+
+  /** What runs. */
+  public static final class Running implements AutoCloseable {
+    private final Database database;
+    private final StandIn standIn;
+    private ConfigurableApplicationContext application;
+
+    Running() throws Exception {
+      database = Database.start();
+      StandIn units = null;
+      try {
+        units = StandIn.start(InetAddress.getLoopbackAddress(), 0, 0, 1, scenarios());
+        standIn = units;
+        start();
+      } catch (Exception e) {
+        // Nothing is left running behind a failed start.
+        if (units != null) {
+          units.close();
+        }
+        database.close();
+        throw e;
+      }
+    }
+
+    private static List<Scenario> scenarios() {
+      Path folder = Path.of("../standin/scenarios");
+      return java.util.stream.Stream.of("tipper-14", "tipper-9", "tipper-3")
+          .map(n -> Scenario.read(folder.resolve(n + ".yaml")))
+          .toList();
+    }
+
+    private void start() {
+      application =
+          new SpringApplication(HitchLamp.class)
+              .run(
+                  "--server.port=0",
+                  "--spring.datasource.url=" + database.url(),
+                  "--spring.datasource.password=test",
+                  "--hitchlamp.packs=../packs",
+                  "--hitchlamp.demo=true",
+                  "--hitchlamp.cabs=http://127.0.0.1:" + standIn.cabPort());
+    }
+
+    /** Stops the application and starts it again on the same database. */
+    public void restart() {
+      application.close();
+      start();
+    }
+
+    /** Address of the application. */
+    public String url() {
+      return "http://127.0.0.1:"
+          + ((WebServerApplicationContext) application).getWebServer().getPort();
+    }
+
+    public int unitPort(int unit) {
+      return standIn.port(unit);
+    }
+
+    public <T> T bean(Class<T> type) {
+      return application.getBean(type);
+    }
+
+    @Override
+    public void close() throws Exception {
+      application.close();
+      standIn.close();
+      database.close();
+    }
+  }
+
+  @Override
+  public void beforeAll(ExtensionContext context) {
+    running(context);
+  }
+
+  private static Running running(ExtensionContext context) {
+    return context
+        .getRoot()
+        .getStore(SPACE)
+        .getOrComputeIfAbsent(
+            "running",
+            key -> {
+              try {
+                return new Running();
+              } catch (Exception e) {
+                throw new IllegalStateException(e);
+              }
+            },
+            Running.class);
+  }
+
+  @Override
+  public boolean supportsParameter(ParameterContext parameter, ExtensionContext context) {
+    return parameter.getParameter().getType() == Running.class;
+  }
+
+  @Override
+  public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
+    return running(context);
+  }
+}

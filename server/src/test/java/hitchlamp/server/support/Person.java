@@ -1,0 +1,211 @@
+package hitchlamp.server.support;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.WebSocket;
+import java.time.Duration;
+import java.util.Map;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Somebody at a browser, without the browser: cookies, the token against forged requests, one
+ * stream.
+ */
+public final class Person {
+  public static final String PASSWORD = "saltmere-island";
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  private final String url;
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+
+  /**
+   * @param status HTTP status
+   */
+  public record Answer(int status, JsonNode body, java.net.http.HttpHeaders headers) {}
+
+  public Person(String url) {
+    this.url = url;
+    get("/api/account/me");
+  }
+
+  /** Somebody of the demo who has signed in. */
+  public static Person in(Installation.Running running, String name) {
+    Person p = new Person(running.url());
+    p.must("POST", "/api/account/sign-in", Map.of("name", name, "password", PASSWORD));
+    return p;
+  }
+
+  public Answer get(String path) {
+    return call("GET", path, null);
+  }
+
+  public Answer post(String path, Object body) {
+    return call("POST", path, body);
+  }
+
+  public Answer delete(String path) {
+    return call("DELETE", path, null);
+  }
+
+  /** Calls and wants it to go well. */
+  public JsonNode must(String method, String path, Object body) {
+    Answer a = call(method, path, body);
+    if (a.status() >= 300) {
+      throw new AssertionError(method + " " + path + ": " + a.status() + " " + a.body());
+    }
+    return a.body();
+  }
+
+  public Answer call(String method, String path, Object body) {
+    String text = body == null ? "" : body instanceof String s ? s : JSON.writeValueAsString(body);
+    return send(method, path, HttpRequest.BodyPublishers.ofString(text), "application/json");
+  }
+
+  /** Uploads a file as a form does. */
+  public Answer upload(String path, String name, byte[] content) {
+    String border = "x-border-x";
+    byte[] head =
+        ("--"
+                + border
+                + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\""
+                + name
+                + "\"\r\nContent-Type: text/plain\r\n\r\n")
+            .getBytes();
+    byte[] tail = ("\r\n--" + border + "--\r\n").getBytes();
+    return send(
+        "POST",
+        path,
+        HttpRequest.BodyPublishers.ofByteArrays(java.util.List.of(head, content, tail)),
+        "multipart/form-data; boundary=" + border);
+  }
+
+  private Answer send(String method, String path, HttpRequest.BodyPublisher body, String type) {
+    try {
+      HttpRequest.Builder request =
+          HttpRequest.newBuilder(URI.create(url + path))
+              .timeout(Duration.ofSeconds(30))
+              .method(method, body)
+              .header("Content-Type", type);
+      cookies.getCookieStore().getCookies().stream()
+          .filter(c -> c.getName().equals("XSRF-TOKEN"))
+          .map(HttpCookie::getValue)
+          .findFirst()
+          .ifPresent(t -> request.header("X-XSRF-TOKEN", t));
+      HttpResponse<String> answer =
+          http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+      String text = answer.body();
+      boolean json =
+          answer.headers().firstValue("Content-Type").orElse("").contains("json")
+              && !text.isEmpty();
+      return new Answer(answer.statusCode(), json ? JSON.readTree(text) : null, answer.headers());
+    } catch (IOException e) {
+      throw new AssertionError(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new AssertionError(e);
+    }
+  }
+
+  /** Forgets the token against forged requests, as a foreign page would not have it. */
+  public void forgetToken() {
+    cookies.getCookieStore().removeAll();
+  }
+
+  /** What a job tells over the socket. */
+  public Feed feed(long job, long after) {
+    Feed feed = new Feed();
+    feed.socket =
+        http.newWebSocketBuilder()
+            .buildAsync(URI.create(url.replace("http", "ws") + "/api/stream"), feed)
+            .join();
+    feed.socket
+        .sendText("{\"subscribe\":\"job/" + job + "\",\"after\":" + after + "}", true)
+        .join();
+    return feed;
+  }
+
+  /** Received changes in order. */
+  public static final class Feed implements WebSocket.Listener, AutoCloseable {
+    private final LinkedBlockingQueue<JsonNode> changes = new LinkedBlockingQueue<>();
+    private final StringBuilder part = new StringBuilder();
+    private WebSocket socket;
+
+    @Override
+    public CompletionStage<?> onText(WebSocket s, CharSequence data, boolean last) {
+      part.append(data);
+      if (last) {
+        changes.add(JSON.readTree(part.toString()));
+        part.setLength(0);
+      }
+      s.request(1);
+      return null;
+    }
+
+    /** Waits for the next change that fits; fails after twenty seconds. */
+    public JsonNode await(String what, Predicate<JsonNode> fits) {
+      long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(20);
+      JsonNode last = null;
+      while (System.nanoTime() < end) {
+        try {
+          JsonNode next = changes.poll(1, TimeUnit.SECONDS);
+          if (next != null && fits.test(next)) {
+            return next;
+          }
+          last = next == null ? last : next;
+        } catch (InterruptedException e) {
+          Thread.currentThread().interrupt();
+          break;
+        }
+      }
+      throw new AssertionError("not told: " + what + "; last was " + last);
+    }
+
+    public JsonNode awaitLink(String state) {
+      return await(
+          "link " + state,
+          c ->
+              c.path("type").asString().equals("link")
+                  && c.path("body").path("state").asString().equals(state));
+    }
+
+    @Override
+    public void close() {
+      socket.abort();
+    }
+  }
+
+  /** Adds a unit and opens a job on it; gives the job's id. */
+  public long openJob(String fleetNumber) {
+    long unit =
+        must(
+                "POST",
+                "/api/units",
+                Map.of(
+                    "fleetNumber",
+                    fleetNumber,
+                    "vin",
+                    "",
+                    "maker",
+                    "",
+                    "model",
+                    "",
+                    "unitClass",
+                    "TRUCK"))
+            .path("id")
+            .asLong();
+    return must("POST", "/api/jobs", Map.of("unitId", unit, "complaint", "does not pull"))
+        .path("id")
+        .asLong();
+  }
+}

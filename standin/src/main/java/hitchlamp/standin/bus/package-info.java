@@ -1,0 +1,2 @@
+/** The simulated bus: virtual time, arbitration, bit rate. */
+package hitchlamp.standin.bus;

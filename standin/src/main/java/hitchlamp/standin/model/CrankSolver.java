@@ -1,0 +1,83 @@
+package hitchlamp.standin.model;
+
+/**
+ * Cranking at steps of 6° of crank angle: starter against compression, friction and inertia,
+ * battery sagging under the starter. Cylinder pressure is polytropic (p·V^n constant, n = 1.33 for
+ * compressed air with heat loss; any thermodynamics book), piston motion that of a slider crank
+ * with a rod ratio of 3.5.
+ */
+public final class CrankSolver {
+  private static final double STEP = Math.toRadians(6);
+  private static final double POLYTROPIC = 1.33;
+  private static final double ROD_RATIO = 3.5;
+  private static final int[] FIRING_DEGREES = {0, 480, 240, 600, 120, 360};
+  private static final double FIRES_AT = 16;
+  private static final double TURNS_BEFORE_FIRING = 1.5;
+  private static final double DC_MOTOR_FREE_SPEED = 38;
+
+  private double turned;
+
+  /**
+   * Seconds of cranking; the engine fires where it turns fast enough for long enough and fuel is
+   * on.
+   */
+  public void step(double seconds, EngineState s, EngineParameters p, Condition c) {
+    double left = seconds;
+    while (left > 1e-9) {
+      double dt = Math.min(left, s.omega > 1 ? STEP / s.omega : 0.002);
+      double ohms = p.batteryOhms() * c.batteryOhmsFactor + 0.004;
+      double openCircuit = 24 + 2 * s.batteryShare;
+      double share = Math.max(0, 1 - s.omega / DC_MOTOR_FREE_SPEED);
+      // Starter current falls with speed; the battery sags by it, and torque with the voltage.
+      double amps = 900 * share * openCircuit / 24 / (1 + ohms * 30);
+      s.batteryV = openCircuit - amps * ohms;
+      double torque =
+          p.starterTorque() * share * s.batteryV / 24
+              - friction(s, p) * 1.6
+              + compression(s.theta, s, p);
+      s.omega = Math.max(0, s.omega + torque / p.inertia() * dt);
+      s.theta = (s.theta + s.omega * dt) % (4 * Math.PI);
+      turned += s.omega * dt;
+      s.batteryShare = Math.max(0, s.batteryShare - amps * dt / (180 * 3600));
+      left -= dt;
+    }
+    if (turned > TURNS_BEFORE_FIRING * 2 * Math.PI && s.omega > FIRES_AT) {
+      s.running = true;
+      s.governorIntegral = 30;
+      turned = 0;
+    }
+  }
+
+  /** The starter is let go. */
+  public void rest() {
+    turned = 0;
+  }
+
+  /** Friction torque, N·m; thicker oil doubles it every 35 K below 90 °C. */
+  static double friction(EngineState s, EngineParameters p) {
+    double cold = Math.pow(2, Math.max(0, 90 - s.oilC) / 35 * 0.45);
+    return (p.frictionStatic() + p.frictionSpeed() * s.omega) * cold;
+  }
+
+  /** Torque of the air in all cylinders at a crank angle, N·m. */
+  static double compression(double theta, EngineState s, EngineParameters p) {
+    double sum = 0;
+    for (int degrees : FIRING_DEGREES) {
+      double angle = Math.toDegrees(theta) - degrees;
+      angle = ((angle % 720) + 720) % 720;
+      if (angle > 180 && angle < 540) {
+        continue;
+      }
+      double phi = Math.toRadians(angle);
+      double ratio = p.compressionRatio();
+      double swept = p.displacement() / 6 * 1e-3;
+      double clearance = swept / (ratio - 1);
+      double x = (1 - Math.cos(phi) + (1 - Math.cos(2 * phi)) / (4 * ROD_RATIO)) / 2;
+      double volume = clearance + swept * x;
+      double pressure = s.intakeKpa * 1e3 * Math.pow((clearance + swept) / volume, POLYTROPIC);
+      double slope = swept / 2 * (Math.sin(phi) + Math.sin(2 * phi) / (2 * ROD_RATIO));
+      sum += (pressure - s.ambientKpa * 1e3) * slope;
+    }
+    return sum;
+  }
+}

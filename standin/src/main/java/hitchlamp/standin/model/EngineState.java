@@ -1,0 +1,49 @@
+package hitchlamp.standin.model;
+
+/** Where the engine is now. SI apart from what its name says; one thread changes it. */
+public final class EngineState {
+  /** Position of the key switch. */
+  public enum Key {
+    OFF,
+    ON,
+    CRANK
+  }
+
+  public Key key = Key.OFF;
+  public double pedal;
+  public boolean running;
+
+  /** Crank speed, rad/s. */
+  public double omega;
+
+  /** Crank angle since top dead centre of cylinder 1, rad. */
+  public double theta;
+
+  public double fuelMgPerStroke;
+  public double governorIntegral;
+  public double intakeKpa = 100;
+  public double intakeC = 20;
+  public double coolantC = 20;
+  public double oilC = 20;
+  public double oilKpa;
+  public double exhaustC = 20;
+  public double exhaustKpa = 100;
+  public double railMpa;
+  public double batteryV = 25.4;
+  public double batteryShare = 0.9;
+  public double fuelSupplyKpa;
+  public double sootShare = 0.2;
+  public double filterKpa;
+  public double ambientC = 20;
+  public double ambientKpa = 100;
+  public double vehicleKmh;
+
+  public double rpm() {
+    return omega * 30 / Math.PI;
+  }
+
+  /** Fuel mass flow, kg/h, six cylinders firing every other turn. */
+  public double fuelKgPerHour() {
+    return fuelMgPerStroke * 1e-6 * 6 * omega / (4 * Math.PI) * 3600;
+  }
+}

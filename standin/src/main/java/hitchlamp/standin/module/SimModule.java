@@ -1,0 +1,367 @@
+package hitchlamp.standin.module;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.standin.bus.Agenda;
+import hitchlamp.standin.bus.SimBus;
+import hitchlamp.standin.fault.FaultMemory;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import java.util.function.LongSupplier;
+import java.util.function.Supplier;
+
+/**
+ * One control module on the bus. It claims its address at power-up, broadcasts its groups, answers
+ * requests after a delay of its own, and sends long answers by connection or by announced broadcast
+ * (J1939-21 and -81, from memory).
+ */
+public final class SimModule {
+  private static final int CLAIM = 0xEE00;
+  private static final int REQUEST = 0xEA00;
+  private static final int ACK = 0xE800;
+  private static final int CONTROL = 0xEC00;
+  private static final int DATA = 0xEB00;
+  private static final int EVERYBODY = 255;
+  private static final long GIVE_UP_MICROS = 1_250_000;
+  private static final long BROADCAST_GAP_MICROS = 50_000;
+
+  /** Shortcomings of the transport that the tool must survive. */
+  public record Trouble(
+      double losePackets, double repeatPackets, boolean garbage, boolean answersNothing) {
+    public static final Trouble NONE = new Trouble(0, 0, false, false);
+  }
+
+  private final String id;
+  private final long name;
+  private final int address;
+  private final Agenda agenda;
+  private final SimBus bus;
+  private final SplittableRandom random;
+  private final long leastDelayMicros;
+  private final long mostDelayMicros;
+  private final Trouble trouble;
+  private final Map<Integer, Supplier<byte[]>> answers = new HashMap<>();
+  private final List<Broadcast> broadcasts = new ArrayList<>();
+  private final Map<Integer, Outgoing> outgoing = new HashMap<>();
+  private final Map<Integer, Deque<Outgoing>> queued = new HashMap<>();
+  private boolean powered;
+  private long delayed;
+
+  private record Broadcast(int identifier, long periodMicros, LongSupplier payload) {}
+
+  private static final class Outgoing {
+    final int pgn;
+    final int to;
+    final byte[] data;
+    final int packets;
+    long deadline;
+
+    Outgoing(int pgn, int to, byte[] data) {
+      this.pgn = pgn;
+      this.to = to;
+      this.data = data;
+      this.packets = (data.length + 6) / 7;
+    }
+  }
+
+  /**
+   * @param name 64-bit NAME
+   * @param leastDelayMicros shortest time it takes to answer
+   * @param mostDelayMicros longest
+   */
+  public SimModule(
+      String id,
+      long name,
+      int address,
+      Agenda agenda,
+      SimBus bus,
+      SplittableRandom random,
+      long leastDelayMicros,
+      long mostDelayMicros,
+      Trouble trouble) {
+    this.id = id;
+    this.name = name;
+    this.address = address;
+    this.agenda = agenda;
+    this.bus = bus;
+    this.random = random;
+    this.leastDelayMicros = leastDelayMicros;
+    this.mostDelayMicros = mostDelayMicros;
+    this.trouble = trouble;
+  }
+
+  public String id() {
+    return id;
+  }
+
+  public int address() {
+    return address;
+  }
+
+  public boolean powered() {
+    return powered;
+  }
+
+  /** What it sends when a group is asked for. */
+  public void answer(int pgn, Supplier<byte[]> data) {
+    answers.put(pgn, data);
+  }
+
+  /** A group of up to 8 bytes that it sends by itself. */
+  public void broadcast(int priority, int pgn, long periodMicros, LongSupplier payload) {
+    int identifier =
+        priority << 26 | pgn << 8 | ((pgn >> 8 & 0xFF) < 240 ? EVERYBODY << 8 : 0) | address;
+    Broadcast b = new Broadcast(identifier, periodMicros, payload);
+    broadcasts.add(b);
+    agenda.every(random.nextLong(periodMicros), periodMicros, () -> sendIfPowered(b));
+  }
+
+  private void sendIfPowered(Broadcast b) {
+    if (powered) {
+      bus.send(new Frame(b.identifier, true, 8, b.payload.getAsLong()), this);
+    }
+  }
+
+  /**
+   * Tells its active faults by itself: every period while there are any, and at once when they
+   * change.
+   */
+  public void tellFaults(long periodMicros, FaultMemory memory) {
+    long[] told = {0, 0};
+    agenda.every(
+        random.nextLong(periodMicros),
+        periodMicros / 5,
+        () -> {
+          boolean changed = memory.changes() != told[0];
+          boolean due = agenda.now() - told[1] >= periodMicros;
+          boolean any = memory.kept().stream().anyMatch(FaultMemory.Kept::active);
+          if (powered && !trouble.answersNothing && (changed || due && any)) {
+            told[0] = memory.changes();
+            told[1] = agenda.now();
+            send(0xFECA, EVERYBODY, memory.message(true));
+          }
+        });
+  }
+
+  /** Supply comes or goes. */
+  public void power(boolean on) {
+    if (on && !powered) {
+      powered = true;
+      agenda.in(20_000 + random.nextLong(80_000), this::claim);
+    } else if (!on) {
+      powered = false;
+      outgoing.clear();
+      queued.clear();
+    }
+  }
+
+  private void claim() {
+    if (powered) {
+      bus.send(new Frame(6 << 26 | CLAIM << 8 | EVERYBODY << 8 | address, true, 8, name), this);
+    }
+  }
+
+  /** Hears a frame of the bus. */
+  public void hear(StampedFrame stamped, Object sender) {
+    Frame f = stamped.frame();
+    int format = f.identifier() >>> 16 & 0xFF;
+    if (!powered || sender == this || !f.extended() || format != 0xEA && format != 0xEC) {
+      return;
+    }
+    int to = f.identifier() >>> 8 & 0xFF;
+    int from = f.identifier() & 0xFF;
+    if (to != address && to != EVERYBODY) {
+      return;
+    }
+    if (format == REQUEST >> 8 && f.length() >= 3) {
+      requested(f.at(0) | f.at(1) << 8 | f.at(2) << 16, from, to);
+    } else if (format == CONTROL >> 8 && to == address && f.length() == 8) {
+      controlled(f, from);
+    }
+  }
+
+  private long delay() {
+    long drawn =
+        mostDelayMicros <= leastDelayMicros
+            ? leastDelayMicros
+            : random.nextLong(leastDelayMicros, mostDelayMicros);
+    delayed += drawn;
+    return drawn;
+  }
+
+  /**
+   * Sum of the times it has taken before answering, microseconds: what no tool could have saved.
+   */
+  public long delayed() {
+    return delayed;
+  }
+
+  private void requested(int pgn, int from, int to) {
+    if (pgn == CLAIM) {
+      agenda.in(Math.min(delay(), 200_000), this::claim);
+      return;
+    }
+    if (trouble.answersNothing) {
+      return;
+    }
+    Supplier<byte[]> answer = answers.get(pgn);
+    if (answer == null) {
+      if (to == address) {
+        agenda.in(
+            delay(),
+            () -> say(6, ACK, EVERYBODY, 1, 0xFF, 0xFF, 0xFF, from, pgn, pgn >> 8, pgn >> 16));
+      }
+      return;
+    }
+    agenda.in(
+        delay(),
+        () ->
+            send(
+                pgn,
+                to == EVERYBODY ? EVERYBODY : from,
+                trouble.garbage ? garbage(answer.get().length) : answer.get()));
+  }
+
+  private byte[] garbage(int length) {
+    byte[] bytes = new byte[Math.max(5, length - 1 - random.nextInt(3))];
+    random.nextBytes(bytes);
+    return bytes;
+  }
+
+  /** Sends a group to one address or to everybody, by transport where it is longer than a frame. */
+  public void send(int pgn, int to, byte[] data) {
+    if (!powered) {
+      return;
+    }
+    if (data.length <= 8) {
+      int[] bytes = new int[8];
+      for (int i = 0; i < 8; i++) {
+        bytes[i] = i < data.length ? data[i] & 0xFF : 0xFF;
+      }
+      say(6, pgn, to, bytes);
+      return;
+    }
+    Outgoing out = new Outgoing(pgn, to, data);
+    if (outgoing.containsKey(to)) {
+      Deque<Outgoing> line = queued.computeIfAbsent(to, t -> new ArrayDeque<>());
+      if (line.size() < 16) {
+        line.add(out);
+      }
+      return;
+    }
+    begin(out);
+  }
+
+  private void begin(Outgoing out) {
+    outgoing.put(out.to, out);
+    int size = out.data.length;
+    int kind = out.to == EVERYBODY ? 32 : 16;
+    say(
+        7,
+        CONTROL,
+        out.to,
+        kind,
+        size,
+        size >> 8,
+        out.packets,
+        0xFF,
+        out.pgn,
+        out.pgn >> 8,
+        out.pgn >> 16);
+    if (out.to == EVERYBODY) {
+      agenda.in(BROADCAST_GAP_MICROS, () -> broadcastPacket(out, 1));
+    } else {
+      watch(out);
+    }
+  }
+
+  private void watch(Outgoing out) {
+    out.deadline = agenda.now() + GIVE_UP_MICROS;
+    agenda.in(
+        GIVE_UP_MICROS,
+        () -> {
+          if (outgoing.get(out.to) == out && out.deadline <= agenda.now()) {
+            say(7, CONTROL, out.to, 255, 3, 0xFF, 0xFF, 0xFF, out.pgn, out.pgn >> 8, out.pgn >> 16);
+            done(out);
+          }
+        });
+  }
+
+  private void done(Outgoing out) {
+    outgoing.remove(out.to, out);
+    Deque<Outgoing> line = queued.get(out.to);
+    if (line != null && !line.isEmpty() && powered) {
+      begin(line.poll());
+    }
+  }
+
+  private void broadcastPacket(Outgoing out, int number) {
+    if (!powered || outgoing.get(out.to) != out) {
+      return;
+    }
+    packet(out, number);
+    if (number < out.packets) {
+      agenda.in(BROADCAST_GAP_MICROS, () -> broadcastPacket(out, number + 1));
+    } else {
+      done(out);
+    }
+  }
+
+  private void packet(Outgoing out, int number) {
+    int[] bytes = new int[8];
+    bytes[0] = number;
+    for (int i = 0; i < 7; i++) {
+      int at = (number - 1) * 7 + i;
+      bytes[i + 1] = at < out.data.length ? out.data[at] & 0xFF : 0xFF;
+    }
+    if (random.nextDouble() >= trouble.losePackets) {
+      say(7, DATA, out.to, bytes);
+    }
+    if (random.nextDouble() < trouble.repeatPackets) {
+      say(7, DATA, out.to, bytes);
+    }
+  }
+
+  private void controlled(Frame f, int from) {
+    Outgoing out = outgoing.get(from);
+    if (out == null || (f.at(5) | f.at(6) << 8 | f.at(7) << 16) != out.pgn) {
+      return;
+    }
+    switch (f.at(0)) {
+      case 17 -> {
+        watch(out);
+        int first = f.at(2);
+        int last = Math.min(out.packets, first + f.at(1) - 1);
+        agenda.in(2_000 + random.nextLong(3_000), () -> packets(out, first, last));
+      }
+      case 19, 255 -> done(out);
+      default -> {}
+    }
+  }
+
+  private void packets(Outgoing out, int first, int last) {
+    if (powered && outgoing.get(out.to) == out) {
+      for (int i = first; i <= last; i++) {
+        packet(out, i);
+      }
+    }
+  }
+
+  /** True while a long message of this module is under way to somebody. */
+  public boolean sendingLong() {
+    return !outgoing.isEmpty();
+  }
+
+  private void say(int priority, int pgn, int to, int... bytes) {
+    if (powered) {
+      boolean toOne = (pgn >> 8 & 0xFF) < 240;
+      bus.send(
+          Frame.extended(priority << 26 | pgn << 8 | (toOne ? to << 8 : 0) | address, bytes), this);
+    }
+  }
+}

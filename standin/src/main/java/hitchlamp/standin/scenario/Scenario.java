@@ -1,0 +1,209 @@
+package hitchlamp.standin.scenario;
+
+import hitchlamp.yaml.Entry;
+import hitchlamp.yaml.YamlFile;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Everything that makes one simulated unit what it is.
+ *
+ * @param id short name
+ * @param title as painted on it
+ * @param unit kind of unit
+ * @param seed of everything that scatters
+ * @param vin vehicle identification number
+ * @param ambientC air temperature, °C
+ * @param ambientKpa air pressure, kPa
+ * @param bus its bus
+ * @param defects what is wrong, and when
+ * @param history what it has lived through
+ * @param trouble modules that misbehave on the bus
+ * @param start key and engine when the simulation begins
+ */
+public record Scenario(
+    String id,
+    String title,
+    Kind unit,
+    long seed,
+    String vin,
+    double ambientC,
+    double ambientKpa,
+    Bus bus,
+    List<Defect> defects,
+    History history,
+    Trouble trouble,
+    Start start) {
+  /** Kinds of units that can be simulated. */
+  public enum Kind {
+    ROAD_TRUCK
+  }
+
+  /**
+   * @param bitsPerSecond real rate of the bus
+   * @param load share of bus time in use with background traffic
+   * @param leastDelayMs shortest time a module takes to answer
+   * @param mostDelayMs longest
+   */
+  public record Bus(int bitsPerSecond, double load, int leastDelayMs, int mostDelayMs) {}
+
+  /**
+   * @param from engine hours at which the lived part begins
+   * @param hours engine hours now
+   * @param kilometres distance at {@code from}
+   */
+  public record History(double from, double hours, double kilometres) {}
+
+  /**
+   * @param losePackets share of transport packets that modules lose
+   * @param repeatPackets share that they send twice
+   * @param garbage modules that answer nonsense
+   * @param deaf modules that broadcast and answer nothing
+   * @param twins modules that have a second one at their address
+   * @param strangers modules that no such unit has
+   * @param foreignVin modules that name another unit's VIN
+   */
+  public record Trouble(
+      double losePackets,
+      double repeatPackets,
+      Set<String> garbage,
+      Set<String> deaf,
+      Set<String> twins,
+      boolean strangers,
+      Set<String> foreignVin) {}
+
+  /**
+   * @param engine true where the engine already runs
+   */
+  public record Start(boolean keyOn, boolean engine) {}
+
+  /** The same unit with another seed, and so with other scatter, delays and noise. */
+  public Scenario withSeed(long other) {
+    return new Scenario(
+        id, title, unit, other, vin, ambientC, ambientKpa, bus, defects, history, trouble, start);
+  }
+
+  /** Reads a scenario file; whatever is wrong is told with file, line and reason. */
+  public static Scenario read(Path file) {
+    return read(YamlFile.read(file));
+  }
+
+  /** Reads a scenario from text. */
+  public static Scenario read(String file, String text) {
+    return read(YamlFile.read(file, text));
+  }
+
+  private static Scenario read(Entry root) {
+    root.allow(
+        "scenario",
+        "title",
+        "unit",
+        "seed",
+        "vin",
+        "ambient",
+        "bus",
+        "defects",
+        "history",
+        "trouble",
+        "start");
+    Entry vin = root.need("vin");
+    if (!vin.text().matches("[A-HJ-NPR-Z0-9]{17}")) {
+      throw vin.fault("a VIN has 17 characters, no I, O or Q (ISO 3779)");
+    }
+    Optional<Entry> ambient = root.find("ambient").map(e -> e.allow("celsius", "kpa"));
+    Optional<Entry> history = root.find("history").map(e -> e.allow("from", "hours", "kilometres"));
+    double hours = history.map(h -> h.number("hours", 0, 200_000)).orElse(100.0);
+    return new Scenario(
+        root.text("scenario"),
+        root.text("title"),
+        root.need("unit").oneOf(Kind.class),
+        root.whole("seed", 0, Long.MAX_VALUE),
+        vin.text(),
+        ambient.map(a -> a.number("celsius", -45, 55, 18)).orElse(18.0),
+        ambient.map(a -> a.number("kpa", 60, 110, 100.5)).orElse(100.5),
+        bus(root.find("bus")),
+        root.itemsOf("defects").stream().map(Scenario::defect).toList(),
+        new History(
+            history.map(h -> h.number("from", 0, hours, hours)).orElse(hours),
+            hours,
+            history.map(h -> h.number("kilometres", 0, 10_000_000, 0)).orElse(0.0)),
+        trouble(root.find("trouble")),
+        new Start(
+            root.find("start")
+                .map(s -> s.allow("key-on", "engine").yes("key-on", true))
+                .orElse(true),
+            root.find("start").map(s -> s.yes("engine", false)).orElse(false)));
+  }
+
+  private static Bus bus(Optional<Entry> entry) {
+    if (entry.isEmpty()) {
+      return new Bus(250_000, 0.4, 10, 200);
+    }
+    Entry e = entry.get().allow("rate", "load", "delay");
+    List<Entry> delay = e.itemsOf("delay");
+    if (!delay.isEmpty() && delay.size() != 2) {
+      throw e.need("delay").fault("expected [shortest, longest] in milliseconds");
+    }
+    int least = delay.isEmpty() ? 10 : (int) delay.get(0).whole(0, 1_000);
+    int most = delay.isEmpty() ? 200 : (int) delay.get(1).whole(least, 2_000);
+    return new Bus(
+        (int) e.whole("rate", 10_000, 1_000_000, 250_000),
+        e.number("load", 0, 1.2, 0.4),
+        least,
+        most);
+  }
+
+  private static Defect defect(Entry e) {
+    e.allow("kind", "size", "spn", "line", "module", "from", "until", "share");
+    Defect.Kind kind = e.need("kind").oneOf(Defect.Kind.class);
+    boolean wire = kind == Defect.Kind.WIRE_RESISTANCE;
+    boolean supply = kind == Defect.Kind.SUPPLY_LOAD;
+    boolean module = kind == Defect.Kind.MODULE_UNPOWERED;
+    double from = e.number("from", 0, 1e6, 0);
+    double most =
+        switch (kind) {
+          case COOLANT_LOSS, THERMOSTAT_OPEN, ALTERNATOR_WEAK -> 1;
+          default -> 1e9;
+        };
+    return new Defect(
+        kind,
+        module ? 0 : e.number("size", 0, most),
+        wire ? (int) e.whole("spn", 1, 524_287) : 0,
+        supply ? (int) e.whole("line", 1, 2) : 0,
+        module ? e.text("module") : "",
+        from,
+        e.number("until", from, 1e6, Double.POSITIVE_INFINITY),
+        e.number("share", 0, 1, 1));
+  }
+
+  private static Trouble trouble(Optional<Entry> entry) {
+    if (entry.isEmpty()) {
+      return new Trouble(0, 0, Set.of(), Set.of(), Set.of(), true, Set.of());
+    }
+    Entry e =
+        entry
+            .get()
+            .allow(
+                "lose-packets",
+                "repeat-packets",
+                "garbage",
+                "deaf",
+                "twins",
+                "strangers",
+                "foreign-vin");
+    return new Trouble(
+        e.number("lose-packets", 0, 0.9, 0),
+        e.number("repeat-packets", 0, 0.9, 0),
+        names(e, "garbage"),
+        names(e, "deaf"),
+        names(e, "twins"),
+        e.yes("strangers", true),
+        names(e, "foreign-vin"));
+  }
+
+  private static Set<String> names(Entry e, String list) {
+    return Set.copyOf(e.itemsOf(list).stream().map(Entry::text).toList());
+  }
+}

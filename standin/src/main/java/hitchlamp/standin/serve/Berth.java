@@ -1,0 +1,128 @@
+package hitchlamp.standin.serve;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.unit.Cab;
+import hitchlamp.standin.unit.RoadTruck;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** A unit in its place: its port, its clients, its pace. Only the pump's thread touches it. */
+final class Berth {
+  static final String BUS_250 = RoadTruck.BUS_250;
+  static final String BUS_500 = RoadTruck.BUS_500;
+
+  /** Time after a client's last frame in which the unit runs in real time. */
+  private static final long REAL_TIME_MICROS = 5_000_000;
+
+  private final RoadTruck unit;
+  private final int port;
+  private final List<Connection> clients = new ArrayList<>();
+  private double wantedFactor;
+  private double virtualMicros;
+  private long lastNanos;
+  private long lastSent = -REAL_TIME_MICROS;
+
+  Berth(RoadTruck unit, int port, double factor) {
+    this.unit = unit;
+    this.port = port;
+    this.wantedFactor = factor;
+    unit.bus()
+        .listen(
+            (stamped, sender) -> {
+              for (Connection c : clients) {
+                c.hear(stamped, sender);
+              }
+            });
+  }
+
+  RoadTruck unit() {
+    return unit;
+  }
+
+  int port() {
+    return port;
+  }
+
+  String busName() {
+    return unit.bus().bitsPerSecond() == 500_000 ? BUS_500 : BUS_250;
+  }
+
+  List<Connection> clients() {
+    return clients;
+  }
+
+  boolean accepts() {
+    return unit.plugged();
+  }
+
+  void fromClient(Frame frame, Connection client) {
+    lastSent = unit.now();
+    unit.bus().send(frame, client);
+  }
+
+  /**
+   * Virtual seconds per second just now: the wanted pace, but real time while anybody talks with
+   * the unit.
+   */
+  double factor() {
+    return unit.talking() || unit.now() - lastSent < REAL_TIME_MICROS ? 1 : wantedFactor;
+  }
+
+  /** Runs on to the present. At most a second of real time is made up for at once. */
+  void run(long nanos) {
+    if (lastNanos == 0) {
+      lastNanos = nanos;
+    }
+    virtualMicros =
+        Math.max(virtualMicros, unit.now()) + Math.min(1e9, nanos - lastNanos) / 1000.0 * factor();
+    lastNanos = nanos;
+    unit.runUntil((long) virtualMicros);
+  }
+
+  Cab cab() {
+    return unit.cab(factor());
+  }
+
+  /**
+   * Does what the person in the cab does.
+   *
+   * @throws IllegalArgumentException where there is no such action or value
+   */
+  void act(String action, String value) {
+    switch (action) {
+      case "key" -> unit.key(position(value));
+      case "pedal" -> unit.pedal(number(value, 0, 1));
+      case "plug" -> {
+        unit.plug(Boolean.parseBoolean(value));
+        if (!unit.plugged()) {
+          clients.forEach(Connection::close);
+        }
+      }
+      case "pace" -> wantedFactor = number(value, 1, 60);
+      default -> throw new IllegalArgumentException("there is no action '" + action + "'");
+    }
+  }
+
+  private static EngineState.Key position(String value) {
+    try {
+      return EngineState.Key.valueOf(value.toUpperCase(Locale.ROOT));
+    } catch (IllegalArgumentException e) {
+      throw new IllegalArgumentException("the key can be off, on or crank, not '" + value + "'", e);
+    }
+  }
+
+  private static double number(String value, double least, double most) {
+    double number;
+    try {
+      number = Double.parseDouble(value);
+    } catch (NumberFormatException e) {
+      throw new IllegalArgumentException("'" + value + "' is no number", e);
+    }
+    if (!(number >= least && number <= most)) {
+      throw new IllegalArgumentException(value + " is outside " + least + " to " + most);
+    }
+    return number;
+  }
+}

@@ -1,0 +1,29 @@
+package hitchlamp.standin.unit;
+
+/**
+ * What a person in the cab and at the plug sees, nothing of what is wrong.
+ *
+ * @param id unit
+ * @param title as painted on it
+ * @param key off, on or crank
+ * @param engineRunning whether the engine runs
+ * @param rpm engine speed on the dial, rpm
+ * @param pedal pedal, 0 to 1
+ * @param coolantC coolant on the dial, °C
+ * @param batteryV voltmeter, V
+ * @param plugged true where the diagnostic plug is in
+ * @param factor virtual seconds per real second just now
+ * @param micros virtual time
+ */
+public record Cab(
+    String id,
+    String title,
+    String key,
+    boolean engineRunning,
+    double rpm,
+    double pedal,
+    double coolantC,
+    double batteryV,
+    boolean plugged,
+    double factor,
+    long micros) {}

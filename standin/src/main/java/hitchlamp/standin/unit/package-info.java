@@ -1,0 +1,2 @@
+/** Whole simulated units: engine, modules, bus, cab. */
+package hitchlamp.standin.unit;

@@ -1,0 +1,87 @@
+package hitchlamp.standin.fault;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HexFormat;
+import org.junit.jupiter.api.Test;
+
+class FaultMemoryTest {
+  private final FaultMemory memory = new FaultMemory();
+
+  private String told(boolean active) {
+    return HexFormat.of().formatHex(memory.message(active));
+  }
+
+  /**
+   * Bytes by hand from J1939-73 version 4 (from memory): lamps, flash, then SPN low, SPN mid, SPN
+   * high and FMI, count.
+   */
+  @Test
+  void faultsAreToldInTheBytesOfTheStandard() {
+    assertThat(told(true)).isEqualTo("00ff00000000ffff");
+    memory.set(102, 4, FaultMemory.Lamp.WARNING, 10);
+    assertThat(told(true)).isEqualTo("04ff66000401ffff");
+    memory.set(524_287, 31, FaultMemory.Lamp.STOP, 10);
+    assertThat(told(true)).isEqualTo("14ff66000401ffffff01");
+    memory.heal(102, 4);
+    assertThat(told(false)).isEqualTo("00ff66000401ffff");
+    assertThat(told(true)).isEqualTo("10ffffffff01ffff");
+  }
+
+  @Test
+  void eachNewOccurrenceCountsUpToTheCeiling() {
+    for (int i = 0; i < 200; i++) {
+      memory.set(102, 4, FaultMemory.Lamp.WARNING, i);
+      memory.set(102, 4, FaultMemory.Lamp.WARNING, i);
+      memory.heal(102, 4);
+    }
+    assertThat(memory.kept())
+        .singleElement()
+        .satisfies(
+            k -> {
+              assertThat(k.count()).isEqualTo(126);
+              assertThat(k.lastHour()).isEqualTo(199);
+              assertThat(k.active()).isFalse();
+            });
+  }
+
+  @Test
+  void anEarlierFaultIsForgottenAfterEnoughWarmUpsAnActiveOneNever() {
+    memory.set(1, 2, FaultMemory.Lamp.NONE, 1);
+    memory.set(3, 4, FaultMemory.Lamp.NONE, 1);
+    memory.heal(1, 2);
+    for (int i = 1; i < FaultMemory.FORGET_AFTER_WARM_UPS; i++) {
+      memory.warmedUp();
+    }
+    assertThat(memory.kept()).hasSize(2);
+    memory.warmedUp();
+    assertThat(memory.kept()).extracting(FaultMemory.Kept::spn).containsExactly(3);
+  }
+
+  @Test
+  void aMonitorSetsAndHealsOnlyAfterItsDebounce() {
+    boolean[] bad = {true};
+    Monitor monitor = new Monitor(102, 4, FaultMemory.Lamp.WARNING, 1.5, 3, () -> bad[0]);
+    for (int i = 0; i < 14; i++) {
+      monitor.step(0.1, 5, memory);
+    }
+    assertThat(memory.kept()).isEmpty();
+    monitor.step(0.11, 5, memory);
+    assertThat(memory.kept()).hasSize(1);
+    bad[0] = false;
+    for (int i = 0; i < 29; i++) {
+      monitor.step(0.1, 5, memory);
+    }
+    assertThat(memory.kept().get(0).active()).isTrue();
+    monitor.step(0.11, 5, memory);
+    assertThat(memory.kept().get(0).active()).isFalse();
+    long changes = memory.changes();
+    bad[0] = true;
+    monitor.step(1.4, 5, memory);
+    bad[0] = false;
+    monitor.step(0.1, 5, memory);
+    bad[0] = true;
+    monitor.step(1.4, 5, memory);
+    assertThat(memory.changes()).as("a glitch starts the debounce anew").isEqualTo(changes);
+  }
+}

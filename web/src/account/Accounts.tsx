@@ -1,0 +1,112 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type AccountView, get, post } from '../api/client'
+import { TopBar } from '../job/TopBar'
+import { ProblemBox } from '../shared/ProblemBox'
+import { words } from '../shared/words'
+import { useMe } from './me'
+
+const MAY: Record<AccountView['role'], string> = {
+  MANAGER: 'everything, makes accounts, may take the seat from anybody',
+  TECHNICIAN: 'opens jobs, hooks up, reads, commands',
+  APPRENTICE: 'opens jobs, hooks up, reads; commands nothing',
+  SPECIALIST: 'looks at jobs and comments',
+}
+
+/** Who can sign in; a manager adds people here. */
+export function Accounts() {
+  const me = useMe()
+  const queries = useQueryClient()
+  const { data = [], error } = useQuery({
+    queryKey: ['accounts'],
+    queryFn: () => get<AccountView[]>('/api/account'),
+  })
+  const [name, setName] = useState('')
+  const [password, setPassword] = useState('')
+  const [role, setRole] = useState<AccountView['role']>('TECHNICIAN')
+  const add = useMutation({
+    mutationFn: () => post('/api/account', { name, password, role }),
+    onSuccess: () => {
+      setName('')
+      setPassword('')
+      return queries.invalidateQueries({ queryKey: ['accounts'] })
+    },
+  })
+  return (
+    <>
+      <TopBar />
+      <main className="mx-auto max-w-[900px] p-6">
+        <h1 className="mb-4">Accounts</h1>
+        <ProblemBox problem={error} />
+        <table className="mb-8 w-full">
+          <thead>
+            <tr className="border-b border-line-strong text-left">
+              <th className="py-2 font-medium">Name</th>
+              <th className="font-medium">Role</th>
+              <th className="font-medium">May</th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.map((a) => (
+              <tr key={a.name} className="border-b border-line">
+                <td className="py-2 font-semibold">{a.name}</td>
+                <td>{words.roles[a.role]}</td>
+                <td className="text-ink-2">{MAY[a.role]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {me.role === 'MANAGER' && (
+          <form
+            className="grid grid-cols-[1fr_1fr_180px_auto] items-end gap-3"
+            onSubmit={(e) => {
+              e.preventDefault()
+              add.mutate()
+            }}
+          >
+            <label>
+              Name
+              <input
+                className="field"
+                required
+                maxLength={60}
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+              />
+            </label>
+            <label>
+              Password
+              <input
+                className="field"
+                type="password"
+                autoComplete="new-password"
+                required
+                minLength={10}
+                value={password}
+                onChange={(e) => setPassword(e.target.value)}
+              />
+            </label>
+            <label>
+              Role
+              <select
+                className="field"
+                value={role}
+                onChange={(e) => setRole(e.target.value as AccountView['role'])}
+              >
+                {Object.entries(words.roles).map(([key, word]) => (
+                  <option key={key} value={key}>
+                    {word}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <button className="btn btn-main">Make the account</button>
+            <div className="col-span-4">
+              <ProblemBox problem={add.error} />
+            </div>
+          </form>
+        )}
+      </main>
+    </>
+  )
+}

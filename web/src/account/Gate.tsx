@@ -1,0 +1,28 @@
+import { useQuery } from '@tanstack/react-query'
+import { Outlet } from 'react-router'
+import { get, type Me } from '../api/client'
+import { ProblemBox } from '../shared/ProblemBox'
+import { MeContext } from './me'
+import { SignIn } from './SignIn'
+
+/** Lets only those in who are signed in; asks the others to sign in, or for the first account. */
+export function Gate() {
+  const {
+    data: me,
+    error,
+    isPending,
+  } = useQuery({ queryKey: ['me'], queryFn: () => get<Me>('/api/account/me') })
+  if (isPending) return <p className="p-6 text-ink-2">One moment.</p>
+  if (error)
+    return (
+      <div className="p-6">
+        <ProblemBox problem={error} />
+      </div>
+    )
+  if (!me.name) return <SignIn first={me.firstAccountWanted} />
+  return (
+    <MeContext value={me}>
+      <Outlet />
+    </MeContext>
+  )
+}

@@ -1,0 +1,68 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type Me, post } from '../api/client'
+import { Brand } from '../shared/Brand'
+import { ProblemBox } from '../shared/ProblemBox'
+
+/** Signing in; on an empty installation, making the first account. */
+export function SignIn({ first }: { first: boolean }) {
+  const queries = useQueryClient()
+  const [name, setName] = useState('')
+  const [password, setPassword] = useState('')
+  const enter = useMutation({
+    mutationFn: () => post<Me>(first ? '/api/account/first' : '/api/account/sign-in', { name, password }),
+    onSuccess: (me) => queries.setQueryData(['me'], me),
+  })
+  return (
+    <main className="mx-auto mt-[12vh] w-[min(420px,92vw)]">
+      <div className="mb-8">
+        <Brand />
+      </div>
+      <h1 className="mb-2">{first ? 'Make the first account' : 'Sign in'}</h1>
+      <p className="mb-6 text-ink-2">
+        {first
+          ? 'Nobody can sign in here yet. The first account is a manager’s; it makes the others.'
+          : 'With the account that a manager has made for you.'}
+      </p>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault()
+          enter.mutate()
+        }}
+      >
+        <label className="flex flex-col gap-1">
+          <span className="font-medium">Name</span>
+          <input
+            className="field"
+            autoComplete="username"
+            autoFocus
+            required
+            maxLength={60}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label className="flex flex-col gap-1">
+          <span className="font-medium">Password</span>
+          <input
+            className="field"
+            type="password"
+            autoComplete={first ? 'new-password' : 'current-password'}
+            required
+            minLength={first ? 10 : undefined}
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+          {first && (
+            <span className="text-[15px] text-ink-2">At least 10 characters; a sentence is good.</span>
+          )}
+        </label>
+        <ProblemBox problem={enter.error} />
+        <button className="btn btn-main justify-center" disabled={enter.isPending}>
+          {first ? 'Make the account' : 'Sign in'}
+        </button>
+      </form>
+    </main>
+  )
+}

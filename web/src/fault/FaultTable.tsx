@@ -1,0 +1,66 @@
+import type { Fault } from '../api/client'
+import { words } from '../shared/words'
+
+/** Key of a fault in the list: module, SPN, FMI and state. */
+export function faultKey(f: Fault): string {
+  return `${f.module}/${f.spn}/${f.fmi}/${f.state}`
+}
+
+/** Times a fault occurred, in words that do not claim more than the module told. */
+export function times(f: Fault): string {
+  if (f.count == null) return 'not counted'
+  return f.atCeiling ? '126× or more' : `${f.count}×`
+}
+
+/** Faults as lines; active ones before earlier ones, then by count. */
+export function FaultTable({
+  faults,
+  withModule,
+  selected,
+  onSelect,
+}: {
+  faults: Fault[]
+  withModule: boolean
+  selected: string | undefined
+  onSelect: (f: Fault) => void
+}) {
+  return (
+    <ul>
+      {faults.map((f) => {
+        const key = faultKey(f)
+        return (
+          <li key={key} className={`border-b border-line ${key === selected ? 'bg-petrol-soft' : ''}`}>
+            <button
+              className="grid min-h-[52px] w-full grid-cols-[84px_1fr_auto] items-center gap-x-4 py-1.5 text-left"
+              aria-pressed={key === selected}
+              onClick={() => onSelect(f)}
+            >
+              <span className={`mark ${f.state === 'ACTIVE' ? 'mark-filled' : ''}`}>
+                {words.faultState[f.state].mark}
+              </span>
+              <span>
+                <span className="text-[17px] font-semibold">{f.component}</span>
+                <span className="text-ink-2">, {f.mode}</span>
+                <span className="block">
+                  <span className="code">
+                    SPN {f.spn} FMI {f.fmi}
+                  </span>
+                  {withModule && <span className="ml-3 text-[15px] text-ink-2">{f.moduleTitle}</span>}
+                  {f.doubtful && (
+                    <span className="ml-3 text-[15px] font-medium">
+                      its module answers nonsense: do not trust this
+                    </span>
+                  )}
+                  {f.conversion === 'AMBIGUOUS' && (
+                    <span className="ml-3 text-[15px]">SPN ambiguous: conversion version not known</span>
+                  )}
+                </span>
+              </span>
+              <span className="font-narrow text-[19px] font-semibold">{times(f)}</span>
+            </button>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

@@ -1,0 +1,76 @@
+import { render, screen } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import type { Fault } from '../api/client'
+import { ordered } from './Faults'
+import { FaultTable, times } from './FaultTable'
+import { LampStates } from './LampStates'
+
+function fault(part: Partial<Fault>): Fault {
+  return {
+    module: 'm',
+    moduleTitle: 'Engine',
+    address: 0,
+    spn: 102,
+    fmi: 4,
+    count: 3,
+    atCeiling: false,
+    doubtful: false,
+    state: 'ACTIVE',
+    conversion: 'V4',
+    component: 'Intake pressure',
+    mode: 'voltage low',
+    ...part,
+  }
+}
+
+it('lists active faults before earlier ones and the most frequent first', () => {
+  const list = ordered([
+    fault({ spn: 1, state: 'PREVIOUSLY_ACTIVE', count: 99 }),
+    fault({ spn: 2, count: undefined }),
+    fault({ spn: 3, count: 5 }),
+    fault({ spn: 4, count: 9 }),
+  ])
+  expect(list.map((f) => f.spn)).toEqual([4, 3, 2, 1])
+})
+
+it('claims no count that the module did not tell', () => {
+  expect(times(fault({ count: undefined }))).toBe('not counted')
+  expect(times(fault({ count: 126, atCeiling: true }))).toBe('126× or more')
+  expect(times(fault({ count: 0 }))).toBe('0×')
+})
+
+it('says when the SPN may be another', () => {
+  render(
+    <FaultTable
+      faults={[fault({ conversion: 'AMBIGUOUS' })]}
+      withModule
+      selected={undefined}
+      onSelect={() => undefined}
+    />,
+  )
+  expect(screen.getByText(/conversion version not known/)).toBeInTheDocument()
+  expect(screen.getByText('Now')).toBeInTheDocument()
+  expect(screen.getByText('SPN 102 FMI 4')).toBeInTheDocument()
+})
+
+it('warns of faults from a module that answers nonsense', () => {
+  render(
+    <FaultTable
+      faults={[fault({ doubtful: true })]}
+      withModule
+      selected={undefined}
+      onSelect={() => undefined}
+    />,
+  )
+  expect(screen.getByText(/do not trust this/)).toBeInTheDocument()
+})
+
+it('tells lamps in words', () => {
+  render(
+    <LampStates
+      lamps={{ malfunction: 'OFF', stop: 'FLASHES_FAST', warning: 'ON', protect: 'NOT_AVAILABLE' }}
+    />,
+  )
+  expect(screen.getByText('flashes fast')).toBeInTheDocument()
+  expect(screen.getByText('not told')).toBeInTheDocument()
+})

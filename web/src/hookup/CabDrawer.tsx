@@ -1,0 +1,112 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type Cab, get, post } from '../api/client'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+
+/**
+ * The cab of a simulated unit: what a person would do there with their hands. Kept apart from everything else by its
+ * hatched edge, and there for simulated units only.
+ */
+export function CabDrawer({ job, unit }: { job: number; unit: string }) {
+  const [open, setOpen] = useState(false)
+  const queries = useQueryClient()
+  const show = useShow()
+  const path = `/api/jobs/${job}/cab/${unit}`
+  const { data: cab } = useQuery({
+    queryKey: ['cab', unit],
+    queryFn: () => get<Cab>(path),
+    refetchInterval: open ? 500 : 3000,
+  })
+  const act = useMutation({
+    mutationFn: ([action, value]: [string, string]) => post<Cab>(path, { action, value }),
+    onSuccess: (now) => queries.setQueryData(['cab', unit], now),
+  })
+  const crank = () => {
+    act.mutate(['key', 'crank'])
+    const letGo = () => {
+      act.mutate(['key', 'on'])
+      window.removeEventListener('pointerup', letGo)
+      window.removeEventListener('keyup', letGo)
+    }
+    window.addEventListener('pointerup', letGo)
+    window.addEventListener('keyup', letGo)
+  }
+  const coolant = cab && show(cab.coolantC, '°C', 0)
+  return (
+    <section
+      aria-label="Simulated cab"
+      className="fixed right-0 bottom-[53px] z-10 w-[300px] border border-line-strong bg-paper max-[900px]:w-[260px]"
+      style={{
+        borderTop: '10px solid transparent',
+        borderImage: 'repeating-linear-gradient(135deg, var(--hatch) 0 6px, transparent 6px 12px) 10',
+      }}
+    >
+      <button
+        className="flex min-h-11 w-full items-center justify-between px-4 font-semibold"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        Simulated cab
+        <span className="text-[15px] font-normal text-ink-2">
+          {cab ? (cab.plugged ? `key ${cab.key}` : 'unplugged') : ''}
+        </span>
+      </button>
+      {open && cab && (
+        <div className="flex flex-col gap-3 px-4 pb-4">
+          <p className="text-[15px] text-ink-2">
+            Stands in for your hands in the cab. Not there on a real unit.
+          </p>
+          <div className="grid grid-cols-3 gap-2">
+            <button
+              className="btn justify-center px-2"
+              aria-pressed={cab.key === 'off'}
+              onClick={() => act.mutate(['key', 'off'])}
+            >
+              Key off
+            </button>
+            <button
+              className="btn justify-center px-2"
+              aria-pressed={cab.key === 'on'}
+              onClick={() => act.mutate(['key', 'on'])}
+            >
+              Key on
+            </button>
+            <button
+              className="btn justify-center px-2"
+              disabled={cab.engineRunning}
+              onPointerDown={crank}
+              onKeyDown={(e) => {
+                if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) crank()
+              }}
+            >
+              Crank
+            </button>
+          </div>
+          <label className="text-[15px]">
+            Pedal {Math.round(cab.pedal * 100)} %
+            <input
+              type="range"
+              min="0"
+              max="1"
+              step="0.05"
+              className="h-11 w-full accent-[var(--petrol)]"
+              value={cab.pedal}
+              onChange={(e) => act.mutate(['pedal', e.target.value])}
+            />
+          </label>
+          <p className="font-narrow text-[18px] font-semibold">
+            {Math.round(cab.rpm)} rpm, {coolant?.figure} {coolant?.unit}, {cab.batteryV.toFixed(1)} V
+          </p>
+          <button
+            className="btn justify-center"
+            onClick={() => act.mutate(['plug', cab.plugged ? 'false' : 'true'])}
+          >
+            {cab.plugged ? 'Unplug the link' : 'Plug the link in'}
+          </button>
+          <ProblemBox problem={act.error} />
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,103 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { call, get, type LinkChoice, post } from '../api/client'
+import { ProblemBox } from '../shared/ProblemBox'
+
+/** Choosing what the unit is connected through. */
+export function LinkPicker({ job, unit }: { job: number; unit: string }) {
+  const queries = useQueryClient()
+  const { data, error } = useQuery({
+    queryKey: ['links', job],
+    queryFn: () => get<LinkChoice[]>(`/api/jobs/${job}/links`),
+  })
+  const [host, setHost] = useState('127.0.0.1')
+  const [port, setPort] = useState('29536')
+  const [bus, setBus] = useState('can0')
+  const file = useRef<HTMLInputElement>(null)
+  const hookUp = useMutation({ mutationFn: (link: string) => post(`/api/jobs/${job}/hook-up`, { link }) })
+  const upload = useMutation({
+    mutationFn: (log: File) => {
+      const form = new FormData()
+      form.set('file', log)
+      return call<LinkChoice[]>('POST', `/api/jobs/${job}/recordings`, form)
+    },
+    onSuccess: (links) => queries.setQueryData(['links', job], links),
+  })
+  const simulated = data?.filter((l) => l.kind === 'SIMULATED') ?? []
+  const logs = data?.filter((l) => l.kind === 'LOG') ?? []
+  return (
+    <section aria-label="Link" className="flex flex-col gap-5">
+      <ProblemBox problem={error ?? hookUp.error ?? upload.error} />
+      {simulated.length > 0 && (
+        <div>
+          <h2 className="mb-2">Simulated units</h2>
+          <div className="flex flex-wrap gap-3">
+            {simulated.map((l) => (
+              <button
+                key={l.id}
+                className={l.title === unit ? 'btn btn-main' : 'btn'}
+                onClick={() => hookUp.mutate(l.id)}
+                disabled={hookUp.isPending}
+              >
+                Hook up to {l.title}
+              </button>
+            ))}
+          </div>
+        </div>
+      )}
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          hookUp.mutate(`daemon/${host}:${port}/${bus.replace(/\s+/g, '')}`)
+        }}
+      >
+        <h2 className="mb-2">A real unit, through a CAN daemon</h2>
+        <div className="grid grid-cols-[2fr_1fr_2fr_auto] items-end gap-3">
+          <label className="text-[15px]">
+            Host
+            <input className="field" required value={host} onChange={(e) => setHost(e.target.value)} />
+          </label>
+          <label className="text-[15px]">
+            Port
+            <input
+              className="field"
+              required
+              inputMode="numeric"
+              value={port}
+              onChange={(e) => setPort(e.target.value)}
+            />
+          </label>
+          <label className="text-[15px]">
+            Bus names, tried in turn
+            <input className="field" required value={bus} onChange={(e) => setBus(e.target.value)} />
+          </label>
+          <button className="btn">Hook up</button>
+        </div>
+      </form>
+      <div>
+        <h2 className="mb-2">A recording</h2>
+        <div className="flex flex-wrap gap-3">
+          {logs.map((l) => (
+            <button key={l.id} className="btn" onClick={() => hookUp.mutate(l.id)}>
+              Read {l.title}
+            </button>
+          ))}
+          <input
+            ref={file}
+            type="file"
+            className="sr-only"
+            aria-label="Candump log"
+            onChange={(e) => {
+              const log = e.target.files?.[0]
+              if (log) upload.mutate(log)
+              e.target.value = ''
+            }}
+          />
+          <button className="btn" onClick={() => file.current?.click()} disabled={upload.isPending}>
+            {upload.isPending ? 'Loading the log' : 'Add a candump log'}
+          </button>
+        </div>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,68 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type Finding, post } from '../api/client'
+import { ProblemBox } from '../shared/ProblemBox'
+
+/** Meter checks of a silent bus. */
+export function PairCheck({ job }: { job: number }) {
+  const [supply, setSupply] = useState('')
+  const [ohms, setOhms] = useState('')
+  const [high, setHigh] = useState('')
+  const [low, setLow] = useState('')
+  const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')))
+  const judge = useMutation({
+    mutationFn: () =>
+      post<Finding[]>(`/api/jobs/${job}/pair-check`, {
+        supplyVolts: number(supply),
+        ohms: number(ohms),
+        highVolts: number(high),
+        lowVolts: number(low),
+      }),
+  })
+  const fields = [
+    ['Supply at the plug, pin B to A', 'V', supply, setSupply],
+    ['Across the pair, power off', 'Ω', ohms, setOhms],
+    ['CAN high to ground, key on', 'V', high, setHigh],
+    ['CAN low to ground, key on', 'V', low, setLow],
+  ] as const
+  return (
+    <section className="mt-5 border-t border-line pt-4">
+      <h2 className="mb-1">What does the meter say?</h2>
+      <p className="mb-3 text-ink-2">
+        A sound pair: about 60 Ω across with the power off, about 2.5 V on each wire with the key on.
+      </p>
+      <form
+        className="grid grid-cols-[1fr_1fr_auto] items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          judge.mutate()
+        }}
+      >
+        {fields.map(([label, unit, value, set]) => (
+          <label key={label} className="text-[15px]">
+            {label}, {unit}
+            <input
+              className="field"
+              inputMode="decimal"
+              pattern="-?[0-9]*[.,]?[0-9]*"
+              value={value}
+              onChange={(e) => set(e.target.value)}
+            />
+          </label>
+        ))}
+        <button className="btn">Judge</button>
+      </form>
+      <ProblemBox problem={judge.error} />
+      <ul className="mt-3" aria-live="polite">
+        {judge.data?.map((f) => (
+          <li key={f.says} className="flex gap-3 py-1">
+            <span className={`mark ${f.sound ? 'mark-quiet' : 'mark-filled'}`}>
+              {f.sound ? 'sound' : 'not sound'}
+            </span>
+            {f.says}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

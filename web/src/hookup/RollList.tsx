@@ -1,0 +1,121 @@
+import { Link } from 'react-router'
+import type { Module, Roll } from '../api/client'
+import { count } from '../shared/words'
+
+const ROLL_STATE: Record<Roll['state'], string> = {
+  UNDER_WAY: 'under way',
+  COMPLETE: 'complete',
+  CUT_SHORT: 'cut short, what was found is kept',
+  BROKEN_OFF: 'broken off with the link, what was found is kept',
+}
+
+/** How a module's presence is marked: never by colour alone. */
+export function presence(m: Module): { mark: string; style: string } {
+  if (m.presence === 'SILENT') return { mark: 'Silent', style: 'mark-dotted' }
+  if (m.presence === 'WAITED_FOR') return { mark: 'waited for', style: 'mark-quiet' }
+  if (m.presence === 'SENDS_ONLY') return { mark: 'Sends only', style: 'mark-dotted' }
+  return { mark: 'Answers', style: '' }
+}
+
+/** True where somebody should look at a module first: silent, deaf, or saying what makes no sense. */
+export function outOfOrder(m: Module): boolean {
+  return m.presence === 'SILENT' || m.presence === 'SENDS_ONLY' || m.oddities.length > 0
+}
+
+/** The roll: one line a module, filled as modules answer. */
+export function RollList({
+  roll,
+  selected,
+  onSelect,
+  job,
+}: {
+  roll: Roll
+  selected: string | undefined
+  onSelect: (key: string) => void
+  job: number
+}) {
+  const answered = roll.modules.filter((m) => m.presence === 'ANSWERS').length
+  const silent = roll.modules.filter((m) => m.presence === 'SILENT').length
+  return (
+    <section aria-label="Roll">
+      <p className="mb-2 text-ink-2" aria-live="polite" data-state={roll.state}>
+        {count(answered, 'module')} {answered === 1 ? 'answers' : 'answer'}
+        {silent > 0 && `, ${silent} silent`} · {roll.full ? 'full' : 'quick'} roll call{' '}
+        {ROLL_STATE[roll.state]} · {roll.seconds.toFixed(1)} s · {roll.pack}
+      </p>
+      {roll.notes.map((n) => (
+        <p key={n} className="mb-3 border-l-4 border-ink px-3 py-1 font-medium">
+          {n}
+        </p>
+      ))}
+      <ul>
+        {[...roll.modules.filter(outOfOrder), ...roll.modules.filter((m) => !outOfOrder(m))].map((m) => (
+          <RollLine
+            key={m.key}
+            module={m}
+            selected={m.key === selected}
+            onSelect={() => onSelect(m.key)}
+            job={job}
+            full={roll.full}
+          />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function RollLine({
+  module: m,
+  selected,
+  onSelect,
+  job,
+  full,
+}: {
+  module: Module
+  selected: boolean
+  onSelect: () => void
+  job: number
+  full: boolean
+}) {
+  const p = presence(m)
+  const now = m.faults.filter((f) => f.state === 'ACTIVE').length
+  const earlier = m.faults.length - now
+  return (
+    <li
+      className={`grid grid-cols-[84px_1fr_auto] items-center gap-x-4 border-b border-line ${selected ? 'bg-petrol-soft' : ''}`}
+    >
+      <span className={`mark ${p.style}`}>{p.mark}</span>
+      <button className="min-h-[50px] py-1 text-left" aria-pressed={selected} onClick={onSelect}>
+        <span className="text-[17px] font-semibold">{m.title}</span>
+        <span className="ml-3 text-[15px] text-ink-3">address {m.address}</span>
+        {m.unexpected && m.presence === 'ANSWERS' && (
+          <span className="ml-3 text-[15px]">not expected on this unit</span>
+        )}
+        <span className="block text-[15px] text-ink-2">
+          {m.oddities[0] ??
+            (m.presence === 'SILENT'
+              ? `Check first: ${m.checks[0] ?? 'supply, ground, fuse, bus stub'}`
+              : [m.identity.maker, m.identity.model, m.identity.software[0]].filter(Boolean).join(' · '))}
+        </span>
+      </button>
+      <span className="text-right text-[15px] whitespace-nowrap">
+        {m.presence === 'ANSWERS' && full && m.told.ACTIVE_FAULTS === 'GIVEN' && (
+          <>
+            {now > 0 && <b className="font-semibold">{now} now</b>}
+            {now > 0 && earlier > 0 && ', '}
+            {earlier > 0 && <span className="text-ink-2">{earlier} earlier</span>}
+            {m.faults.length === 0 && <span className="text-ink-3">no fault</span>}
+          </>
+        )}
+        {m.presence === 'ANSWERS' && (
+          <Link
+            className="ml-4 inline-flex min-h-11 items-center text-petrol underline"
+            to={`/jobs/${job}/modules/${m.key}`}
+          >
+            All of it
+          </Link>
+        )}
+      </span>
+    </li>
+  )
+}

@@ -1,0 +1,301 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { PanelRightClose, PanelRightOpen } from 'lucide-react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
+import { useMe } from '../account/me'
+import { get, type Job, type LogEntry, post, type Roll } from '../api/client'
+import { CabDrawer } from '../hookup/CabDrawer'
+import { Palette } from '../palette/Palette'
+import { Brand } from '../shared/Brand'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+import { useKeys } from '../shared/useKeys'
+import { useJobStream, type JobLive } from '../stream/useJobStream'
+import { JobContext } from './jobContext'
+import { steps } from './path'
+import { Seat } from './Seat'
+import { UserMenu } from './UserMenu'
+import { VitalsRow } from './VitalsRow'
+
+/** The frame of a job: lamp bar, path, work, why, logbook line. */
+export function JobShell() {
+  const id = Number(useParams().job)
+  const job = useQuery({ queryKey: ['job', id], queryFn: () => get<Job>(`/api/jobs/${id}`) })
+  const stored = useQuery({
+    queryKey: ['roll', id],
+    queryFn: () => get<Roll>(`/api/jobs/${id}/roll`),
+    retry: false,
+  })
+  const live = useJobStream(id)
+  const [whyNode, setWhyNode] = useState<HTMLElement | null>(null)
+  const [whyOpen, setWhyOpen] = useState(true)
+  const [help, setHelp] = useState(false)
+  const navigate = useNavigate()
+  // A page begins at its top, not where the one before was scrolled to.
+  const { pathname } = useLocation()
+  const note = useRef<HTMLInputElement>(null)
+  const roll = live.roll ?? stored.data
+  const context = useMemo(
+    () => (job.data ? { job: job.data, live, roll, whyNode } : undefined),
+    [job.data, live, roll, whyNode],
+  )
+  useKeys(
+    useMemo(
+      () => ({
+        h: () => void navigate(`/jobs/${id}/hook-up`),
+        f: () => void navigate(`/jobs/${id}/faults`),
+        l: () => void navigate(`/jobs/${id}/logbook`),
+        n: () => note.current?.focus(),
+        w: () => setWhyOpen((o) => !o),
+        '?': () => setHelp(true),
+      }),
+      [id, navigate],
+    ),
+  )
+  if (job.error)
+    return (
+      <div className="p-6">
+        <ProblemBox problem={job.error} />
+        <Link to="/units" className="btn mt-4">
+          Units and jobs
+        </Link>
+      </div>
+    )
+  if (!context || !job.data) return <p className="p-6 text-ink-2">One moment.</p>
+  const held = live.link?.held ?? []
+  return (
+    <JobContext value={context}>
+      <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr_auto] overflow-hidden">
+        <LampBar job={job.data} live={live} lit={held.length > 0} />
+        <HoldStrip job={id} live={live} />
+        <div
+          className={`grid min-h-0 ${whyOpen ? 'grid-cols-[188px_minmax(0,1fr)_300px]' : 'grid-cols-[188px_minmax(0,1fr)_44px]'} max-[900px]:grid-cols-[150px_minmax(0,1fr)] max-[900px]:grid-rows-[minmax(0,1fr)_auto]`}
+        >
+          <Path live={live} roll={roll} />
+          <main key={pathname} className="min-h-0 overflow-auto px-6 py-4">
+            <Outlet />
+          </main>
+          <aside
+            aria-label="Why"
+            className="relative min-h-0 overflow-auto border-l border-line bg-sheet max-[900px]:col-span-2 max-[900px]:max-h-[30vh] max-[900px]:border-t max-[900px]:border-l-0"
+          >
+            <button
+              className="absolute top-1 right-1 grid h-11 w-11 place-items-center text-ink-2"
+              aria-expanded={whyOpen}
+              aria-label={whyOpen ? 'Close the why column' : 'Open the why column'}
+              onClick={() => setWhyOpen(!whyOpen)}
+            >
+              {whyOpen ? <PanelRightClose size={20} aria-hidden /> : <PanelRightOpen size={20} aria-hidden />}
+            </button>
+            <div
+              ref={setWhyNode}
+              className={whyOpen ? 'flex min-h-full flex-col gap-4 p-4 pr-12 pb-20' : 'hidden'}
+            />
+          </aside>
+        </div>
+        <LogbookLine job={id} noteField={note} />
+      </div>
+      {live.link?.simulated && live.link.state !== 'OFF' && <CabDrawer job={id} unit={live.link.simulated} />}
+      <KeysHelp open={help} onOpenChange={setHelp} />
+    </JobContext>
+  )
+}
+
+function LampBar({ job, live, lit }: { job: Job; live: JobLive; lit: boolean }) {
+  const show = useShow()
+  const hours = job.hours == null ? null : show(job.hours, 'h', 1)
+  return (
+    <header className="flex h-15 items-center gap-5 border-b border-line-strong bg-sheet px-4 max-[900px]:gap-3 max-[900px]:px-2">
+      <Link
+        to="/units"
+        className="w-[156px] shrink-0 max-[900px]:w-auto"
+        aria-label="Hitch Lamp, units and jobs"
+      >
+        <Brand lit={lit} />
+      </Link>
+      <div className="shrink-0">
+        <Link to={`/units/${job.unitId}`} className="block leading-tight font-semibold">
+          {job.fleetNumber}
+        </Link>
+        <span className="text-[14px] text-ink-3">
+          Job {job.number}
+          {hours && `, ${hours.figure} ${hours.unit}`}
+        </span>
+      </div>
+      <VitalsRow live={live} />
+      <div className="ml-auto flex shrink-0 items-center gap-2">
+        <Seat job={job.id} live={live} />
+        <Palette />
+        <UserMenu />
+      </div>
+    </header>
+  )
+}
+
+/** What is commanded, since when, and the way to let go. The only thing that is ever solid amber. */
+function HoldStrip({ job, live }: { job: number; live: JobLive }) {
+  const held = live.link?.held ?? []
+  const any = held.length > 0
+  useEffect(() => {
+    if (!any) return
+    const listener = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') {
+        e.preventDefault()
+        e.stopPropagation()
+        void post(`/api/jobs/${job}/release`)
+      }
+    }
+    // In the capture phase, so that no open dialog takes the key first.
+    document.addEventListener('keydown', listener, true)
+    return () => document.removeEventListener('keydown', listener, true)
+  }, [any, job])
+  return (
+    <div aria-live="assertive">
+      {!live.connected && (
+        <p className="border-b border-line-strong bg-sheet px-4 py-2 font-medium">
+          The page has lost Hitch Lamp itself and tries again by itself. What you see is from before.
+        </p>
+      )}
+      {any && (
+        <div className="flex min-h-12 items-center gap-4 bg-amber px-4 font-semibold text-on-amber">
+          <span>Holding: {held.map((h) => h.says).join(', ')}</span>
+          <button
+            className="ml-auto min-h-11 min-w-[220px] border-2 border-on-amber px-4"
+            onClick={() => void post(`/api/jobs/${job}/release`)}
+          >
+            {held[0]?.release ?? 'Release'} <span className="kbd">Esc</span>
+          </button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+function Path({ live, roll }: { live: JobLive; roll: Roll | undefined }) {
+  const id = useParams().job
+  return (
+    <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
+      <ol>
+        {steps(live.link, roll).map((step) => (
+          <li key={step.path} className="relative">
+            <NavLink
+              to={`/jobs/${id}/${step.path}`}
+              className={({ isActive }) =>
+                `relative block min-h-[60px] py-2 pr-2 pl-[46px] ${isActive ? 'bg-petrol-soft [&_b]:text-petrol' : ''}`
+              }
+            >
+              {({ isActive }) => (
+                <>
+                  <span
+                    aria-hidden
+                    className={`absolute top-3 left-5 h-3.5 w-3.5 rounded-full border-2 ${
+                      isActive
+                        ? 'border-4 border-petrol bg-paper'
+                        : step.done
+                          ? 'border-ink-2 bg-ink-2'
+                          : 'border-line-strong bg-paper'
+                    }`}
+                  />
+                  <b className="block leading-tight font-semibold">{step.title}</b>
+                  <span className="text-[14px] text-ink-3">{step.says}</span>
+                </>
+              )}
+            </NavLink>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  )
+}
+
+function LogbookLine({
+  job,
+  noteField,
+}: {
+  job: number
+  noteField: React.RefObject<HTMLInputElement | null>
+}) {
+  const me = useMe()
+  const show = useShow()
+  const [text, setText] = useState('')
+  const { data } = useQuery({
+    queryKey: ['logbook', job],
+    queryFn: () => get<LogEntry[]>(`/api/jobs/${job}/logbook`),
+  })
+  const save = useMutation({
+    mutationFn: () => post<LogEntry>(`/api/jobs/${job}/logbook`, { text }),
+    onSuccess: () => setText(''),
+  })
+  const last = data?.[0]
+  const hours = last?.hours == null ? null : show(last.hours, 'h', 1)
+  return (
+    <footer className="flex min-h-13 items-center gap-4 border-t border-line-strong bg-sheet px-4">
+      <Link to={`/jobs/${job}/logbook`} className="min-w-0 flex-1 truncate" aria-label="Open the logbook">
+        {last && (
+          <>
+            <b className="mr-3 font-semibold">
+              {new Date(last.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
+            </b>
+            {last.text}
+            <span className="ml-3 text-ink-3">
+              {[hours && `${hours.figure} ${hours.unit}`, last.who].filter(Boolean).join(', ')}
+            </span>
+          </>
+        )}
+      </Link>
+      {save.error && (
+        <span role="alert">The note was not saved. It is still in the field; press Enter again.</span>
+      )}
+      {me.rights.includes('NOTE') && (
+        <form
+          className="w-[min(400px,40vw)]"
+          onSubmit={(e) => {
+            e.preventDefault()
+            if (text.trim()) save.mutate()
+          }}
+        >
+          <input
+            ref={noteField}
+            className="field bg-paper"
+            aria-label="Note to the logbook"
+            placeholder="Note to the logbook  (n)"
+            maxLength={4000}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </form>
+      )}
+    </footer>
+  )
+}
+
+const KEYS = [
+  ['Ctrl K', 'go to any unit, job, module, fault or page'],
+  ['Esc', 'let go of whatever is held'],
+  ['h', 'hook up'],
+  ['f', 'faults'],
+  ['l', 'logbook'],
+  ['n', 'note to the logbook'],
+  ['r', 'call the roll'],
+  ['w', 'why column'],
+  ['/', 'search the list in front'],
+  ['?', 'this list'],
+] as const
+
+function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  return (
+    <Panel open={open} onOpenChange={onOpenChange} title="Keys">
+      <dl className="grid grid-cols-[90px_1fr] gap-y-2">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt>
+              <span className="kbd">{key}</span>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Panel>
+  )
+}

@@ -1,0 +1,113 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMe } from '../account/me'
+import { call, get, type Job, type LogEntry, post } from '../api/client'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+import { useRef } from 'react'
+import { useJob } from './jobContext'
+import { Why, WhyPart } from './Why'
+
+/** Everything that happened in the job, newest first. */
+export function LogbookPage() {
+  const { job } = useJob()
+  const me = useMe()
+  const queries = useQueryClient()
+  const show = useShow()
+  const turn = useMutation({
+    mutationFn: (state: string) => post<Job>(`/api/jobs/${job.id}/state`, { state }),
+    onSuccess: (now) => queries.setQueryData(['job', job.id], now),
+  })
+  const file = useRef<HTMLInputElement>(null)
+  const photo = useMutation({
+    mutationFn: (picture: File) => {
+      const form = new FormData()
+      form.set('file', picture)
+      return call<LogEntry>('POST', `/api/jobs/${job.id}/photos`, form)
+    },
+  })
+  const { data, error } = useQuery({
+    queryKey: ['logbook', job.id],
+    queryFn: () => get<LogEntry[]>(`/api/jobs/${job.id}/logbook`),
+  })
+  return (
+    <>
+      <div className="mb-3 flex items-center gap-4">
+        <h1>Logbook</h1>
+        <p className="text-ink-2">
+          Job {job.number} is {job.state === 'OPEN' ? 'open' : 'closed'}.
+        </p>
+        {me.rights.includes('NOTE') && (
+          <>
+            <input
+              ref={file}
+              type="file"
+              className="sr-only"
+              aria-label="Photo for the logbook"
+              accept="image/jpeg,image/png,image/webp"
+              onChange={(e) => {
+                const picture = e.target.files?.[0]
+                if (picture) photo.mutate(picture)
+                e.target.value = ''
+              }}
+            />
+            <button className="btn ml-auto" disabled={photo.isPending} onClick={() => file.current?.click()}>
+              {photo.isPending ? 'Storing the photo' : 'Add a photo'}
+            </button>
+          </>
+        )}
+        {me.rights.includes('COMMAND') && (
+          <button className="btn" onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}>
+            {job.state === 'OPEN' ? 'Close this job' : 'Open it again'}
+          </button>
+        )}
+      </div>
+      <ProblemBox problem={error ?? turn.error ?? photo.error} />
+      <table className="w-full">
+        <thead>
+          <tr className="border-b border-line-strong text-left text-ink-2">
+            <th className="py-2 pr-4 font-medium">Time</th>
+            <th className="pr-4 font-medium whitespace-nowrap">Engine hours</th>
+            <th className="pr-4 font-medium">What</th>
+            <th className="font-medium">Who</th>
+          </tr>
+        </thead>
+        <tbody>
+          {data?.map((e) => {
+            const hours = e.hours == null ? null : show(e.hours, 'h', 1)
+            return (
+              <tr key={e.id} className="border-b border-line align-top">
+                <td className="py-2 pr-4 whitespace-nowrap">
+                  {new Date(e.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'medium' })}
+                </td>
+                <td className="py-2 pr-4 whitespace-nowrap">
+                  {hours ? `${hours.figure} ${hours.unit}` : 'not known'}
+                </td>
+                <td className="py-2 pr-4">
+                  {e.text}
+                  {e.kind === 'PHOTO' && (
+                    <a href={`/api/jobs/${job.id}/photos/${e.id}`} target="_blank" rel="noreferrer">
+                      <img
+                        className="mt-1 max-h-[140px]"
+                        src={`/api/jobs/${job.id}/photos/${e.id}`}
+                        alt={e.text}
+                      />
+                    </a>
+                  )}
+                </td>
+                <td className="py-2 whitespace-nowrap">{e.who ?? 'Hitch Lamp'}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <Why title="The logbook">
+        <WhyPart head="What it is">
+          Every read, command and note of this job, in order. Nothing in it is ever changed or removed.
+        </WhyPart>
+        <WhyPart head="Next">
+          Type a note at the bottom of any page; it stands here with time, engine hours and your name.
+        </WhyPart>
+      </Why>
+    </>
+  )
+}

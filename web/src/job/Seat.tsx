@@ -1,0 +1,85 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Armchair } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { useMe } from '../account/me'
+import { type AccountView, get, post, remove, type Seat as SeatView } from '../api/client'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+import type { JobLive } from '../stream/useJobStream'
+
+/** Who has the seat at the unit; taking it, handing it over, giving it up. */
+export function Seat({ job, live }: { job: number; live: JobLive }) {
+  const me = useMe()
+  const queries = useQueryClient()
+  const [open, setOpen] = useState(false)
+  const { data } = useQuery({
+    queryKey: ['seat', job],
+    queryFn: () => get<SeatView>(`/api/jobs/${job}/seat`),
+  })
+  const accounts = useQuery({
+    queryKey: ['accounts'],
+    queryFn: () => get<AccountView[]>('/api/account'),
+    enabled: open,
+  })
+  const told = live.seat
+  useEffect(() => {
+    if (told) queries.setQueryData(['seat', job], told)
+  }, [told, job, queries])
+  const act = useMutation({
+    mutationFn: (what: () => Promise<SeatView>) => what(),
+    onSuccess: (seat) => queries.setQueryData(['seat', job], seat),
+  })
+  const holder = data?.holder ?? null
+  const mine = holder !== null && holder === me.name
+  const may = me.rights.includes('COMMAND')
+  const others = (accounts.data ?? []).filter(
+    (a) => a.name !== me.name && (a.role === 'TECHNICIAN' || a.role === 'MANAGER'),
+  )
+  return (
+    <>
+      <button
+        className="btn px-3"
+        onClick={() => {
+          act.reset()
+          setOpen(true)
+        }}
+      >
+        <Armchair size={18} aria-hidden />
+        <span className="max-[900px]:sr-only">{mine ? 'Your seat' : (holder ?? 'Seat free')}</span>
+      </button>
+      <Panel open={open} onOpenChange={setOpen} title="The seat at this unit">
+        <p className="mb-4 text-ink-2">
+          Only the one in the seat hooks up, asks and commands; everybody else looks on. After 30 minutes
+          without an action it is free again.
+        </p>
+        <p className="mb-4 font-semibold">
+          {mine ? 'You have the seat.' : holder ? `${holder} has the seat.` : 'The seat is free.'}
+        </p>
+        <ProblemBox problem={act.error} />
+        {!may && <p className="text-ink-2">Your role may look and read, not take the seat.</p>}
+        <div className="mt-4 flex flex-wrap gap-3">
+          {may && !mine && (!holder || me.role === 'MANAGER') && (
+            <button className="btn btn-main" onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat`))}>
+              {holder ? `Take it from ${holder}` : 'Take the seat'}
+            </button>
+          )}
+          {mine &&
+            others.map((a) => (
+              <button
+                key={a.name}
+                className="btn"
+                onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat/hand-over`, { to: a.name }))}
+              >
+                Hand it to {a.name}
+              </button>
+            ))}
+          {mine && (
+            <button className="btn" onClick={() => act.mutate(() => remove(`/api/jobs/${job}/seat`))}>
+              Give it up
+            </button>
+          )}
+        </div>
+      </Panel>
+    </>
+  )
+}

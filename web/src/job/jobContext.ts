@@ -1,0 +1,21 @@
+import { createContext, useContext } from 'react'
+import type { Job, Roll } from '../api/client'
+import type { JobLive } from '../stream/useJobStream'
+
+/** What every page of a job shares. */
+export interface JobContextValue {
+  job: Job
+  live: JobLive
+  /** The roll under way, else the last one stored; undefined before the first. */
+  roll: Roll | undefined
+  /** Where the why column is drawn. */
+  whyNode: HTMLElement | null
+}
+
+export const JobContext = createContext<JobContextValue | undefined>(undefined)
+
+export function useJob(): JobContextValue {
+  const value = useContext(JobContext)
+  if (!value) throw new Error('only below a job')
+  return value
+}

@@ -1,0 +1,48 @@
+import type { Roll } from '../api/client'
+import type { LinkState } from '../stream/types'
+import { count } from '../shared/words'
+
+/** A step of the job's path with its state in words. */
+export interface Step {
+  path: string
+  title: string
+  says: string
+  done: boolean
+}
+
+/** What each step says about where the job stands. */
+export function steps(link: LinkState | undefined, roll: Roll | undefined): Step[] {
+  return [
+    { path: 'hook-up', title: 'Hook up', says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
+    {
+      path: 'faults',
+      title: 'Faults',
+      says: faults(roll),
+      done: roll?.full === true && roll.state === 'COMPLETE',
+    },
+    { path: 'story', title: 'Story', says: 'comes later', done: false },
+    { path: 'watch', title: 'Watch', says: 'comes later', done: false },
+    { path: 'tests', title: 'Tests', says: 'comes later', done: false },
+    { path: 'trace', title: 'Trace', says: 'comes later', done: false },
+    { path: 'sign-off', title: 'Sign-off', says: 'comes later', done: false },
+  ]
+}
+
+function hookUp(link: LinkState | undefined, roll: Roll | undefined): string {
+  if (roll) {
+    const answered = roll.modules.filter((m) => m.presence === 'ANSWERS').length
+    if (roll.state === 'UNDER_WAY') return `${answered} answered so far`
+    const expected = roll.modules.filter((m) => m.expected)
+    if (expected.length > 0)
+      return `${expected.filter((m) => m.presence === 'ANSWERS').length} of ${expected.length} answered`
+    return count(answered, 'module')
+  }
+  return link?.state === 'UP' ? 'hooked up' : 'not begun'
+}
+
+function faults(roll: Roll | undefined): string {
+  if (!roll?.full) return 'not read'
+  const all = roll.modules.flatMap((m) => m.faults)
+  const now = all.filter((f) => f.state === 'ACTIVE').length
+  return `${now} now, ${all.length - now} earlier`
+}

@@ -1,0 +1,54 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
+import { Gate } from './account/Gate'
+import { Accounts } from './account/Accounts'
+import { Faults } from './fault/Faults'
+import { HookUp } from './hookup/HookUp'
+import { ModulePage } from './hookup/ModulePage'
+import { JobShell } from './job/JobShell'
+import { LogbookPage } from './job/LogbookPage'
+import { Units } from './job/Units'
+import { UnitPage } from './job/UnitPage'
+import { NotYet } from './job/NotYet'
+import './shared/look.css'
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } })
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Gate />,
+    children: [
+      { index: true, element: <Units /> },
+      { path: 'units', element: <Units /> },
+      { path: 'units/:unit', element: <UnitPage /> },
+      { path: 'accounts', element: <Accounts /> },
+      {
+        path: 'jobs/:job',
+        element: <JobShell />,
+        children: [
+          { index: true, element: <HookUp /> },
+          { path: 'hook-up', element: <HookUp /> },
+          { path: 'modules/:module', element: <ModulePage /> },
+          { path: 'faults', element: <Faults /> },
+          { path: 'logbook', element: <LogbookPage /> },
+          { path: ':step', element: <NotYet /> },
+        ],
+      },
+    ],
+  },
+])
+
+const root = document.getElementById('root')
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </StrictMode>,
+  )
+}

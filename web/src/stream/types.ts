@@ -1,0 +1,57 @@
+/** What is commanded now; seconds since it began. */
+export interface Held {
+  id: string
+  says: string
+  release: string
+  seconds: number
+}
+
+/** The hook-up as the server's live owner tells it. */
+export interface LinkState {
+  state: 'OFF' | 'CONNECTING' | 'LISTENING' | 'UP' | 'WRONG_SPEED' | 'SILENT' | 'REFUSED' | 'LOST'
+  says: string
+  next: string
+  link: string | null
+  linkId: string | null
+  simulated: string | null
+  bus: string | null
+  bitRate: number
+  address: number | null
+  tellsBitRate: boolean
+  tellsSupply: boolean
+  tellsErrors: boolean
+  held: Held[]
+}
+
+/** One reading; the figure is null where the state is not VALID. */
+export interface Value {
+  spn: number
+  name: string
+  value: number | null
+  state: 'VALID' | 'PARAMETER_SPECIFIC' | 'RESERVED' | 'ERROR' | 'NOT_AVAILABLE'
+  unit: string
+  decimals: number
+  ageMs: number
+}
+
+/** The vital few and the health of the link. */
+export interface Vitals {
+  key: string
+  values: Value[]
+  loadPercent: number | null
+  framesPerSecond: number
+  lastFrameMs: number | null
+  errors: number
+  frames: number
+  lost: number
+  busSeconds: number
+}
+
+/** A change as it comes over the socket. */
+export interface Change {
+  topic: string
+  seq: number
+  type: string
+  value: boolean
+  body: unknown
+}

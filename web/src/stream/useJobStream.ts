@@ -1,0 +1,58 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import type { LogEntry, Roll, Seat } from '../api/client'
+import { stream } from './stream'
+import type { LinkState, Vitals } from './types'
+
+/** What a job's page knows live. Undefined: not told yet. */
+export interface JobLive {
+  link: LinkState | undefined
+  vitals: Vitals | undefined
+  roll: Roll | undefined
+  seat: Seat | undefined
+  connected: boolean
+}
+
+const NOTHING: JobLive = {
+  link: undefined,
+  vitals: undefined,
+  roll: undefined,
+  seat: undefined,
+  connected: true,
+}
+
+/** Subscribes to a job; values replace each other, new logbook entries go into the query cache. */
+export function useJobStream(job: number): JobLive {
+  const queries = useQueryClient()
+  const [live, setLive] = useState<JobLive>(NOTHING)
+  useEffect(() => {
+    const stopState = stream.onState((connected) => setLive((l) => ({ ...l, connected })))
+    const stop = stream.subscribe(`job/${job}`, (change) => {
+      switch (change.type) {
+        case 'link':
+        case 'vitals':
+        case 'roll':
+        case 'seat':
+          setLive((l) => ({ ...l, [change.type]: change.body }))
+          break
+        case 'logbook': {
+          const entry = change.body as LogEntry
+          queries.setQueryData<LogEntry[]>(['logbook', job], (old) =>
+            old && !old.some((e) => e.id === entry.id) ? [entry, ...old] : old,
+          )
+          if (entry.kind === 'ROLL') void queries.invalidateQueries({ queryKey: ['job', job] })
+          break
+        }
+        case 'snapshot':
+          // Something was missed: what was asked for before may be old.
+          void queries.invalidateQueries({ queryKey: ['logbook', job] })
+          break
+      }
+    })
+    return () => {
+      stop()
+      stopState()
+    }
+  }, [job, queries])
+  return live
+}
