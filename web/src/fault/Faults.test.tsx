@@ -1,7 +1,6 @@
 import { render, screen } from '@testing-library/react'
 import { expect, it } from 'vitest'
 import type { Fault } from '../api/client'
-import { ordered } from './Faults'
 import { FaultTable, times } from './FaultTable'
 import { LampStates } from './LampStates'
 
@@ -22,16 +21,6 @@ function fault(part: Partial<Fault>): Fault {
     ...part,
   }
 }
-
-it('lists active faults before earlier ones and the most frequent first', () => {
-  const list = ordered([
-    fault({ spn: 1, state: 'PREVIOUSLY_ACTIVE', count: 99 }),
-    fault({ spn: 2, count: undefined }),
-    fault({ spn: 3, count: 5 }),
-    fault({ spn: 4, count: 9 }),
-  ])
-  expect(list.map((f) => f.spn)).toEqual([4, 3, 2, 1])
-})
 
 it('claims no count that the module did not tell', () => {
   expect(times(fault({ count: undefined }))).toBe('not counted')

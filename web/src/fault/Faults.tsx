@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useMemo, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
-import { type Fault, post } from '../api/client'
+import { post } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -10,16 +10,6 @@ import { useKeys } from '../shared/useKeys'
 import { ago, count, words } from '../shared/words'
 import { faultKey, FaultTable, times } from './FaultTable'
 import { LampsByModule } from './LampStates'
-
-/** Active before earlier, then the highest count; uncounted ones last among equals. */
-export function ordered(faults: Fault[]): Fault[] {
-  return [...faults].sort(
-    (a, b) =>
-      Number(a.state !== 'ACTIVE') - Number(b.state !== 'ACTIVE') ||
-      (b.count ?? -1) - (a.count ?? -1) ||
-      a.spn - b.spn,
-  )
-}
 
 /** All faults of all modules as a plain list. */
 export function Faults() {
@@ -31,7 +21,7 @@ export function Faults() {
   const field = useRef<HTMLInputElement>(null)
   const read = useMutation({ mutationFn: () => post(`/api/jobs/${job.id}/roll-call`, { full: true }) })
   useKeys(useMemo(() => ({ '/': () => field.current?.focus() }), []))
-  const all = useMemo(() => ordered(roll?.modules.flatMap((m) => m.faults) ?? []), [roll])
+  const all = roll?.faults ?? []
   const parts = search.toLowerCase().split(/\s+/).filter(Boolean)
   const shown = all.filter((f) =>
     parts.every((p) =>

@@ -25,6 +25,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
   })
   const simulated = data?.filter((l) => l.kind === 'SIMULATED') ?? []
   const logs = data?.filter((l) => l.kind === 'LOG') ?? []
+  const stored = data?.filter((l) => l.kind === 'STORED') ?? []
   return (
     <section aria-label="Link" className="flex flex-col gap-5">
       <ProblemBox problem={error ?? hookUp.error ?? upload.error} />
@@ -98,6 +99,21 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
           </button>
         </div>
       </div>
+      {stored.length > 0 && (
+        <div>
+          <h2 className="mb-2">What this job stored</h2>
+          <p className="mb-2 text-ink-2">
+            Lives an earlier hook-up again from its frames, without the unit; nothing is sent.
+          </p>
+          <div className="flex flex-wrap gap-3">
+            {stored.slice(0, 6).map((l) => (
+              <button key={l.id} className="btn" onClick={() => hookUp.mutate(l.id)}>
+                {l.title}
+              </button>
+            ))}
+          </div>
+        </div>
+      )}
     </section>
   )
 }

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { expect, it, vi } from 'vitest'
 import type { Module, Roll } from '../api/client'
-import { outOfOrder, presence, RollList } from './RollList'
+import { presence, RollList } from './RollList'
 
 function module(part: Partial<Module>): Module {
   return {
@@ -72,6 +72,4 @@ it('marks presence in words', () => {
   expect(presence(module({ presence: 'SILENT' })).style).toBe('mark-dotted')
   expect(presence(module({ presence: 'WAITED_FOR' })).mark).toBe('waited for')
   expect(presence(module({ presence: 'SENDS_ONLY' })).mark).toBe('Sends only')
-  expect(outOfOrder(module({ oddities: ['garbled'] }))).toBe(true)
-  expect(outOfOrder(module({ presence: 'WAITED_FOR' }))).toBe(false)
 })

@@ -17,11 +17,6 @@ export function presence(m: Module): { mark: string; style: string } {
   return { mark: 'Answers', style: '' }
 }
 
-/** True where somebody should look at a module first: silent, deaf, or saying what makes no sense. */
-export function outOfOrder(m: Module): boolean {
-  return m.presence === 'SILENT' || m.presence === 'SENDS_ONLY' || m.oddities.length > 0
-}
-
 /** The roll: one line a module, filled as modules answer. */
 export function RollList({
   roll,
@@ -49,7 +44,7 @@ export function RollList({
         </p>
       ))}
       <ul>
-        {[...roll.modules.filter(outOfOrder), ...roll.modules.filter((m) => !outOfOrder(m))].map((m) => (
+        {roll.modules.map((m) => (
           <RollLine
             key={m.key}
             module={m}

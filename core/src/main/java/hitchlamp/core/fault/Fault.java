@@ -3,6 +3,7 @@ package hitchlamp.core.fault;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.pack.Pack;
+import java.util.Comparator;
 import java.util.OptionalInt;
 
 /**
@@ -30,6 +31,14 @@ public record Fault(
     ConversionVersion version,
     String component,
     String mode) {
+  /** Active before all others, then the highest count; uncounted ones last among equals. */
+  public static final Comparator<Fault> PLAIN_ORDER =
+      Comparator.comparing((Fault f) -> f.state() != FaultState.ACTIVE)
+          .thenComparing(Comparator.comparingInt((Fault f) -> f.count().orElse(-1)).reversed())
+          .thenComparingInt(Fault::spn)
+          .thenComparingInt(Fault::fmi)
+          .thenComparing(Fault::module);
+
   /** A fault with the words of a pack. */
   public static Fault of(Dtc dtc, FaultState state, String module, int address, Pack pack) {
     OptionalInt count =

@@ -2,6 +2,7 @@ package hitchlamp.core.hookup;
 
 import hitchlamp.core.fault.Fault;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
@@ -34,11 +35,17 @@ public record Roll(
     BROKEN_OFF
   }
 
-  /** Faults of all modules. */
+  /** Faults of all modules, those that say most first. */
   public List<Fault> faults() {
     List<Fault> all = new ArrayList<>();
     entries.forEach(e -> e.reads().forEach(r -> all.addAll(r.faults())));
+    all.sort(Fault.PLAIN_ORDER);
     return all;
+  }
+
+  /** Those that somebody should look at first, then the others, each in their order. */
+  public List<RollEntry> inOrderOfNeed() {
+    return entries.stream().sorted(Comparator.comparing(e -> !e.outOfOrder())).toList();
   }
 
   /** Entries with a presence. */

@@ -57,6 +57,11 @@ public record RollEntry(
     return kind.isEmpty() && presence != Presence.SILENT;
   }
 
+  /** True where somebody should look at it first: silent, deaf, or saying what makes no sense. */
+  public boolean outOfOrder() {
+    return presence == Presence.SILENT || presence == Presence.SENDS_ONLY || !oddities.isEmpty();
+  }
+
   /**
    * True where it answered nonsense to something: then its other answers are not to be trusted
    * either.

@@ -1,6 +1,7 @@
 package hitchlamp.core.hookup;
 
 import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.j1939.Identifier;
@@ -50,6 +51,8 @@ final class FakeBus {
 
   final List<Frame> sentByUs = new ArrayList<>();
   final List<Module> modules = new ArrayList<>();
+  final List<FrameBlock.Entry> stored = new ArrayList<>();
+  final Tape tape = new Tape(stored::add);
   HookUp hookUp;
   private final PriorityQueue<Due> due = new PriorityQueue<>();
   private final Map<Integer, byte[]> sending = new HashMap<>();
@@ -82,18 +85,23 @@ final class FakeBus {
       long next = Math.min(hookUp.nextTimer(), due.isEmpty() ? Long.MAX_VALUE : due.peek().micros);
       if (next > micros) {
         now = micros;
-        hookUp.on(new LinkEvent.Ticked(now));
+        take(new LinkEvent.Ticked(now));
         return;
       }
       now = Math.max(now, next);
       if (!due.isEmpty() && due.peek().micros <= now) {
         Frame f = due.poll().frame;
         modules.forEach(m -> react(m, f));
-        hookUp.on(new LinkEvent.Seen(new StampedFrame(now, f)));
+        take(new LinkEvent.Seen(new StampedFrame(now, f)));
       } else {
-        hookUp.on(new LinkEvent.Ticked(now));
+        take(new LinkEvent.Ticked(now));
       }
     }
+  }
+
+  private void take(LinkEvent event) {
+    tape.event(event, hookUp);
+    hookUp.on(event);
   }
 
   private void react(Module m, Frame f) {

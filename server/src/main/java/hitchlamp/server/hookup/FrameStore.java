@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ArrayBlockingQueue;
@@ -125,26 +126,31 @@ class FrameStore {
   /** All frames of a hook-up in order. */
   List<StampedFrame> frames(long hookUp) {
     List<StampedFrame> frames = new ArrayList<>();
-    for (byte[] content : mapper.blocks(hookUp)) {
-      frames.addAll(unpack(content));
-    }
+    entries(hookUp)
+        .forEachRemaining(
+            e -> {
+              if (e instanceof FrameBlock.Entry.OfFrame f) {
+                frames.add(f.stamped());
+              }
+            });
     return frames;
   }
 
-  /** The frames of one compressed block. */
-  static List<StampedFrame> unpack(byte[] content) {
+  /** All that is stored of a hook-up, in order; one block is held at a time. */
+  Iterator<FrameBlock.Entry> entries(long hookUp) {
+    return mapper.blocks(hookUp).stream()
+        .flatMap(id -> unpack(mapper.block(id)).stream())
+        .iterator();
+  }
+
+  /** The entries of one compressed block. */
+  static List<FrameBlock.Entry> unpack(byte[] content) {
     long size = Zstd.getFrameContentSize(content);
     // A full block of frames takes about 400 kB; texts of operators add little.
     if (size < 0 || size > 4L * 1024 * 1024) {
       throw new IllegalArgumentException("a stored block claims " + size + " bytes");
     }
-    List<StampedFrame> frames = new ArrayList<>();
-    for (FrameBlock.Entry e : FrameBlock.decode(Zstd.decompress(content, (int) size))) {
-      if (e instanceof FrameBlock.Entry.OfFrame f) {
-        frames.add(f.stamped());
-      }
-    }
-    return frames;
+    return FrameBlock.decode(Zstd.decompress(content, (int) size));
   }
 
   @PreDestroy

@@ -34,9 +34,22 @@ interface HookUpMapper {
       boolean pinned,
       byte[] content);
 
+  @Select("SELECT id FROM frame_block WHERE hook_up_id = #{hookUp} ORDER BY id LIMIT 50000")
+  List<Long> blocks(long hookUp);
+
+  @Select("SELECT content FROM frame_block WHERE id = #{id}")
+  byte[] block(long id);
+
+  record Stored(long id, String bus, int rate, LocalDateTime beganAt, long entries) {}
+
+  /** Hook-ups of a job whose frames are stored, newest first. */
   @Select(
-      "SELECT content FROM frame_block WHERE hook_up_id = #{hookUp} ORDER BY first_micros, id LIMIT 5000")
-  List<byte[]> blocks(long hookUp);
+      "SELECT h.id, h.bus, h.bit_rate, h.began_at, SUM(b.entries) FROM hook_up h JOIN frame_block b ON b.hook_up_id = h.id WHERE h.job_id = #{job} GROUP BY h.id ORDER BY h.id DESC LIMIT 50")
+  List<Stored> stored(long job);
+
+  /** Rolls of one hook-up as they ended, in order. */
+  @Select("SELECT content FROM roll WHERE hook_up_id = #{hookUp} ORDER BY id")
+  List<String> rollsOf(long hookUp);
 
   @Delete(
       "DELETE FROM frame_block WHERE hook_up_id = #{hookUp} AND NOT pinned ORDER BY first_micros LIMIT 16")

@@ -6,9 +6,11 @@ import hitchlamp.core.bus.CandumpFault;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.hookup.SpeedSearch;
+import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
@@ -25,9 +27,11 @@ import java.io.StringReader;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.stereotype.Service;
@@ -39,6 +43,7 @@ class HookUps {
   /** Hook-ups at once. */
   static final int MOST = 100;
 
+  private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
   private static final int CAN250 = 250_000;
   private static final int CAN500 = 500_000;
 
@@ -90,6 +95,25 @@ class HookUps {
                         "",
                         0,
                         1)));
+    mapper
+        .stored(job)
+        .forEach(
+            h ->
+                links.add(
+                    new LinkChoice(
+                        "stored/" + h.id(),
+                        LinkChoice.Kind.STORED,
+                        "Hook-up of "
+                            + h.beganAt().format(MOMENT)
+                            + " UTC again, "
+                            + h.bus()
+                            + " ("
+                            + h.entries()
+                            + " entries)",
+                        List.of(h.bus()),
+                        "",
+                        0,
+                        1)));
     return links;
   }
 
@@ -125,11 +149,7 @@ class HookUps {
   }
 
   private Pack packOf(UnitRow unit) {
-    if (!unit.pack().isEmpty()
-        && shelf.packs().stream().anyMatch(p -> p.id().equals(unit.pack()))) {
-      return shelf.with(unit.pack());
-    }
-    return shelf.base();
+    return packNamed(unit.pack());
   }
 
   /** Hooks a job's unit up. */
@@ -176,10 +196,19 @@ class HookUps {
             opener,
             own,
             pack,
+            listener -> new Replay(store.entries(storedId(choice)), this::packNamed, listener),
             new Reporter(job, row.unitId(), choice, pack, who));
     Thread thread = new Thread(owner, "unit " + row.unitId());
     byUnit.put(row.unitId(), new Live(job, owner, thread));
     thread.start();
+  }
+
+  private static long storedId(LinkChoice choice) {
+    return Long.parseLong(choice.id().substring("stored/".length()));
+  }
+
+  private Pack packNamed(String id) {
+    return shelf.packs().stream().anyMatch(p -> p.id().equals(id)) ? shelf.with(id) : shelf.base();
   }
 
   private RecordedLink recorded(long job, LinkChoice choice) {
@@ -192,7 +221,7 @@ class HookUps {
     while (in.hasRemaining()) {
       byte[] block = new byte[in.getInt()];
       in.get(block);
-      frames.addAll(FrameStore.unpack(block));
+      FrameStore.unpack(block).forEach(e -> frames.add(((FrameBlock.Entry.OfFrame) e).stamped()));
     }
     return new RecordedLink(frames);
   }
@@ -401,63 +430,55 @@ class HookUps {
           new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
     }
 
-    /**
-     * Learns from the roll which unit this is; where a pack fits and none was chosen, it is named
-     * for the next roll.
-     */
+    /** Keeps which unit the roll shows, and names the pack that fits for the next roll. */
     private RollView identify(Roll roll, RollView view, Pack used, long busMicros) {
-      String vin = "";
-      String maker = "";
-      String model = "";
-      Double km = null;
-      for (RollEntry e : roll.entries()) {
-        boolean engine = e.name().filter(n -> n.function() == 0).isPresent();
-        vin = vin.isEmpty() || engine && !e.identity().vin().isEmpty() ? e.identity().vin() : vin;
-        if (engine && e.identity().hours().isPresent()) {
-          hours = e.identity().hours().getAsDouble();
-        }
-        if (engine) {
-          maker = e.identity().maker();
-          model = e.identity().model();
-        }
-        km =
-            e.identity().kilometres().isPresent() && km == null
-                ? Double.valueOf(e.identity().kilometres().getAsDouble())
-                : km;
-      }
-      String fits =
-          used.layer() == Pack.Layer.BASE ? shelf.find(maker, model).map(Pack::id).orElse("") : "";
-      jobs.learn(job, vin, maker, model, fits, hours, km);
+      UnitShown unit = UnitShown.of(roll);
+      hours = unit.hours().isPresent() ? Double.valueOf(unit.hours().getAsDouble()) : hours;
+      Optional<Pack> fits = unit.fits(used, shelf);
+      jobs.learn(
+          job,
+          unit.vin(),
+          unit.maker(),
+          unit.model(),
+          fits.map(Pack::id).orElse(""),
+          hours,
+          unit.kilometres().isPresent() ? unit.kilometres().getAsDouble() : null);
       if (fits.isEmpty()) {
         return view;
       }
+      String named = unit.maker() + " " + unit.model();
+      log(
+          "The engine says "
+              + named
+              + ": pack "
+              + fits.get().id()
+              + " is used from the next roll call on.",
+          busMicros);
+      return view.noting(
+          "This unit is a "
+              + named
+              + " and there is a pack for it. Call the roll again to see which expected modules are silent.");
+    }
+
+    @Override
+    public void replayed(int number, RollView view) {
+      List<String> stored = mapper.rollsOf(storedId(choice));
+      String note;
+      if (number >= stored.size()) {
+        note = "No roll was stored here then: it had not ended when Hitch Lamp stopped.";
+      } else if (json.readValue(stored.get(number), RollView.class).tellsTheSame(view)) {
+        note = "Lived again from the stored frames: the same roll as was stored then.";
+      } else {
+        note =
+            "Lived again from the stored frames, this roll differs from the one stored then: packs or rules have changed since, or some frames were dropped for space.";
+      }
+      topics.job(job).value("roll", view.noting(note));
       logbook.enter(
           job,
           Logbook.Kind.ROLL,
-          "The engine says "
-              + maker
-              + " "
-              + model
-              + ": pack "
-              + fits
-              + " is used from the next roll call on.",
-          null,
-          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
-      List<String> notes = new ArrayList<>(view.notes());
-      notes.add(
-          "This unit is a "
-              + maker
-              + " "
-              + model
-              + " and there is a pack for it. Call the roll again to see which expected modules are silent.");
-      return new RollView(
-          view.full(),
-          view.state(),
-          view.calledAt(),
-          view.seconds(),
-          view.pack(),
-          view.modules(),
-          notes);
+          choice.title() + ": " + note,
+          who.id(),
+          new Logbook.Moment(null, hours, hours == null ? null : "engine"));
     }
 
     @Override

@@ -6,7 +6,8 @@ import java.util.List;
 /**
  * A way to a unit.
  *
- * @param id what the browser sends back: "sim/ID", "log/ID" or "daemon/HOST:PORT/BUS,BUS"
+ * @param id what the browser sends back: "sim/ID", "log/ID", "stored/ID" or
+ *     "daemon/HOST:PORT/BUS,BUS"
  * @param kind what it is
  * @param title what the user reads
  * @param buses bus names with their rates, empty for a log
@@ -26,6 +27,8 @@ public record LinkChoice(
   public enum Kind {
     SIMULATED,
     DAEMON,
-    LOG
+    LOG,
+    /** An earlier hook-up of the job, lived again from its stored frames. */
+    STORED
   }
 }

@@ -5,19 +5,20 @@ import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
-import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.hookup.Deed;
 import hitchlamp.core.hookup.Hold;
 import hitchlamp.core.hookup.HookUp;
 import hitchlamp.core.hookup.LinkHealth;
 import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Procedure;
+import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.hookup.SpeedSearch;
+import hitchlamp.core.hookup.Tape;
 import hitchlamp.core.hookup.Vitals;
 import hitchlamp.core.j1939.Address;
 import hitchlamp.core.j1939.AddressClaim;
-import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.RawValue;
@@ -29,6 +30,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -63,6 +65,13 @@ final class LiveOwner implements Runnable {
     /** A roll call ended and is to be kept. */
     void rollEnded(Roll roll, RollView view, Account who, Pack pack, long busMicros);
 
+    /**
+     * A roll came out of a stored hook-up again.
+     *
+     * @param number counted from 0 within the hook-up
+     */
+    void replayed(int number, RollView view);
+
     void log(String text, long busMicros);
 
     /** Engine hours for the stores, null where not known. */
@@ -78,13 +87,20 @@ final class LiveOwner implements Runnable {
     Link open(String bus);
   }
 
+  /** How a stored hook-up is lived again. */
+  interface Again {
+    Replay with(HookUp.Listener listener);
+  }
+
   private final LinkChoice choice;
   private final List<SpeedSearch.Candidate> candidates;
   private final Opener opener;
   private final Name name;
+  private final Again again;
   private final Reports reports;
   private final Queue<Runnable> mailbox = new ConcurrentLinkedQueue<>();
   private final List<FrameBlock.Entry> unstored = new ArrayList<>();
+  private final Tape tape = new Tape(unstored::add);
   private volatile boolean stopping;
   private volatile String stopReason = "Unhooked.";
   private volatile TcpLink waker;
@@ -109,12 +125,14 @@ final class LiveOwner implements Runnable {
       Opener opener,
       Name name,
       Pack pack,
+      Again again,
       Reports reports) {
     this.choice = choice;
     this.candidates = candidates;
     this.opener = opener;
     this.name = name;
     this.pack = pack;
+    this.again = again;
     this.reports = reports;
   }
 
@@ -138,7 +156,9 @@ final class LiveOwner implements Runnable {
   public void run() {
     String reason = stopReason;
     try {
-      if (connect()) {
+      if (choice.kind() == LinkChoice.Kind.STORED) {
+        replay();
+      } else if (connect()) {
         reports.began(found);
         reports.log(
             "Hooked up through " + choice.title() + ", bus " + found.bus() + ".", hookUp.now());
@@ -158,12 +178,13 @@ final class LiveOwner implements Runnable {
   private void finish(String reason) {
     if (hookUp != null) {
       try {
+        keepDeed(new Deed.Unhooked());
         hookUp.close(reason);
         endRollIfBroken();
       } catch (RuntimeException e) {
         LOG.error("closing {}", choice.id(), e);
       }
-      storeFrames(true);
+      storeFrames();
     }
     waker = null;
     if (link != null) {
@@ -176,8 +197,9 @@ final class LiveOwner implements Runnable {
   }
 
   private void say(LinkView.State state, String says, String next) {
-    boolean log = choice.kind() == LinkChoice.Kind.LOG;
-    Integer address = hookUp == null || hookUp.address() == Address.NULL ? null : hookUp.address();
+    boolean log = offline();
+    Integer address =
+        log || hookUp == null || hookUp.address() == Address.NULL ? null : hookUp.address();
     String simulated = choice.kind() == LinkChoice.Kind.SIMULATED ? choice.id().substring(4) : null;
     List<LinkView.HeldView> held = new ArrayList<>();
     if (hookUp != null) {
@@ -266,6 +288,40 @@ final class LiveOwner implements Runnable {
     return false;
   }
 
+  /** Lives a stored hook-up again; nothing of it goes to a unit. */
+  private void replay() throws InterruptedException {
+    found = candidates.get(0);
+    vitals = new Vitals(pack);
+    Replay replay = again.with(new Listener());
+    reports.began(found);
+    say(
+        LinkView.State.LISTENING,
+        "Living the stored hook-up again.",
+        "Wait a moment; nothing is sent to the unit.");
+    int rolls = 0;
+    while (!stopping && replay.step()) {
+      if (hookUp == null && replay.hookUp().isEmpty()) {
+        continue;
+      }
+      hookUp = replay.hookUp().orElseThrow();
+      publish();
+      for (; rolls < replay.rolls().size(); rolls++) {
+        Roll roll = replay.rolls().get(rolls);
+        reports.replayed(rolls, RollView.of(roll, Instant.now(), hookUp.now(), pack.title()));
+      }
+    }
+    say(
+        LinkView.State.UP,
+        rolls == 0
+            ? "The stored hook-up holds no roll call."
+            : "The stored hook-up has been lived again to its end.",
+        "See what it showed. To ask the unit anything new, hook up to it.");
+    while (!stopping) {
+      drain();
+      TimeUnit.MILLISECONDS.sleep(100);
+    }
+  }
+
   private void begin(List<LinkEvent> heard) {
     vitals = new Vitals(pack);
     boolean readOnly = !link.capabilities().canSend();
@@ -276,6 +332,8 @@ final class LiveOwner implements Runnable {
             ? link instanceof RecordedLink log ? log.startMicros() : 0
             : heard.get(heard.size() - 1).micros();
     storedMicros = first;
+    tape.deed(new Deed.Began(name, found.bitsPerSecond()), first);
+    pinned = true;
     hookUp.start(first);
     heard.forEach(this::take);
     if (readOnly) {
@@ -357,44 +415,32 @@ final class LiveOwner implements Runnable {
   }
 
   private void take(LinkEvent event) {
-    if (event instanceof LinkEvent.Seen seen) {
-      keep(seen.stamped());
-    } else if (event instanceof LinkEvent.Ticked tick && call != null && !call.finished()) {
-      // What a procedure was told of time is part of what it can be replayed from.
-      unstored.add(new FrameBlock.Entry.OfTick(tick.micros()));
+    tape.event(event, hookUp);
+    pinned |= call != null && !call.finished();
+    if (unstored.size() >= STORE_ENTRIES || event.micros() - storedMicros > STORE_MICROS) {
+      storedMicros = event.micros();
+      storeFrames();
     }
     hookUp.on(event);
   }
 
-  private void keep(StampedFrame stamped) {
-    int own = hookUp.address();
-    boolean ours =
-        own != Address.NULL
-            && stamped.frame().extended()
-            && Identifier.sourceOf(stamped.frame().identifier()) == own;
-    unstored.add(new FrameBlock.Entry.OfFrame(stamped, ours));
-    pinned |= call != null && !call.finished();
-    if (unstored.size() >= STORE_ENTRIES || stamped.micros() - storedMicros > STORE_MICROS) {
-      storedMicros = stamped.micros();
-      storeFrames(false);
-    }
+  /** Enters what was done into the stored traffic. */
+  private void keepDeed(Deed deed) {
+    tape.deed(deed, hookUp.now());
+    pinned = true;
   }
 
-  /** Enters what a person did into the stored traffic. */
-  private void keepOperator(String what) {
-    unstored.add(new FrameBlock.Entry.OfOperator(hookUp.now(), what));
+  /** Frames come from a file or a store: they need not be stored again. */
+  private boolean offline() {
+    return choice.kind() == LinkChoice.Kind.LOG || choice.kind() == LinkChoice.Kind.STORED;
   }
 
-  private void storeFrames(boolean last) {
-    if (!unstored.isEmpty() && (last || choice.kind() != LinkChoice.Kind.LOG)) {
-      if (choice.kind() != LinkChoice.Kind.LOG) {
-        reports.store(unstored, pinned);
-      }
-      unstored.clear();
-      pinned = false;
-    } else if (choice.kind() == LinkChoice.Kind.LOG) {
-      unstored.clear();
+  private void storeFrames() {
+    if (!unstored.isEmpty() && !offline()) {
+      reports.store(unstored, pinned);
     }
+    unstored.clear();
+    pinned = false;
   }
 
   /** The link is gone: names it, keeps all, tries again. True where it is back. */
@@ -415,11 +461,12 @@ final class LiveOwner implements Runnable {
       }
       return false;
     }
+    keepDeed(new Deed.LostLink());
     if (call instanceof RollCall roll) {
       roll.brokenOff(hookUp.now());
     }
     endRollIfBroken();
-    storeFrames(true);
+    storeFrames();
     link.close();
     waker = null;
     long at = hookUp.now();
@@ -524,6 +571,7 @@ final class LiveOwner implements Runnable {
     post(
         () -> {
           if (hookUp == null
+              || link == null
               || !link.capabilities().canSend()
               || view.state() != LinkView.State.UP) {
             return;
@@ -536,7 +584,7 @@ final class LiveOwner implements Runnable {
           caller = who;
           calledAt = Instant.now();
           call = new RollCall(pack, full);
-          keepOperator("roll call, " + (full ? "full" : "quick") + ", by " + who.name());
+          keepDeed(new Deed.CalledRoll(pack.id(), full, who.name()));
           hookUp.run(call);
           rollDirty = true;
         });
@@ -547,6 +595,7 @@ final class LiveOwner implements Runnable {
     post(
         () -> {
           if (call != null) {
+            keepDeed(new Deed.StoppedRoll());
             hookUp.stop(call);
             publishRoll(true);
           }
@@ -558,6 +607,7 @@ final class LiveOwner implements Runnable {
     post(
         () -> {
           if (hookUp != null) {
+            keepDeed(new Deed.Released());
             hookUp.releaseAll();
           }
         });

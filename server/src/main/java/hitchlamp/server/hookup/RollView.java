@@ -12,6 +12,8 @@ import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.Name;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -21,6 +23,8 @@ import java.util.Map;
  * @param calledAt wall time at which it began
  * @param seconds bus seconds it has taken so far
  * @param pack pack it was made under
+ * @param modules those that somebody should look at first, then the others
+ * @param faults of all modules, in the core's plain order
  */
 public record RollView(
     @NotNull boolean full,
@@ -29,7 +33,13 @@ public record RollView(
     @NotNull double seconds,
     @NotNull String pack,
     @NotNull List<ModuleView> modules,
+    @NotNull List<FaultView> faults,
     @NotNull List<String> notes) {
+  public RollView {
+    // A roll stored before the list of all faults was part of it.
+    faults = faults == null ? modules.stream().flatMap(m -> m.faults().stream()).toList() : faults;
+  }
+
   /** One line of the roll. Absent figures are null. */
   public record ModuleView(
       @NotNull String key,
@@ -97,14 +107,29 @@ public record RollView(
 
   static RollView of(Roll roll, Instant calledAt, long nowMicros, String pack) {
     long end = roll.endedMicros().orElse(nowMicros);
+    Map<String, RollEntry> byKey = new HashMap<>();
+    roll.entries().forEach(e -> byKey.put(e.key() + e.address(), e));
     return new RollView(
         roll.full(),
         roll.state(),
         calledAt,
         (end - roll.startedMicros()) / 1e6,
         pack,
-        roll.entries().stream().map(e -> module(e, roll.startedMicros())).toList(),
+        roll.inOrderOfNeed().stream().map(e -> module(e, roll.startedMicros())).toList(),
+        roll.faults().stream().map(f -> fault(f, byKey.get(f.module() + f.address()))).toList(),
         roll.notes());
+  }
+
+  /** The same with one note more. */
+  RollView noting(String note) {
+    List<String> more = new ArrayList<>(notes);
+    more.add(note);
+    return new RollView(full, state, calledAt, seconds, pack, modules, faults, more);
+  }
+
+  /** True where the modules told the same, whenever and however long it took to hear. */
+  boolean tellsTheSame(RollView other) {
+    return full == other.full && state == other.state && modules.equals(other.modules);
   }
 
   private static ModuleView module(RollEntry e, long started) {

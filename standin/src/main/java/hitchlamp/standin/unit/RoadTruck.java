@@ -7,6 +7,7 @@ import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.bus.SimBus;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
+import hitchlamp.standin.model.Chassis;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.CrankSolver;
 import hitchlamp.standin.model.EngineParameters;
@@ -47,6 +48,7 @@ public final class RoadTruck {
   private final Condition condition = new Condition();
   private final CrankSolver crank = new CrankSolver();
   private final MeanValueSolver mean = new MeanValueSolver();
+  private Chassis chassis;
   private final EngineModule engine;
   private final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
@@ -68,6 +70,7 @@ public final class RoadTruck {
     build();
     live();
     settle();
+    chassis = new Chassis(random.split(), state);
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
     agenda.every(50_000, Math.round(MONITOR_SECONDS * 1e6), this::monitors);
     background();
@@ -149,9 +152,7 @@ public final class RoadTruck {
     return m;
   }
 
-  /**
-   * Groups of the other modules; figures of parts that this unit does not simulate yet stand still.
-   */
+  /** Groups of the other modules. The truck is parked: speeds are zero, the retarder is off. */
   private void attachOthers() {
     SimModule gearbox = modules.get("transmission");
     gearbox.broadcast(
@@ -162,22 +163,34 @@ public final class RoadTruck {
     gearbox.broadcast(
         6, 61445, 100_000, () -> put(put(Signal.NOTHING, 0, 8, 0, 1, -125), 24, 8, 0, 1, -125));
     gearbox.broadcast(
-        6,
-        65272,
-        1_000_000,
-        () -> put(Signal.NOTHING, 32, 16, 20 + 0.6 * (state.coolantC - 20), 0.03125, -273));
+        6, 65272, 1_000_000, () -> put(Signal.NOTHING, 32, 16, chassis.gearboxOilC, 0.03125, -273));
     modules.get("brakes").broadcast(6, 61441, 100_000, () -> put(Signal.NOTHING, 8, 8, 0, 0.4, 0));
     modules
         .get("brakes")
         .broadcast(
-            6, 65215, 100_000, () -> put(Signal.NOTHING, 0, 16, state.vehicleKmh, 1 / 256.0, 0));
+            6, 65215, 20_000, () -> put(Signal.NOTHING, 0, 16, state.vehicleKmh, 1 / 256.0, 0));
+    modules
+        .get("brakes")
+        .broadcast(
+            6,
+            65198,
+            1_000_000,
+            () ->
+                put(
+                    put(Signal.NOTHING, 16, 8, chassis.airKpa, 8, 0),
+                    24,
+                    8,
+                    chassis.airKpa - 10,
+                    8,
+                    0));
     modules
         .get("retarder")
         .broadcast(
             6, 61440, 100_000, () -> put(put(Signal.NOTHING, 0, 4, 0, 1, 0), 8, 8, 0, 1, -125));
     modules
         .get("instruments")
-        .broadcast(6, 65276, 1_000_000, () -> put(Signal.NOTHING, 8, 8, 64, 0.4, 0));
+        .broadcast(
+            6, 65276, 1_000_000, () -> put(Signal.NOTHING, 8, 8, chassis.fuelShare * 100, 0.4, 0));
     modules
         .get("body")
         .broadcast(
@@ -200,7 +213,11 @@ public final class RoadTruck {
             3, 65132, 50_000, () -> put(Signal.NOTHING, 48, 16, state.vehicleKmh, 1 / 256.0, 0));
     modules
         .get("steering")
-        .broadcast(6, 61449, 10_000, () -> put(Signal.NOTHING, 0, 16, 0, 1 / 1024.0, -31.374));
+        .broadcast(
+            6,
+            61449,
+            10_000,
+            () -> put(Signal.NOTHING, 0, 16, chassis.steeringRad, 1 / 1024.0, -31.374));
     SimModule after = modules.get("aftertreatment");
     after.broadcast(
         6, 64947, 500_000, () -> put(Signal.NOTHING, 16, 16, state.exhaustC, 0.03125, -273));
@@ -313,6 +330,7 @@ public final class RoadTruck {
       hours += PHYSICS_SECONDS / 3600;
       litres += state.fuelKgPerHour() / 0.835 * PHYSICS_SECONDS / 3600;
     }
+    chassis.step(PHYSICS_SECONDS, state);
     engine.sense(PHYSICS_SECONDS);
   }
 

@@ -167,4 +167,36 @@ class PhysicsTest {
     assertThat(used.kilometres() / 850).as("mean speed").isBetween(15.0, 40.0);
     assertThat(warmUps[0]).isBetween(95, 101);
   }
+
+  @Test
+  void theChassisWarmsFillsAndLeaksWithItsEngine() {
+    EngineState s = new EngineState();
+    s.key = EngineState.Key.ON;
+    s.ambientC = 10;
+    s.coolantC = 85;
+    Chassis chassis = new Chassis(new SplittableRandom(4), s);
+    chassis.airKpa = 300;
+    chassis.gearboxOilC = 10;
+    double fuel = chassis.fuelShare;
+    s.running = true;
+    s.omega = 600 * Math.PI / 30;
+    s.fuelMgPerStroke = 20;
+    double most = 0;
+    for (int i = 0; i < 1_800; i++) {
+      chassis.step(1, s);
+      most = Math.max(most, chassis.airKpa);
+    }
+    assertThat(chassis.gearboxOilC).isBetween(40.0, 62.0);
+    assertThat(most).as("the governor cuts the compressor out").isBetween(1_000.0, 1_010.0);
+    assertThat(chassis.airKpa).isGreaterThan(840);
+    assertThat(chassis.fuelShare).isBetween(fuel - 0.01, fuel - 0.0001);
+    s.running = false;
+    s.omega = 0;
+    s.fuelMgPerStroke = 0;
+    double before = chassis.airKpa;
+    for (int i = 0; i < 600; i++) {
+      chassis.step(1, s);
+    }
+    assertThat(before - chassis.airKpa).as("ten minutes of leaking").isBetween(11.0, 49.0);
+  }
 }

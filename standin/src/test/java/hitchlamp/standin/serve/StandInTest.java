@@ -3,6 +3,7 @@ package hitchlamp.standin.serve;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.standin.scenario.Scenario;
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetAddress;
@@ -14,6 +15,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -126,13 +128,19 @@ class StandInTest {
     client("can250").close();
   }
 
-  /** Source: the socketcand client of Debian's python3-can, an independent program. */
+  /**
+   * The client takes each answer of the opening handshake as one read, so that a frame right behind
+   * an answer confuses it: the key stays off until it says that it has opened.
+   *
+   * <p>Source: the socketcand client of Debian's python3-can, an independent program.
+   */
   @Test
   void anIndependentClientReadsAndSends() throws Exception {
     String script =
         """
         import can, sys
         bus = can.interface.Bus(interface='socketcand', host='127.0.0.1', port=int(sys.argv[1]), channel='can250')
+        print('open', flush=True)
         frames = [bus.recv(2) for _ in range(200)]
         assert all(f is not None and f.is_extended_id for f in frames), 'frames'
         assert any((f.arbitration_id >> 8 & 0xFFFF) == 61444 and len(f.data) == 8 for f in frames), 'engine speed'
@@ -145,12 +153,16 @@ class StandInTest {
                 print('answered', len(frames)); bus.shutdown(); sys.exit(0)
         sys.exit('no answer to the request')
         """;
+    http("POST", "/units/s", "{\"action\":\"key\",\"value\":\"off\"}");
     Process python =
         new ProcessBuilder("/usr/bin/python3", "-c", script, String.valueOf(standIn.port(0)))
             .redirectErrorStream(true)
             .start();
+    BufferedReader said = python.inputReader(StandardCharsets.UTF_8);
+    String first = said.readLine();
+    http("POST", "/units/s", "{\"action\":\"key\",\"value\":\"on\"}");
     assertThat(python.waitFor(60, TimeUnit.SECONDS)).isTrue();
-    String out = new String(python.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    String out = first + said.lines().collect(Collectors.joining("\n"));
     assertThat(python.exitValue()).as(out).isZero();
     assertThat(out).contains("answered 200");
   }

@@ -1,0 +1,87 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.j1939.Name;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * What a person, or the link, did to a hook-up, as it is stored between the frames, so that a
+ * {@link Replay} can do it again. Each has one line of text and is read back from it.
+ */
+public sealed interface Deed {
+  /** The line that is stored. */
+  String text();
+
+  /** Our station began on a bus. */
+  record Began(Name name, int bitsPerSecond) implements Deed {
+    @Override
+    public String text() {
+      return "hooked up as " + name + " at " + bitsPerSecond;
+    }
+  }
+
+  /** Somebody called the roll, in place of one under way. */
+  record CalledRoll(String pack, boolean full, String by) implements Deed {
+    @Override
+    public String text() {
+      return "called the " + (full ? "full" : "quick") + " roll of " + pack + " by " + by;
+    }
+  }
+
+  /** Somebody cut the roll call short. */
+  record StoppedRoll() implements Deed {
+    @Override
+    public String text() {
+      return "stopped the roll call";
+    }
+  }
+
+  /** Somebody let go of everything held. */
+  record Released() implements Deed {
+    @Override
+    public String text() {
+      return "released";
+    }
+  }
+
+  /** The link broke. */
+  record LostLink() implements Deed {
+    @Override
+    public String text() {
+      return "lost the link";
+    }
+  }
+
+  /** The hook-up ended. */
+  record Unhooked() implements Deed {
+    @Override
+    public String text() {
+      return "unhooked";
+    }
+  }
+
+  /** The deed that a stored line stands for; empty for a line of another version. */
+  static Optional<Deed> of(String text) {
+    Matcher began = Pattern.compile("hooked up as ([0-9A-F]{16}) at (\\d{1,9})").matcher(text);
+    if (began.matches()) {
+      return Optional.of(
+          new Began(
+              new Name(Long.parseUnsignedLong(began.group(1), 16)),
+              Integer.parseInt(began.group(2))));
+    }
+    Matcher called =
+        Pattern.compile("called the (full|quick) roll of (\\S+) by (.*)").matcher(text);
+    if (called.matches()) {
+      return Optional.of(
+          new CalledRoll(called.group(2), called.group(1).equals("full"), called.group(3)));
+    }
+    return switch (text) {
+      case "stopped the roll call" -> Optional.of(new StoppedRoll());
+      case "released" -> Optional.of(new Released());
+      case "lost the link" -> Optional.of(new LostLink());
+      case "unhooked" -> Optional.of(new Unhooked());
+      default -> Optional.empty();
+    };
+  }
+}

@@ -1,0 +1,117 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.pack.Pack;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+
+/**
+ * Lives a stored hook-up again: our station and its procedures are fed with the frames, ticks and
+ * {@link Deed deeds} that were stored, in their order, and come to the same results. What the
+ * station wants to send goes nowhere: what it sent then is among the frames.
+ *
+ * <p>The entries are taken one at a time, so that a long hook-up need not be held whole.
+ */
+public final class Replay {
+  private final Iterator<FrameBlock.Entry> entries;
+  private final Function<String, Pack> packs;
+  private final HookUp.Listener listener;
+  private final List<Roll> rolls = new ArrayList<>();
+  private HookUp hookUp;
+  private RollCall call;
+
+  /**
+   * @param entries as stored, in order
+   * @param packs the pack of an id
+   * @param listener told of everything, as the live one was
+   */
+  public Replay(
+      Iterator<FrameBlock.Entry> entries, Function<String, Pack> packs, HookUp.Listener listener) {
+    this.entries = entries;
+    this.packs = packs;
+    this.listener = listener;
+  }
+
+  /** Takes the next entry; false where there is none left. */
+  public boolean step() {
+    if (!entries.hasNext()) {
+      endCall();
+      return false;
+    }
+    FrameBlock.Entry entry = entries.next();
+    if (entry instanceof FrameBlock.Entry.OfOperator o) {
+      Deed.of(o.text()).ifPresent(d -> redo(d, o.micros()));
+    } else if (hookUp != null) {
+      hookUp.on(
+          entry instanceof FrameBlock.Entry.OfFrame f
+              ? new LinkEvent.Seen(f.stamped())
+              : new LinkEvent.Ticked(entry.micros()));
+      endCallIfFinished();
+    }
+    return true;
+  }
+
+  private void redo(Deed deed, long micros) {
+    if (deed instanceof Deed.Began b) {
+      endCall();
+      hookUp = new HookUp(b.name(), b.bitsPerSecond(), false, frame -> {}, listener);
+      hookUp.start(micros);
+      return;
+    }
+    if (hookUp == null) {
+      return;
+    }
+    // Bus time had come this far when it was done; whatever was due by then has been fed already.
+    hookUp.on(new LinkEvent.Ticked(micros));
+    if (deed instanceof Deed.CalledRoll c) {
+      endCall();
+      call = new RollCall(packs.apply(c.pack()), c.full());
+      hookUp.run(call);
+    } else if (deed instanceof Deed.StoppedRoll) {
+      endCall();
+    } else if (deed instanceof Deed.Released) {
+      hookUp.releaseAll();
+    } else if (deed instanceof Deed.LostLink) {
+      if (call != null) {
+        call.brokenOff(hookUp.now());
+      }
+      endCall();
+    } else if (deed instanceof Deed.Unhooked) {
+      endCall();
+      hookUp.close("unhooked");
+    }
+  }
+
+  private void endCall() {
+    if (call != null) {
+      hookUp.stop(call);
+      endCallIfFinished();
+    }
+  }
+
+  private void endCallIfFinished() {
+    if (call != null && call.finished()) {
+      rolls.add(call.result());
+      call = null;
+    }
+  }
+
+  /** Our station; empty until the stored hook-up begins. */
+  public Optional<HookUp> hookUp() {
+    return Optional.ofNullable(hookUp);
+  }
+
+  /** The roll call under way. */
+  public Optional<RollCall> call() {
+    return Optional.ofNullable(call);
+  }
+
+  /** The rolls whose calls have ended, in order. */
+  public List<Roll> rolls() {
+    return List.copyOf(rolls);
+  }
+}

@@ -1,0 +1,41 @@
+package hitchlamp.core.hookup;
+
+import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.j1939.Address;
+import hitchlamp.core.j1939.Identifier;
+import java.util.function.Consumer;
+
+/**
+ * Decides what of a live hook-up must be stored for a {@link Replay} to come to the same: every
+ * frame, every deed, and those ticks that something waited for.
+ */
+public final class Tape {
+  private final Consumer<FrameBlock.Entry> out;
+
+  /**
+   * @param out takes the entries in order
+   */
+  public Tape(Consumer<FrameBlock.Entry> out) {
+    this.out = out;
+  }
+
+  /** An event that the hook-up is about to take. */
+  public void event(LinkEvent event, HookUp hookUp) {
+    if (event instanceof LinkEvent.Seen seen) {
+      int own = hookUp.address();
+      boolean ours =
+          own != Address.NULL
+              && seen.stamped().frame().extended()
+              && Identifier.sourceOf(seen.stamped().frame().identifier()) == own;
+      out.accept(new FrameBlock.Entry.OfFrame(seen.stamped(), ours));
+    } else if (hookUp.nextTimer() <= event.micros()) {
+      out.accept(new FrameBlock.Entry.OfTick(event.micros()));
+    }
+  }
+
+  /** Something is about to be done at a bus time. */
+  public void deed(Deed deed, long micros) {
+    out.accept(new FrameBlock.Entry.OfOperator(micros, deed.text()));
+  }
+}

@@ -1,0 +1,140 @@
+package hitchlamp.core.hookup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.j1939.Name;
+import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackReader;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+class ReplayTest {
+  private static final Pack PACK =
+      PackReader.read(
+          "p.yaml",
+          """
+          pack: p
+          title: Test truck
+          schema: 1
+          layer: maker
+          version: 1
+          modules:
+            engine: {title: Engine, function: 0, address: 0, conversion: v3}
+            retarder: {title: Retarder, function: 13, address: 16}
+          """);
+  private static final Name OWN = new Name(77);
+
+  private final FakeBus bus = new FakeBus();
+  private final List<Roll> live = new ArrayList<>();
+  private RollCall call;
+
+  @BeforeEach
+  void hookUp() {
+    bus.module(0, 0)
+        .answers(Pgn.COMPONENT_IDENTIFICATION, "Orrendale*Korvane 6*S1*T14*")
+        .answers(Pgn.DM1, (byte) 4, (byte) 0xFF, (byte) 102, (byte) 0, (byte) 4, (byte) 12);
+    bus.module(33, 26).stalls = true;
+    bus.modules.get(1).answers(Pgn.VEHICLE_IDENTIFICATION, "SMW0TPR1400018204*");
+    begin();
+  }
+
+  private void begin() {
+    bus.hookUp = new HookUp(OWN, 250_000, false, bus::fromUs, new HookUp.Listener() {});
+    bus.tape.deed(new Deed.Began(OWN, 250_000), bus.now());
+    bus.hookUp.start(bus.now());
+    bus.runUntil(bus.now() + 333_000);
+  }
+
+  private void callRoll(boolean full) {
+    call = new RollCall(PACK, full);
+    bus.tape.deed(new Deed.CalledRoll("p", full, "Technician 2"), bus.hookUp.now());
+    bus.hookUp.run(call);
+  }
+
+  private void runToEnd() {
+    bus.runUntil(bus.now() + 30_000_000);
+    assertThat(call.finished()).isTrue();
+    live.add(call.result());
+  }
+
+  /** Through the bytes in which blocks are stored, as the application does. */
+  private static List<Roll> again(List<FrameBlock.Entry> stored) {
+    List<FrameBlock.Entry> entries = FrameBlock.decode(FrameBlock.encode(stored));
+    Replay replay = new Replay(entries.iterator(), id -> PACK, new HookUp.Listener() {});
+    while (replay.step()) {
+      // one entry after the other
+    }
+    return replay.rolls();
+  }
+
+  @Test
+  void aStoredRollCallComesOutTheSame() {
+    callRoll(true);
+    runToEnd();
+    callRoll(false);
+    runToEnd();
+    assertThat(live.get(0).entries()).hasSize(3);
+    assertThat(live.get(0).faults()).hasSize(1);
+    assertThat(again(bus.stored)).isEqualTo(live);
+  }
+
+  @Test
+  void oneThatWasCutShortEndsWhereItWasCut() {
+    callRoll(true);
+    bus.runUntil(bus.now() + 700_000);
+    bus.tape.deed(new Deed.StoppedRoll(), bus.hookUp.now());
+    bus.hookUp.stop(call);
+    assertThat(call.result().state()).isEqualTo(Roll.State.CUT_SHORT);
+    bus.runUntil(bus.now() + 5_000_000);
+    assertThat(again(bus.stored)).containsExactly(call.result());
+  }
+
+  @Test
+  void aBrokenLinkBreaksItOffAgainAndTheNextHookUpBeginsAnew() {
+    callRoll(true);
+    bus.runUntil(bus.now() + 700_000);
+    bus.tape.deed(new Deed.LostLink(), bus.hookUp.now());
+    call.brokenOff(bus.hookUp.now());
+    Roll broken = call.result();
+    begin();
+    callRoll(true);
+    runToEnd();
+    assertThat(broken.state()).isEqualTo(Roll.State.BROKEN_OFF);
+    assertThat(again(bus.stored)).containsExactly(broken, live.get(0));
+  }
+
+  @Test
+  void withoutTheTicksASilentModuleWouldNotBeSilentAgain() {
+    callRoll(true);
+    runToEnd();
+    List<FrameBlock.Entry> framesOnly =
+        bus.stored.stream().filter(e -> !(e instanceof FrameBlock.Entry.OfTick)).toList();
+    assertThat(again(framesOnly)).isNotEqualTo(live);
+  }
+
+  @Test
+  void aStoreWhoseBeginningWasDroppedGivesNoRollInsteadOfAFalseOne() {
+    callRoll(true);
+    runToEnd();
+    assertThat(again(bus.stored.subList(1, bus.stored.size()))).isEmpty();
+  }
+
+  @Test
+  void everyDeedIsReadBackFromItsLine() {
+    for (Deed d :
+        List.of(
+            new Deed.Began(new Name(-5), 500_000),
+            new Deed.CalledRoll("orrendale-haulward", true, "Technician 2 by name"),
+            new Deed.StoppedRoll(),
+            new Deed.Released(),
+            new Deed.LostLink(),
+            new Deed.Unhooked())) {
+      assertThat(Deed.of(d.text())).contains(d);
+    }
+    assertThat(Deed.of("something a later version did")).isEmpty();
+  }
+}
