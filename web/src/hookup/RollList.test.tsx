@@ -40,13 +40,14 @@ const roll: Roll = {
   pack: 'Test truck',
   notes: ['The modules name different VINs.'],
   modules: [
+    module({ key: 'c', title: 'Retarder', address: 16, presence: 'SILENT', checks: ['Fuse 31.'] }),
     module({ key: 'a', title: 'Engine' }),
     module({ key: 'b', title: 'Tyre pressure', address: 51, unexpected: true, expected: false }),
-    module({ key: 'c', title: 'Retarder', address: 16, presence: 'SILENT', checks: ['Fuse 31.'] }),
   ],
+  faults: [],
 }
 
-it('puts first what somebody should look at, and never leaves a silent module out', () => {
+it('keeps the order of the core, and never leaves a silent module out', () => {
   render(<RollList roll={roll} selected={undefined} onSelect={() => undefined} job={1} />, {
     wrapper: MemoryRouter,
   })

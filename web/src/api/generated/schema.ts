@@ -495,7 +495,7 @@ export interface components {
         LinkChoice: {
             id: string;
             /** @enum {string} */
-            kind: "SIMULATED" | "DAEMON" | "LOG";
+            kind: "SIMULATED" | "DAEMON" | "LOG" | "STORED";
             title: string;
             buses: string[];
             host: string;
@@ -530,8 +530,6 @@ export interface components {
             empty?: boolean;
             null?: boolean;
             float?: boolean;
-            container?: boolean;
-            missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
@@ -547,10 +545,12 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            container?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
+            missingNode?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {
@@ -730,6 +730,7 @@ export interface components {
             seconds: number;
             pack: string;
             modules: components["schemas"]["ModuleView"][];
+            faults: components["schemas"]["FaultView"][];
             notes: string[];
         };
     };

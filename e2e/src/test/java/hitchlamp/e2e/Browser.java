@@ -4,19 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
+import hitchlamp.grade.HeadlessChromium;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
-import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
@@ -29,37 +27,12 @@ final class Browser implements AutoCloseable {
 
   Browser(String url) throws IOException {
     this.url = url;
-    ChromeDriverService service =
-        new ChromeDriverService.Builder()
-            .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
-            .usingAnyFreePort()
-            .withEnvironment(Map.of("SE_OFFLINE", "true", "SE_AVOID_STATS", "true"))
-            .build();
-    ChromeOptions options = new ChromeOptions();
-    options.setBinary("/usr/bin/chromium");
-    options.addArguments(
-        "--headless=new",
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        "--force-device-scale-factor=1",
-        "--hide-scrollbars",
-        "--window-size=1280,800",
-        "--disable-dev-shm-usage",
-        "--user-data-dir=" + Files.createTempDirectory("hl-browser"));
-    driver = new ChromeDriver(service, options);
-    size(1280, 800);
+    driver = HeadlessChromium.start();
     driver.get(url);
   }
 
   void size(int width, int height) {
-    driver.executeCdpCommand(
-        "Emulation.setDeviceMetricsOverride",
-        Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    HeadlessChromium.size(driver, width, height);
   }
 
   void open(String path) {

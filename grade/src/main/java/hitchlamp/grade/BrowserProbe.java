@@ -1,16 +1,12 @@
 package hitchlamp.grade;
 
-import java.io.File;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 
 /**
  * A real browser on the page of one job: notes when a value arrives and when the second frame after
@@ -47,27 +43,7 @@ final class BrowserProbe implements AutoCloseable {
   record Drawn(double busSeconds, double micros) {}
 
   BrowserProbe(String server, long job) throws IOException, InterruptedException {
-    ChromeDriverService service =
-        new ChromeDriverService.Builder()
-            .usingDriverExecutable(new File("/usr/bin/chromedriver"))
-            .usingAnyFreePort()
-            .withEnvironment(Map.of("SE_OFFLINE", "true", "SE_AVOID_STATS", "true"))
-            .build();
-    ChromeOptions options = new ChromeOptions();
-    options.setBinary("/usr/bin/chromium");
-    options.addArguments(
-        "--headless=new",
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        "--window-size=1280,800",
-        "--disable-dev-shm-usage",
-        "--user-data-dir=" + Files.createTempDirectory("probe"));
-    driver = new ChromeDriver(service, options);
+    driver = HeadlessChromium.start();
     driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", SCRIPT));
     driver.get(server);
     find(By.cssSelector("input[autocomplete=username]")).sendKeys("Manager");

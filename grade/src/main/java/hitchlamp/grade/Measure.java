@@ -272,24 +272,7 @@ final class Measure implements Callable<Integer> {
               "hitchlamp.grade.DecodeFile",
               capture.toString(),
               a.toString());
-      double t2 =
-          time(
-              b,
-              "tshark",
-              "-r",
-              capture.toString(),
-              "-d",
-              "can.subdissector,j1939",
-              "-T",
-              "fields",
-              "-e",
-              "j1939.priority",
-              "-e",
-              "j1939.pgn",
-              "-e",
-              "j1939.src_addr",
-              "-e",
-              "j1939.dst_addr");
+      double t2 = time(b, Tshark.headers(capture));
       if (i >= 0) {
         ours[i] = t1;
         theirs[i] = t2;

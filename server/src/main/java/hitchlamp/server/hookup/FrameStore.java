@@ -139,7 +139,7 @@ class FrameStore {
   /** All that is stored of a hook-up, in order; one block is held at a time. */
   Iterator<FrameBlock.Entry> entries(long hookUp) {
     return mapper.blocks(hookUp).stream()
-        .flatMap(id -> unpack(mapper.block(id)).stream())
+        .flatMap(id -> unpack(mapper.block(id).content()).stream())
         .iterator();
   }
 

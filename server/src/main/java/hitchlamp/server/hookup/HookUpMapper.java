@@ -38,13 +38,15 @@ interface HookUpMapper {
   List<Long> blocks(long hookUp);
 
   @Select("SELECT content FROM frame_block WHERE id = #{id}")
-  byte[] block(long id);
+  Block block(long id);
 
-  record Stored(long id, String bus, int rate, LocalDateTime beganAt, long entries) {}
+  record Block(byte[] content) {}
+
+  record Stored(long id, String bus, LocalDateTime beganAt, long entries) {}
 
   /** Hook-ups of a job whose frames are stored, newest first. */
   @Select(
-      "SELECT h.id, h.bus, h.bit_rate, h.began_at, SUM(b.entries) FROM hook_up h JOIN frame_block b ON b.hook_up_id = h.id WHERE h.job_id = #{job} GROUP BY h.id ORDER BY h.id DESC LIMIT 50")
+      "SELECT h.id, h.bus, h.began_at, CAST(SUM(b.entries) AS SIGNED) AS entries FROM hook_up h JOIN frame_block b ON b.hook_up_id = h.id WHERE h.job_id = #{job} GROUP BY h.id ORDER BY h.id DESC LIMIT 50")
   List<Stored> stored(long job);
 
   /** Rolls of one hook-up as they ended, in order. */

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * The roll as the browser gets it and as it is stored.
@@ -149,7 +150,7 @@ public record RollView(
             .map(FaultRead::lamps)
             .orElse(null),
         e.reads().stream().flatMap(r -> r.faults().stream()).map(f -> fault(f, e)).toList(),
-        e.told(),
+        new TreeMap<>(e.told()),
         e.oddities(),
         e.checks(),
         e.firstMicros().isPresent() ? (e.firstMicros().getAsLong() - started) / 1e3 : null,

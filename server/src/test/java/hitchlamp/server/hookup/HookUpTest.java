@@ -206,6 +206,43 @@ class HookUpTest {
   }
 
   @Test
+  void aStoredHookUpIsLivedAgainToTheSameRollWithoutTheUnit(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Tipper to live again");
+    JsonNode live;
+    try (Person.Feed feed = t.feed(job, -1)) {
+      hookUp(t, job, "sim/tipper-14", feed);
+      t.must("POST", "/api/jobs/" + job + "/roll-call", Map.of("full", true));
+      live = rollEnds(feed);
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+      feed.awaitLink("OFF");
+    }
+    String stored = "";
+    for (JsonNode link : t.must("GET", "/api/jobs/" + job + "/links", null)) {
+      stored = link.path("kind").asString().equals("STORED") ? link.path("id").asString() : stored;
+    }
+    assertThat(stored).startsWith("stored/");
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.must("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", stored));
+      JsonNode again =
+          feed.await(
+                  "the roll lived again",
+                  c ->
+                      c.path("type").asString().equals("roll")
+                          && c.path("body").path("notes").toString().contains("Lived again"))
+              .path("body");
+      assertThat(again.path("notes").toString()).contains("the same roll as was stored then");
+      assertThat(again.path("modules").toString())
+          .isEqualTo(t.must("GET", "/api/jobs/" + job + "/roll", null).path("modules").toString());
+      assertThat(again.path("modules")).hasSameSizeAs(live.path("modules"));
+      assertThat(t.post("/api/jobs/" + job + "/roll-call", Map.of("full", true)).status())
+          .as("asking is taken and does nothing: there is no unit")
+          .isEqualTo(202);
+    }
+    t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+  }
+
+  @Test
   void whoComesBackAfterABreakGetsWhatHeMissed(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
     long job = t.openJob("Stream");
