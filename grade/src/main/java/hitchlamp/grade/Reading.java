@@ -2,14 +2,14 @@ package hitchlamp.grade;
 
 import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.StampedFrame;
-import hitchlamp.core.hookup.HookUp;
-import hitchlamp.core.hookup.LockStep;
-import hitchlamp.core.hookup.Procedure;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.station.LockStep;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.RoadTruck;
 import java.util.ArrayList;
@@ -52,14 +52,14 @@ final class Reading {
       throws InterruptedException {
     RollCall call = new RollCall(pack, full);
     long[] first = {-1};
-    HookUp[] self = {null};
-    HookUp hookUp =
-        new HookUp(
+    Station[] self = {null};
+    Station hookUp =
+        new Station(
             OWN,
             rate,
             false,
             link::send,
-            new HookUp.Listener() {
+            new Station.Listener() {
               @Override
               public void progressed(Procedure<?> procedure) {
                 // Merely heard does not count: the first that has answered with its NAME.

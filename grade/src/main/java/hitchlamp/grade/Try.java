@@ -6,10 +6,10 @@ import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.Pcap;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
-import hitchlamp.core.hookup.HookUp;
 import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.Station;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.yaml.YamlFault;
 import java.io.BufferedOutputStream;
@@ -160,7 +160,7 @@ final class Try implements Callable<Integer> {
     for (var bus : buses.entrySet()) {
       ListenIn listen = new ListenIn(p);
       RecordedLink link = new RecordedLink(bus.getValue());
-      HookUp hookUp = new HookUp(Reading.OWN, 0, true, f -> {}, new HookUp.Listener() {});
+      Station hookUp = new Station(Reading.OWN, 0, true, f -> {}, new Station.Listener() {});
       hookUp.start(link.startMicros());
       hookUp.run(listen);
       LinkEvent event;

@@ -35,6 +35,15 @@ public record Frame(int identifier, boolean extended, int length, long payload) 
     return new Frame(identifier, true, bytes.length, pack(bytes));
   }
 
+  /** A frame with a 29-bit identifier. */
+  public static Frame extended(int identifier, byte[] bytes) {
+    int[] wide = new int[bytes.length];
+    for (int i = 0; i < wide.length; i++) {
+      wide[i] = bytes[i];
+    }
+    return extended(identifier, wide);
+  }
+
   private static long pack(int[] bytes) {
     if (bytes.length > 8) {
       throw new IllegalArgumentException("a frame holds at most 8 bytes, not " + bytes.length);

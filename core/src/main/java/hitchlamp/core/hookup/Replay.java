@@ -3,6 +3,8 @@ package hitchlamp.core.hookup;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.Station;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
@@ -19,9 +21,9 @@ import java.util.function.Function;
 public final class Replay {
   private final Iterator<FrameBlock.Entry> entries;
   private final Function<String, Pack> packs;
-  private final HookUp.Listener listener;
+  private final Station.Listener listener;
   private final List<Roll> rolls = new ArrayList<>();
-  private HookUp hookUp;
+  private Station hookUp;
   private RollCall call;
 
   /**
@@ -30,7 +32,7 @@ public final class Replay {
    * @param listener told of everything, as the live one was
    */
   public Replay(
-      Iterator<FrameBlock.Entry> entries, Function<String, Pack> packs, HookUp.Listener listener) {
+      Iterator<FrameBlock.Entry> entries, Function<String, Pack> packs, Station.Listener listener) {
     this.entries = entries;
     this.packs = packs;
     this.listener = listener;
@@ -58,7 +60,7 @@ public final class Replay {
   private void redo(Deed deed, long micros) {
     if (deed instanceof Deed.Began b) {
       endCall();
-      hookUp = new HookUp(b.name(), b.bitsPerSecond(), false, frame -> {}, listener);
+      hookUp = new Station(b.name(), b.bitsPerSecond(), false, frame -> {}, listener);
       hookUp.start(micros);
       return;
     }
@@ -101,7 +103,7 @@ public final class Replay {
   }
 
   /** Our station; empty until the stored hook-up begins. */
-  public Optional<HookUp> hookUp() {
+  public Optional<Station> hookUp() {
     return Optional.ofNullable(hookUp);
   }
 

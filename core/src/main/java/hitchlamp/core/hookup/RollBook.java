@@ -8,6 +8,7 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.station.Answer;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;

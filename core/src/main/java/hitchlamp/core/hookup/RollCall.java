@@ -5,6 +5,11 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.station.Answer;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Urgency;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -113,7 +118,7 @@ public final class RollCall implements Procedure<Roll> {
       m.rest.addAll(List.of(Item.values()));
     }
     if (m.names.isEmpty()) {
-      put(out, m, null, Pgn.ADDRESS_CLAIMED, m.address, Conversations.TRIES);
+      put(out, m, null, Pgn.ADDRESS_CLAIMED, m.address, Command.Ask.TRIES);
     } else {
       next(m, out);
     }
@@ -130,7 +135,7 @@ public final class RollCall implements Procedure<Roll> {
     }
     Item item = m.rest.poll();
     if (item != null) {
-      put(out, m, item, item.pgn(), m.address, m.silentInARow == 0 ? Conversations.TRIES : 1);
+      put(out, m, item, item.pgn(), m.address, m.silentInARow == 0 ? Command.Ask.TRIES : 1);
     }
   }
 
@@ -147,7 +152,7 @@ public final class RollCall implements Procedure<Roll> {
         book.all().stream().flatMap(m -> book.kind(m).stream()).map(ModuleKind::id).toList();
     for (ModuleKind kind : pack.expected()) {
       if (!present.contains(kind.id()) && book.find(kind.address()).isEmpty()) {
-        put(out, null, null, Pgn.ADDRESS_CLAIMED, kind.address(), Conversations.TRIES);
+        put(out, null, null, Pgn.ADDRESS_CLAIMED, kind.address(), Command.Ask.TRIES);
       }
     }
   }

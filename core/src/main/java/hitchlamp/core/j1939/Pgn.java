@@ -6,6 +6,10 @@ public final class Pgn {
   public static final int GREATEST = 0x3FFFF;
 
   public static final int ACKNOWLEDGEMENT = 0x0E800;
+
+  /** Diagnostic services of ISO 14229 to one module, 29-bit normal fixed addressing. */
+  public static final int SERVICES = 0x0DA00;
+
   public static final int REQUEST = 0x0EA00;
   public static final int TRANSPORT_DATA = 0x0EB00;
   public static final int TRANSPORT_CONTROL = 0x0EC00;
@@ -17,6 +21,48 @@ public final class Pgn {
 
   /** DM2, previously active faults. */
   public static final int DM2 = 65227;
+
+  /** DM3, clears previously active faults. */
+  public static final int DM3 = 65228;
+
+  /** DM4, freeze frames of the old layout. */
+  public static final int DM4 = 65229;
+
+  /** DM5, readiness and numbers of faults. */
+  public static final int DM5 = 65230;
+
+  /** DM6, pending emission faults. */
+  public static final int DM6 = 65231;
+
+  /** DM11, clears active faults. */
+  public static final int DM11 = 65235;
+
+  /** DM12, active emission faults. */
+  public static final int DM12 = 65236;
+
+  /** DM20, how often monitors have run. */
+  public static final int DM20 = 49664;
+
+  /** DM21, distance and time since clear and with the lamp on. */
+  public static final int DM21 = 49408;
+
+  /** DM23, previously active emission faults. */
+  public static final int DM23 = 64949;
+
+  /** DM24, which SPNs support what. */
+  public static final int DM24 = 64950;
+
+  /** DM25, freeze frames laid out by DM24. */
+  public static final int DM25 = 64951;
+
+  /** DM26, time since start and warm-ups since clear. */
+  public static final int DM26 = 64952;
+
+  /** DM27, all pending faults. */
+  public static final int DM27 = 64898;
+
+  /** DM28, permanent faults. */
+  public static final int DM28 = 64896;
 
   /** DM19, calibration identification and verification number. */
   public static final int DM19 = 54016;

@@ -12,6 +12,12 @@ import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.PackReader;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.LinkHealth;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -24,8 +30,8 @@ class HookUpTest {
   private static final Frame KEEP = Frame.extended(0x18EF00F9, 2);
   private static final Frame LET_GO = Frame.extended(0x18EF00F9, 3);
   private final List<Frame> sent = new ArrayList<>();
-  private final HookUp hookUp =
-      new HookUp(new Name(5), 250_000, false, sent::add, new HookUp.Listener() {});
+  private final Station hookUp =
+      new Station(new Name(5), 250_000, false, sent::add, new Station.Listener() {});
 
   /** Holds something as long as it lives; ends when told, or fails when told so. */
   private static final class Holding implements Procedure<String> {
@@ -225,13 +231,13 @@ class HookUpTest {
             "p",
             "pack: p\ntitle: t\nschema: 1\nlayer: base\nversion: 1\nparameters:\n  - {spn: 110, name: Coolant, pgn: 65262, byte: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n");
     Vitals vitals = new Vitals(pack);
-    HookUp h =
-        new HookUp(
+    Station h =
+        new Station(
             new Name(5),
             0,
             true,
             f -> {},
-            new HookUp.Listener() {
+            new Station.Listener() {
               @Override
               public void heard(hitchlamp.core.j1939.Message message) {
                 vitals.accept(message);

@@ -7,6 +7,9 @@ import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
+import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.FakeBus;
+import hitchlamp.core.station.Station;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -43,16 +46,16 @@ class ReplayTest {
   }
 
   private void begin() {
-    bus.hookUp = new HookUp(OWN, 250_000, false, bus::fromUs, new HookUp.Listener() {});
+    bus.station = new Station(OWN, 250_000, false, bus::fromUs, new Station.Listener() {});
     bus.tape.deed(new Deed.Began(OWN, 250_000), bus.now());
-    bus.hookUp.start(bus.now());
+    bus.station.start(bus.now());
     bus.runUntil(bus.now() + 333_000);
   }
 
   private void callRoll(boolean full) {
     call = new RollCall(PACK, full);
-    bus.tape.deed(new Deed.CalledRoll("p", full, "Technician 2"), bus.hookUp.now());
-    bus.hookUp.run(call);
+    bus.tape.deed(new Deed.CalledRoll("p", full, "Technician 2"), bus.station.now());
+    bus.station.run(call);
   }
 
   private void runToEnd() {
@@ -64,7 +67,7 @@ class ReplayTest {
   /** Through the bytes in which blocks are stored, as the application does. */
   private static List<Roll> again(List<FrameBlock.Entry> stored) {
     List<FrameBlock.Entry> entries = FrameBlock.decode(FrameBlock.encode(stored));
-    Replay replay = new Replay(entries.iterator(), id -> PACK, new HookUp.Listener() {});
+    Replay replay = new Replay(entries.iterator(), id -> PACK, new Station.Listener() {});
     while (replay.step()) {
       // one entry after the other
     }
@@ -86,8 +89,8 @@ class ReplayTest {
   void oneThatWasCutShortEndsWhereItWasCut() {
     callRoll(true);
     bus.runUntil(bus.now() + 700_000);
-    bus.tape.deed(new Deed.StoppedRoll(), bus.hookUp.now());
-    bus.hookUp.stop(call);
+    bus.tape.deed(new Deed.StoppedRoll(), bus.station.now());
+    bus.station.stop(call);
     assertThat(call.result().state()).isEqualTo(Roll.State.CUT_SHORT);
     bus.runUntil(bus.now() + 5_000_000);
     assertThat(again(bus.stored)).containsExactly(call.result());
@@ -97,8 +100,8 @@ class ReplayTest {
   void aBrokenLinkBreaksItOffAgainAndTheNextHookUpBeginsAnew() {
     callRoll(true);
     bus.runUntil(bus.now() + 700_000);
-    bus.tape.deed(new Deed.LostLink(), bus.hookUp.now());
-    call.brokenOff(bus.hookUp.now());
+    bus.tape.deed(new Deed.LostLink(), bus.station.now());
+    call.brokenOff(bus.station.now());
     Roll broken = call.result();
     begin();
     callRoll(true);

@@ -8,6 +8,9 @@ import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
+import hitchlamp.core.station.FakeBus;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -38,13 +41,13 @@ class RollCallTest {
 
   @BeforeEach
   void hookUp() {
-    bus.hookUp =
-        new HookUp(
+    bus.station =
+        new Station(
             new Name(77),
             250_000,
             false,
             bus::fromUs,
-            new HookUp.Listener() {
+            new Station.Listener() {
               @Override
               public void progressed(Procedure<?> procedure) {
                 if (procedure == call) {
@@ -52,7 +55,7 @@ class RollCallTest {
                 }
               }
             });
-    bus.hookUp.start(bus.now());
+    bus.station.start(bus.now());
     bus.runUntil(1_300_000);
   }
 
@@ -67,7 +70,7 @@ class RollCallTest {
 
   private Roll call(boolean full) {
     call = new RollCall(PACK, full);
-    bus.hookUp.run(call);
+    bus.station.run(call);
     bus.runUntil(bus.now() + 20_000_000);
     assertThat(call.finished()).isTrue();
     return call.result();
@@ -170,7 +173,7 @@ class RollCallTest {
     deaf.deaf = true;
     bus.modules.add(deaf);
     call = new RollCall(PACK, true);
-    bus.hookUp.run(call);
+    bus.station.run(call);
     bus.put(10_000, Frame.extended(0x18FEEE1B, 1, 2, 3, 4, 5, 6, 7, 8));
     bus.runUntil(bus.now() + 60_000_000);
     RollEntry entry = entry(call.result(), 0x1B);
@@ -210,9 +213,9 @@ class RollCallTest {
   void aRollCallCutShortKeepsWhatItHasAndCallsNobodySilent() {
     engine();
     call = new RollCall(PACK, true);
-    bus.hookUp.run(call);
+    bus.station.run(call);
     bus.runUntil(bus.now() + 30_000);
-    bus.hookUp.stop(call);
+    bus.station.stop(call);
     assertThat(call.result().state()).isEqualTo(Roll.State.CUT_SHORT);
     assertThat(call.result().count(RollEntry.Presence.ANSWERS)).isEqualTo(1);
     assertThat(call.result().count(RollEntry.Presence.SILENT)).isZero();
@@ -245,15 +248,15 @@ class RollCallTest {
 
   @Test
   void listeningInFindsWhoToldWhatWithoutAskingAnything() {
-    HookUp silent =
-        new HookUp(
+    Station silent =
+        new Station(
             new Name(1),
             0,
             true,
             f -> {
               throw new AssertionError("nothing may be sent");
             },
-            new HookUp.Listener() {});
+            new Station.Listener() {});
     ListenIn listen = new ListenIn(PACK);
     silent.start(0);
     silent.run(listen);

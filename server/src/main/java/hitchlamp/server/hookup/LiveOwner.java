@@ -5,17 +5,11 @@ import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
-import hitchlamp.core.hookup.Deed;
-import hitchlamp.core.hookup.Hold;
-import hitchlamp.core.hookup.HookUp;
-import hitchlamp.core.hookup.LinkHealth;
 import hitchlamp.core.hookup.ListenIn;
-import hitchlamp.core.hookup.Procedure;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.hookup.SpeedSearch;
-import hitchlamp.core.hookup.Tape;
 import hitchlamp.core.hookup.Vitals;
 import hitchlamp.core.j1939.Address;
 import hitchlamp.core.j1939.AddressClaim;
@@ -24,6 +18,12 @@ import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
+import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.LinkHealth;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
+import hitchlamp.core.station.Tape;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -89,7 +89,7 @@ final class LiveOwner implements Runnable {
 
   /** How a stored hook-up is lived again. */
   interface Again {
-    Replay with(HookUp.Listener listener);
+    Replay with(Station.Listener listener);
   }
 
   private final LinkChoice choice;
@@ -106,7 +106,7 @@ final class LiveOwner implements Runnable {
   private volatile TcpLink waker;
   private Pack pack;
   private LinkView view = LinkView.OFF;
-  private HookUp hookUp;
+  private Station hookUp;
   private Vitals vitals;
   private Procedure<Roll> call;
   private Account caller;
@@ -326,7 +326,7 @@ final class LiveOwner implements Runnable {
     vitals = new Vitals(pack);
     boolean readOnly = !link.capabilities().canSend();
     Link to = link;
-    hookUp = new HookUp(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
+    hookUp = new Station(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
     long first =
         heard.isEmpty()
             ? link instanceof RecordedLink log ? log.startMicros() : 0
@@ -349,7 +349,7 @@ final class LiveOwner implements Runnable {
     }
   }
 
-  private final class Listener implements HookUp.Listener {
+  private final class Listener implements Station.Listener {
     @Override
     public void heard(Message message) {
       vitals.accept(message);

@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.FrameBlock;
@@ -17,7 +17,7 @@ import java.util.PriorityQueue;
  * A bus for tests: modules answer what they are told to, after a millisecond; every frame is seen,
  * ours too.
  */
-final class FakeBus {
+public final class FakeBus {
   private record Due(long micros, long order, Frame frame) implements Comparable<Due> {
     @Override
     public int compareTo(Due o) {
@@ -25,64 +25,64 @@ final class FakeBus {
     }
   }
 
-  static final class Module {
-    final int address;
-    final Name name;
-    final Map<Integer, byte[]> answers = new HashMap<>();
-    boolean deaf;
-    int busy;
-    boolean stalls;
+  public static final class Module {
+    public final int address;
+    public final Name name;
+    public final Map<Integer, byte[]> answers = new HashMap<>();
+    public boolean deaf;
+    public int busy;
+    public boolean stalls;
 
-    Module(int address, Name name) {
+    public Module(int address, Name name) {
       this.address = address;
       this.name = name;
     }
 
-    Module answers(int pgn, String text) {
+    public Module answers(int pgn, String text) {
       answers.put(pgn, text.getBytes(java.nio.charset.StandardCharsets.US_ASCII));
       return this;
     }
 
-    Module answers(int pgn, byte... data) {
+    public Module answers(int pgn, byte... data) {
       answers.put(pgn, data);
       return this;
     }
   }
 
-  final List<Frame> sentByUs = new ArrayList<>();
-  final List<Module> modules = new ArrayList<>();
-  final List<FrameBlock.Entry> stored = new ArrayList<>();
-  final Tape tape = new Tape(stored::add);
-  HookUp hookUp;
+  public final List<Frame> sentByUs = new ArrayList<>();
+  public final List<Module> modules = new ArrayList<>();
+  public final List<FrameBlock.Entry> stored = new ArrayList<>();
+  public final Tape tape = new Tape(stored::add);
+  public Station station;
   private final PriorityQueue<Due> due = new PriorityQueue<>();
   private final Map<Integer, byte[]> sending = new HashMap<>();
   private final Map<Integer, Integer> sendingPgn = new HashMap<>();
   private long order;
   private long now = 1_000_000;
 
-  Module module(int address, int function) {
+  public Module module(int address, int function) {
     Module m = new Module(address, Name.of(address + 1, 100, 0, 0, function, 0, 0, 0, false));
     modules.add(m);
     return m;
   }
 
-  long now() {
+  public long now() {
     return now;
   }
 
-  void fromUs(Frame f) {
+  public void fromUs(Frame f) {
     sentByUs.add(f);
     put(500, f);
   }
 
-  void put(long inMicros, Frame f) {
+  public void put(long inMicros, Frame f) {
     due.add(new Due(now + inMicros, order++, f));
   }
 
   /** Runs until the time, or until nothing is to come before it. */
-  void runUntil(long micros) {
+  public void runUntil(long micros) {
     while (true) {
-      long next = Math.min(hookUp.nextTimer(), due.isEmpty() ? Long.MAX_VALUE : due.peek().micros);
+      long next = Math.min(station.nextTimer(), due.isEmpty() ? Long.MAX_VALUE : due.peek().micros);
       if (next > micros) {
         now = micros;
         take(new LinkEvent.Ticked(now));
@@ -100,8 +100,8 @@ final class FakeBus {
   }
 
   private void take(LinkEvent event) {
-    tape.event(event, hookUp);
-    hookUp.on(event);
+    tape.event(event, station);
+    station.on(event);
   }
 
   private void react(Module m, Frame f) {

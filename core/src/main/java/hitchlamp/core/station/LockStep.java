@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkEvent;
@@ -14,7 +14,7 @@ public final class LockStep {
    * @param limitMicros bus time to stop at
    * @return true where the condition came to hold
    */
-  public static boolean run(Link link, HookUp hookUp, long limitMicros, BooleanSupplier until)
+  public static boolean run(Link link, Station hookUp, long limitMicros, BooleanSupplier until)
       throws InterruptedException {
     while (!until.getAsBoolean()) {
       if (hookUp.now() >= limitMicros) {

@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.j1939.BrokenTransfer;
 import hitchlamp.core.j1939.Message;

@@ -1,8 +1,9 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.j1939.BrokenTransfer;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
+import hitchlamp.core.uds.Reply;
 
 /** What a {@link Procedure} is told, each with its bus time in microseconds. */
 public sealed interface Event {
@@ -24,6 +25,9 @@ public sealed interface Event {
 
   /** A request that this procedure made ended. */
   record Answered(int ticket, Answer answer, long micros) implements Event {}
+
+  /** A diagnostic request that this procedure made ended. */
+  record Replied(int ticket, Reply reply, long micros) implements Event {}
 
   /** A long message did not arrive whole. */
   record Broke(BrokenTransfer transfer) implements Event {

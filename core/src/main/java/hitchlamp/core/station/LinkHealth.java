@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.StampedFrame;
 import java.util.OptionalLong;

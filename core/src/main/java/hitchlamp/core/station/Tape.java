@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
@@ -21,7 +21,7 @@ public final class Tape {
   }
 
   /** An event that the hook-up is about to take. */
-  public void event(LinkEvent event, HookUp hookUp) {
+  public void event(LinkEvent event, Station hookUp) {
     if (event instanceof LinkEvent.Seen seen) {
       int own = hookUp.address();
       boolean ours =

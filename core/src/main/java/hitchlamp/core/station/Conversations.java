@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.StampedFrame;
@@ -11,6 +11,8 @@ import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.Reassembly;
 import hitchlamp.core.j1939.Request;
 import hitchlamp.core.j1939.Transport;
+import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.Reply;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -24,30 +26,47 @@ import java.util.function.Consumer;
  * urgent first. A module that says nothing costs {@link Transport#T3_MICROS} a try.
  */
 final class Conversations {
-  /** Tries before a module counts as silent. */
-  static final int TRIES = 3;
-
   /** Wait before a module that said "busy" is asked again. */
   static final long BUSY_MICROS = 200_000;
 
   private final Consumer<Frame> send;
   private final Reassembly reassembly;
-  private final Map<Integer, PriorityQueue<Asked>> waiting = new HashMap<>();
-  private final Map<Integer, Asked> active = new HashMap<>();
+  private final Map<Integer, PriorityQueue<Talk>> waiting = new HashMap<>();
+  private final Map<Integer, Talk> active = new HashMap<>();
   private int own = Address.NULL;
   private long order;
+  private long now;
 
   Conversations(Consumer<Frame> send, Reassembly reassembly) {
     this.send = send;
     this.reassembly = reassembly;
   }
 
-  private static final class Asked {
+  /** Something to be said to one module, and waited for. */
+  private abstract class Talk {
     final int destination;
-    final int pgn;
     final Urgency urgency;
-    final long order;
+    final long place = order++;
     final Object owner;
+
+    Talk(int destination, Urgency urgency, Object owner) {
+      this.destination = destination;
+      this.urgency = urgency;
+      this.owner = owner;
+    }
+
+    abstract void begin(long micros);
+
+    abstract void notAsked(String why);
+
+    abstract void tick(long micros);
+
+    abstract long nextTimer();
+  }
+
+  /** A request for a group of parameters. */
+  private final class Asked extends Talk {
+    final int pgn;
     final Consumer<Answer> done;
     int triesLeft;
     long deadline;
@@ -56,20 +75,87 @@ final class Conversations {
     Answer worst = new Answer.Silent();
 
     Asked(
-        int destination,
-        int pgn,
-        Urgency urgency,
-        int tries,
-        long order,
-        Object owner,
-        Consumer<Answer> done) {
-      this.destination = destination;
+        int destination, int pgn, Urgency urgency, int tries, Object owner, Consumer<Answer> done) {
+      super(destination, urgency, owner);
       this.pgn = pgn;
-      this.urgency = urgency;
       this.triesLeft = tries;
-      this.order = order;
-      this.owner = owner;
       this.done = done;
+    }
+
+    @Override
+    void begin(long micros) {
+      transmit(this, micros);
+    }
+
+    @Override
+    void notAsked(String why) {
+      done.accept(new Answer.NotAsked(why));
+    }
+
+    @Override
+    void tick(long micros) {
+      if (deadline > micros) {
+        return;
+      }
+      if (pausing) {
+        transmit(this, micros);
+      } else if (reassembly.receivingFrom(destination)) {
+        // A long answer is on its way; its own time-outs end it.
+        deadline = micros + Transport.T1_MICROS;
+      } else {
+        againOrGive(this, micros);
+      }
+    }
+
+    @Override
+    long nextTimer() {
+      return deadline;
+    }
+  }
+
+  /** A diagnostic service. */
+  private final class Called extends Talk {
+    final Command.Call call;
+    final Consumer<Reply> done;
+    Exchange exchange;
+
+    Called(Command.Call call, Object owner, Consumer<Reply> done) {
+      super(call.destination(), call.urgency(), owner);
+      this.call = call;
+      this.done = done;
+    }
+
+    @Override
+    void begin(long micros) {
+      exchange =
+          new Exchange(
+              own,
+              destination,
+              call.request(),
+              call.tries(),
+              call.pendingMicros(),
+              send,
+              reply -> {
+                active.remove(destination, this);
+                done.accept(reply);
+                next(destination, now);
+              });
+      exchange.begin(micros);
+    }
+
+    @Override
+    void notAsked(String why) {
+      done.accept(new Reply.NotAsked(why));
+    }
+
+    @Override
+    void tick(long micros) {
+      exchange.tick(micros);
+    }
+
+    @Override
+    long nextTimer() {
+      return exchange.nextTimer();
     }
   }
 
@@ -86,16 +172,24 @@ final class Conversations {
       int tries,
       long micros,
       Consumer<Answer> done) {
-    Asked asked = new Asked(destination, pgn, urgency, tries, order++, owner, done);
+    put(new Asked(destination, pgn, urgency, tries, owner, done), micros);
+  }
+
+  /** Queues a diagnostic service; {@code done} is called once, later. */
+  void call(Object owner, Command.Call call, long micros, Consumer<Reply> done) {
+    put(new Called(call, owner, done), micros);
+  }
+
+  private void put(Talk talk, long micros) {
     waiting
         .computeIfAbsent(
-            destination,
+            talk.destination,
             d ->
                 new PriorityQueue<>(
-                    Comparator.<Asked, Urgency>comparing(a -> a.urgency)
-                        .thenComparing(a -> a.order)))
-        .add(asked);
-    next(destination, micros);
+                    Comparator.<Talk, Urgency>comparing(t -> t.urgency)
+                        .thenComparing(t -> t.place)))
+        .add(talk);
+    next(talk.destination, micros);
   }
 
   /** Takes back what this owner asked; answers that still come are ignored. */
@@ -109,17 +203,18 @@ final class Conversations {
       return;
     }
     var queue = waiting.get(destination);
-    Asked asked = queue == null ? null : queue.poll();
-    if (asked == null) {
+    Talk talk = queue == null ? null : queue.poll();
+    if (talk == null) {
       return;
     }
+    now = Math.max(now, micros);
     if (own == Address.NULL) {
-      asked.done.accept(new Answer.NotAsked("we have no address on this bus"));
+      talk.notAsked("we have no address on this bus");
       next(destination, micros);
       return;
     }
-    active.put(destination, asked);
-    transmit(asked, micros);
+    active.put(destination, talk);
+    talk.begin(micros);
   }
 
   private void transmit(Asked asked, long micros) {
@@ -132,8 +227,7 @@ final class Conversations {
 
   /** Our own request seen on the tap: from then on the module's time runs. */
   void carried(Identifier id, StampedFrame stamped) {
-    Asked asked = active.get(id.destination());
-    if (asked != null
+    if (active.get(id.destination()) instanceof Asked asked
         && !asked.onBus
         && !asked.pausing
         && id.source() == own
@@ -145,8 +239,7 @@ final class Conversations {
 
   /** A whole message came: perhaps an answer. */
   void heard(Message m) {
-    Asked asked = active.get(m.source());
-    if (asked == null || asked.pausing) {
+    if (!(active.get(m.source()) instanceof Asked asked) || asked.pausing) {
       return;
     }
     if (m.pgn() == asked.pgn) {
@@ -177,8 +270,7 @@ final class Conversations {
 
   /** A long answer broke off: ask again while tries are left. */
   void broke(BrokenTransfer t) {
-    Asked asked = active.get(t.source());
-    if (asked != null
+    if (active.get(t.source()) instanceof Asked asked
         && asked.pgn == t.pgn()
         && (t.destination() == own || t.destination() == Address.GLOBAL)) {
       asked.worst = new Answer.Broken(t);
@@ -200,29 +292,31 @@ final class Conversations {
     next(asked.destination, micros);
   }
 
-  void tick(long micros) {
-    List<Asked> late = new ArrayList<>();
-    for (Asked a : active.values()) {
-      if (a.deadline <= micros) {
-        late.add(a);
-      }
+  /** A frame of a diagnostic service on the bus, theirs or ours. */
+  void service(StampedFrame stamped) {
+    int source = Identifier.sourceOf(stamped.frame().identifier());
+    int destination = Identifier.destinationOf(stamped.frame().identifier());
+    if (source == own && active.get(destination) instanceof Called called) {
+      called.exchange.carried(stamped.micros());
+    } else if (destination == own && active.get(source) instanceof Called called) {
+      now = Math.max(now, stamped.micros());
+      called.exchange.accept(stamped.frame(), stamped.micros());
     }
-    for (Asked a : late) {
-      if (a.pausing) {
-        transmit(a, micros);
-      } else if (reassembly.receivingFrom(a.destination)) {
-        // A long answer is on its way; its own time-outs end it.
-        a.deadline = micros + Transport.T1_MICROS;
-      } else {
-        againOrGive(a, micros);
+  }
+
+  void tick(long micros) {
+    now = Math.max(now, micros);
+    for (Talk t : List.copyOf(active.values())) {
+      if (t.nextTimer() <= micros && active.get(t.destination) == t) {
+        t.tick(micros);
       }
     }
   }
 
   long nextTimer() {
     long next = Long.MAX_VALUE;
-    for (Asked a : active.values()) {
-      next = Math.min(next, a.deadline);
+    for (Talk t : active.values()) {
+      next = Math.min(next, t.nextTimer());
     }
     return next;
   }
@@ -234,10 +328,10 @@ final class Conversations {
 
   /** Ends everything that waits, with the reason. */
   void close(String why) {
-    List<Asked> all = new ArrayList<>(active.values());
+    List<Talk> all = new ArrayList<>(active.values());
     waiting.values().forEach(all::addAll);
     active.clear();
     waiting.clear();
-    all.forEach(a -> a.done.accept(new Answer.NotAsked(why)));
+    all.forEach(t -> t.notAsked(why));
   }
 }

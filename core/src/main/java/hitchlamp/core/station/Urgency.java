@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 /** Who goes first on the bus when several wait for the same module. */
 public enum Urgency {

@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.LinkEvent;
@@ -22,7 +22,7 @@ import java.util.function.Consumer;
  * run on them. Fed with the events of a link, it hands out frames to send. One thread owns it; it
  * starts none.
  */
-public final class HookUp {
+public final class Station {
   /** What a hook-up tells its owner. */
   public interface Listener {
     /** A whole message was on the bus. */
@@ -60,7 +60,7 @@ public final class HookUp {
    * @param send takes frames for the bus, in order of urgency
    * @param listener told of everything
    */
-  public HookUp(
+  public Station(
       Name name, int bitsPerSecond, boolean listenOnly, Consumer<Frame> send, Listener listener) {
     this.listenOnly = listenOnly;
     this.send = listenOnly ? frame -> {} : send;
@@ -128,6 +128,7 @@ public final class HookUp {
     int pgn = Identifier.pgnOf(id);
     switch (pgn) {
       case Pgn.TRANSPORT_CONTROL, Pgn.TRANSPORT_DATA -> reassembly.accept(stamped);
+      case Pgn.SERVICES -> conversations.service(stamped);
       case Pgn.ADDRESS_CLAIMED -> claimed(Identifier.sourceOf(id), f, stamped.micros());
       default -> {
         int destination = Identifier.destinationOf(id);
@@ -287,6 +288,8 @@ public final class HookUp {
           a.tries(),
           now,
           answer -> feed(p, new Event.Answered(a.ticket(), answer, now)));
+    } else if (command instanceof Command.Call c) {
+      conversations.call(p, c, now, reply -> feed(p, new Event.Replied(c.ticket(), reply, now)));
     } else if (command instanceof Command.AskAll a) {
       // A request for claims may be sent without an address; every other waits for one.
       int own = claim.address();

@@ -1,4 +1,4 @@
-package hitchlamp.core.hookup;
+package hitchlamp.core.station;
 
 import hitchlamp.core.bus.Frame;
 import java.util.List;

@@ -1,0 +1,76 @@
+package hitchlamp.core.uds;
+
+/** Requests of ISO 14229-1, as bytes (from memory). */
+public final class Services {
+  public static final int SESSION = 0x10;
+  public static final int CLEAR = 0x14;
+  public static final int FAULTS = 0x19;
+  public static final int READ = 0x22;
+  public static final int ROUTINE = 0x31;
+  public static final int TESTER_PRESENT = 0x3E;
+
+  public static final int DEFAULT_SESSION = 1;
+  public static final int EXTENDED_SESSION = 3;
+
+  static final int BY_STATUS = 0x02;
+  static final int SNAPSHOTS = 0x04;
+  static final int EXTENDED_DATA = 0x06;
+  private static final int ALL_RECORDS = 0xFF;
+  private static final int START = 0x01;
+  private static final int RESULTS = 0x03;
+
+  private Services() {}
+
+  /** Change to a session: {@link #DEFAULT_SESSION} or {@link #EXTENDED_SESSION}. */
+  public static byte[] session(int session) {
+    return bytes(SESSION, session);
+  }
+
+  /** Keeps a session open; with an answer. */
+  public static byte[] testerPresent() {
+    return bytes(TESTER_PRESENT, 0);
+  }
+
+  /** Faults whose status has one of the bits of a mask. */
+  public static byte[] faults(int mask) {
+    return bytes(FAULTS, BY_STATUS, mask);
+  }
+
+  /** All snapshots of a fault. */
+  public static byte[] snapshots(int dtc) {
+    return bytes(FAULTS, SNAPSHOTS, dtc >> 16, dtc >> 8, dtc, ALL_RECORDS);
+  }
+
+  /** All extended data of a fault. */
+  public static byte[] extendedData(int dtc) {
+    return bytes(FAULTS, EXTENDED_DATA, dtc >> 16, dtc >> 8, dtc, ALL_RECORDS);
+  }
+
+  /** Clears every fault of the module. */
+  public static byte[] clearAll() {
+    return bytes(CLEAR, 0xFF, 0xFF, 0xFF);
+  }
+
+  /** The value of a data identifier. */
+  public static byte[] read(int identifier) {
+    return bytes(READ, identifier >> 8, identifier);
+  }
+
+  /** Starts a routine. */
+  public static byte[] start(int routine) {
+    return bytes(ROUTINE, START, routine >> 8, routine);
+  }
+
+  /** What a routine found. */
+  public static byte[] results(int routine) {
+    return bytes(ROUTINE, RESULTS, routine >> 8, routine);
+  }
+
+  private static byte[] bytes(int... values) {
+    byte[] out = new byte[values.length];
+    for (int i = 0; i < values.length; i++) {
+      out[i] = (byte) values[i];
+    }
+    return out;
+  }
+}
