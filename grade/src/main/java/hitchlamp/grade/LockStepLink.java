@@ -5,7 +5,7 @@ import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkCapabilities;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.StampedFrame;
-import hitchlamp.standin.unit.RoadTruck;
+import hitchlamp.standin.unit.SimUnit;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.function.Consumer;
@@ -15,14 +15,14 @@ import java.util.function.Consumer;
  * timer.
  */
 public final class LockStepLink implements Link {
-  private final RoadTruck unit;
+  private final SimUnit unit;
   private final Deque<StampedFrame> heard = new ArrayDeque<>();
   private final Consumer<StampedFrame> recorder;
 
   /**
    * @param recorder takes every frame of the bus, for files
    */
-  public LockStepLink(RoadTruck unit, Consumer<StampedFrame> recorder) {
+  public LockStepLink(SimUnit unit, Consumer<StampedFrame> recorder) {
     this.unit = unit;
     this.recorder = recorder;
     unit.bus().listen((stamped, sender) -> heard.add(stamped));

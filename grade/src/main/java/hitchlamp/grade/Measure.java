@@ -7,10 +7,12 @@ import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.EngineParameters;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.HistorySolver;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.unit.RoadTruck;
+import hitchlamp.standin.unit.SimUnit;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -29,10 +31,10 @@ import picocli.CommandLine.Parameters;
 /** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
 @Command(
     name = "measure",
-    description = "roll-call, decoding, simulation or fleet",
+    description = "roll-call, decoding, simulation, fleet or leads",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
-  @Parameters(index = "0", description = "roll-call, decoding, simulation or fleet")
+  @Parameters(index = "0", description = "roll-call, decoding, simulation, fleet or leads")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -63,12 +65,13 @@ final class Measure implements Callable<Integer> {
       case "roll-call" -> rollCall();
       case "simulation" -> simulation();
       case "decoding" -> decoding();
+      case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "fleet" -> new Fleet(server, pids, json).measure();
       default -> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet.");
+                + "'; there are roll-call, decoding, simulation, fleet, leads.");
         return 2;
       }
     }
@@ -83,7 +86,7 @@ final class Measure implements Callable<Integer> {
     double[] bounds = new double[runs];
     double[] ratios = new double[runs];
     for (int i = 0; i < runs; i++) {
-      RoadTruck unit = new RoadTruck(base.withSeed(seed + i));
+      SimUnit unit = new SimUnit(base.withSeed(seed + i));
       unit.runUntil(20_000_000);
       var delaysBefore = unit.delays();
       List<StampedFrame> frames = new ArrayList<>();
@@ -138,7 +141,7 @@ final class Measure implements Callable<Integer> {
 
   /** Microseconds that delays and bus rate alone take. */
   private static double bound(
-      RoadTruck unit,
+      SimUnit unit,
       java.util.Map<Integer, Long> before,
       List<StampedFrame> frames,
       long began,
@@ -168,7 +171,7 @@ final class Measure implements Callable<Integer> {
     double[] rates = new double[count];
     double seconds = 300;
     for (int i = -1; i < count; i++) {
-      RoadTruck unit = new RoadTruck(base.withSeed(seed + Math.max(0, i)));
+      SimUnit unit = new SimUnit(base.withSeed(seed + Math.max(0, i)));
       long[] frames = {0};
       unit.bus().listen((stamped, sender) -> frames[0]++);
       long start = System.nanoTime();
@@ -182,7 +185,7 @@ final class Measure implements Callable<Integer> {
     double[] history = new double[count];
     for (int i = -1; i < count; i++) {
       long start = System.nanoTime();
-      new HistorySolver()
+      new HistorySolver(EngineParameters.nominal(), new Condition())
           .live(
               0,
               2_000,
@@ -191,6 +194,9 @@ final class Measure implements Callable<Integer> {
               new HistorySolver.Witness() {
                 @Override
                 public void step(double hours, double s, EngineState state) {}
+
+                @Override
+                public void coldStart(double hours, EngineState state) {}
 
                 @Override
                 public void warmedUp() {}
@@ -217,7 +223,7 @@ final class Measure implements Callable<Integer> {
               s.trouble(),
               s.start());
       long start = System.nanoTime();
-      new RoadTruck(longer);
+      new SimUnit(longer);
       if (i >= 0) {
         lived[i] = 2_000 * 3600 / ((System.nanoTime() - start) / 1e9);
       }
@@ -299,7 +305,7 @@ final class Measure implements Callable<Integer> {
 
   /** Writes a capture of a simulated truck, its time stretched over as many frames as wanted. */
   private static void capture(Path file, int frames) throws IOException {
-    RoadTruck unit = new RoadTruck(Scenario.read(Path.of("standin/scenarios/tipper-9.yaml")));
+    SimUnit unit = new SimUnit(Scenario.read(Path.of("standin/scenarios/tipper-9.yaml")));
     List<StampedFrame> heard = new ArrayList<>(frames);
     unit.bus().listen((stamped, sender) -> heard.add(stamped));
     while (heard.size() < frames) {

@@ -11,7 +11,7 @@ import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.unit.RoadTruck;
+import hitchlamp.standin.unit.SimUnit;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -39,7 +39,7 @@ final class Reading {
   private Reading() {}
 
   static Result read(Scenario scenario, Pack pack, boolean full) throws InterruptedException {
-    RoadTruck unit = new RoadTruck(scenario);
+    SimUnit unit = new SimUnit(scenario);
     unit.runUntil(WAKE_MICROS);
     List<StampedFrame> frames = new ArrayList<>();
     try (Link link = new LockStepLink(unit, frames::add)) {

@@ -1,11 +1,17 @@
 package hitchlamp.core.hookup;
 
 import hitchlamp.core.fault.Fault;
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.pack.ModuleKind;
+import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -46,6 +52,35 @@ public record Roll(
   /** Those that somebody should look at first, then the others, each in their order. */
   public List<RollEntry> inOrderOfNeed() {
     return entries.stream().sorted(Comparator.comparing(e -> !e.outOfOrder())).toList();
+  }
+
+  /** Modules whose faults can be read: those that answer. */
+  public List<FaultTarget> faultTargets(Pack pack) {
+    return entries.stream()
+        .filter(e -> e.presence() == RollEntry.Presence.ANSWERS)
+        .map(
+            e -> {
+              ModuleKind kind = e.kind().map(k -> pack.modules().get(k)).orElse(null);
+              return new FaultTarget(
+                  e.key(),
+                  e.title(),
+                  e.kind().orElse(""),
+                  e.address(),
+                  kind == null ? ConversionVersion.AMBIGUOUS : kind.conversion(),
+                  kind != null && kind.services());
+            })
+        .toList();
+  }
+
+  /** Ids of expected modules that do not answer. */
+  public Set<String> silentKinds() {
+    Set<String> silent = new LinkedHashSet<>();
+    for (RollEntry e : entries) {
+      if (e.presence() == RollEntry.Presence.SILENT) {
+        e.kind().ifPresent(silent::add);
+      }
+    }
+    return silent;
   }
 
   /** Entries with a presence. */

@@ -14,6 +14,7 @@ import java.util.List;
  * @param address address it usually has; it may stand elsewhere
  * @param expected true where every unit of this kind has one, so that its silence is a finding
  * @param conversion how it writes faults where the conversion bit is set
+ * @param services true where it has the diagnostic services of ISO 14229
  * @param checks what to look at when it is silent, in order
  */
 public record ModuleKind(
@@ -24,6 +25,7 @@ public record ModuleKind(
     int address,
     boolean expected,
     ConversionVersion conversion,
+    boolean services,
     List<String> checks) {
   /** True where a NAME is of this kind. */
   public boolean matches(Name name) {

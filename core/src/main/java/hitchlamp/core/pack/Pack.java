@@ -21,6 +21,10 @@ import java.util.Optional;
  * @param parameters by SPN
  * @param spnTexts names of SPNs
  * @param fmiTexts meanings of FMIs
+ * @param components parts, lines and modules that can be at fault, by their id
+ * @param generic faults that many causes set, so that they are poor starting points
+ * @param services what is told by ISO 14229
+ * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
     String id,
@@ -33,7 +37,11 @@ public record Pack(
     Map<String, ModuleKind> modules,
     Map<Integer, Parameter> parameters,
     Map<Integer, String> spnTexts,
-    Map<Integer, String> fmiTexts) {
+    Map<Integer, String> fmiTexts,
+    Map<String, Component> components,
+    List<Component.Sign> generic,
+    ServiceKind services,
+    List<String> includes) {
   /** Greater is laid over lesser. */
   public enum Layer {
     BASE,
@@ -68,6 +76,11 @@ public record Pack(
    * @param y down the face, 0 to 1 from the top
    */
   public record Pin(String name, String carries, String bus, double x, double y) {}
+
+  /** True where a fault is set by many causes and says little by itself. */
+  public boolean isGeneric(int spn, int fmi) {
+    return generic.stream().anyMatch(g -> g.is(spn, fmi));
+  }
 
   /** True where this pack is made for such a unit. */
   public boolean isFor(String maker, String model) {

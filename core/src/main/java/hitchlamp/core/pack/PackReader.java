@@ -46,7 +46,11 @@ public final class PackReader {
         "modules",
         "parameters",
         "spn",
-        "fmi");
+        "fmi",
+        "components",
+        "generic",
+        "services",
+        "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
       throw root.need("schema")
@@ -78,11 +82,16 @@ public final class PackReader {
         modules,
         parameters,
         texts(root.find("spn"), Dtc.GREATEST_SPN),
-        texts(root.find("fmi"), 31));
+        texts(root.find("fmi"), 31),
+        ComponentReader.components(root.find("components")),
+        root.itemsOf("generic").stream().map(ComponentReader::sign).toList(),
+        root.find("services").map(ServiceReader::read).orElse(ServiceKind.NONE),
+        root.itemsOf("includes").stream().map(Entry::text).toList());
   }
 
   private static ModuleKind module(String id, Entry e, Map<String, ModuleKind> before) {
-    e.allow("title", "function", "instance", "address", "expected", "conversion", "checks");
+    e.allow(
+        "title", "function", "instance", "address", "expected", "conversion", "services", "checks");
     int function = (int) e.whole("function", 0, 255);
     int instance = (int) e.whole("instance", 0, 31, 0);
     for (ModuleKind other : before.values()) {
@@ -107,12 +116,12 @@ public final class PackReader {
         e.find("conversion")
             .map(c -> c.oneOf(ConversionVersion.class))
             .orElse(ConversionVersion.AMBIGUOUS),
+        e.yes("services", false),
         e.itemsOf("checks").stream().map(Entry::text).toList());
   }
 
   private static Parameter parameter(Entry e) {
     e.allow("spn", "name", "pgn", "byte", "bit", "bits", "scale", "offset", "unit");
-    Entry unit = e.need("unit");
     int bits = (int) e.whole("bits", 1, 32);
     int start = 8 * ((int) e.whole("byte", 1, 255) - 1) + (int) e.whole("bit", 1, 8, 1) - 1;
     double scale = e.number("scale", -1e9, 1e9);
@@ -127,8 +136,12 @@ public final class PackReader {
         bits,
         scale,
         e.number("offset", -1e9, 1e9, 0),
-        Unit.ofSymbol(unit.text())
-            .orElseThrow(() -> unit.fault("unknown unit '" + unit.text() + "'")));
+        unit(e.need("unit")));
+  }
+
+  static Unit unit(Entry unit) {
+    return Unit.ofSymbol(unit.text())
+        .orElseThrow(() -> unit.fault("unknown unit '" + unit.text() + "'"));
   }
 
   private static Pack.Plug plug(Entry e) {

@@ -56,7 +56,7 @@ public record PackShelf(List<Pack> packs) {
   public Optional<Pack> find(String maker, String model) {
     return packs.stream()
         .filter(p -> p.layer() == Pack.Layer.MAKER && p.isFor(maker, model))
-        .findFirst()
+        .max(Comparator.comparingInt(p -> p.identify().orElseThrow().model().length()))
         .map(p -> with(p.id()));
   }
 
@@ -77,8 +77,12 @@ public record PackShelf(List<Pack> packs) {
                 p ->
                     p.layer() == Pack.Layer.BASE
                         || p == maker
+                        || maker.includes().contains(p.id())
                         || p.layer() == Pack.Layer.WORKSHOP
                             && p.identify().equals(maker.identify()))
+            .sorted(
+                Comparator.comparing(Pack::layer)
+                    .thenComparing(p -> !maker.includes().contains(p.id())))
             .toList());
   }
 
@@ -91,12 +95,18 @@ public record PackShelf(List<Pack> packs) {
     Map<Integer, Parameter> parameters = new LinkedHashMap<>();
     Map<Integer, String> spn = new LinkedHashMap<>();
     Map<Integer, String> fmi = new LinkedHashMap<>();
+    Map<String, Component> components = new LinkedHashMap<>();
+    List<Component.Sign> generic = new ArrayList<>();
+    ServiceKind services = ServiceKind.NONE;
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
       modules.putAll(p.modules());
       parameters.putAll(p.parameters());
       spn.putAll(p.spnTexts());
       fmi.putAll(p.fmiTexts());
+      components.putAll(p.components());
+      generic.addAll(p.generic());
+      services = p.services().equals(ServiceKind.NONE) ? services : p.services();
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
     String hash =
@@ -114,6 +124,10 @@ public record PackShelf(List<Pack> packs) {
         modules,
         parameters,
         spn,
-        fmi);
+        fmi,
+        components,
+        generic,
+        services,
+        top.includes());
   }
 }

@@ -2,7 +2,10 @@ package hitchlamp.standin.fault;
 
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * The faults one module remembers, and the bytes in which it tells them (J1939-73 version 4, from
@@ -12,6 +15,12 @@ public final class FaultMemory {
   /** Warm-ups without the fault after which an earlier one is forgotten. */
   static final int FORGET_AFTER_WARM_UPS = 40;
 
+  /** Warm-ups without the fault after which a permanent one is taken off. */
+  static final int PERMANENT_WARM_UPS = 3;
+
+  /** Snapshots kept of one fault: of the first occurrence and of the last two. */
+  static final int MOST_SNAPSHOTS = 3;
+
   private static final int COUNT_CEILING = 126;
 
   /** A fault kept. */
@@ -19,15 +28,19 @@ public final class FaultMemory {
     private final int spn;
     private final int fmi;
     private final Lamp lamp;
+    private final boolean emission;
     private int count;
     private boolean active;
     private int warmUps;
+    private double firstHour;
     private double lastHour;
+    private final List<byte[]> snapshots = new ArrayList<>();
 
-    Kept(int spn, int fmi, Lamp lamp) {
+    Kept(int spn, int fmi, Lamp lamp, boolean emission) {
       this.spn = spn;
       this.fmi = fmi;
       this.lamp = lamp;
+      this.emission = emission;
     }
 
     public int spn() {
@@ -46,9 +59,24 @@ public final class FaultMemory {
       return active;
     }
 
+    /** Engine hour at which it was set for the first time. */
+    public double firstHour() {
+      return firstHour;
+    }
+
     /** Engine hour at which it was last active. */
     public double lastHour() {
       return lastHour;
+    }
+
+    /** Warm-ups since it was last active. */
+    public int warmUps() {
+      return warmUps;
+    }
+
+    /** Frozen values, the first occurrence first. */
+    public List<byte[]> snapshots() {
+      return snapshots;
     }
   }
 
@@ -68,41 +96,88 @@ public final class FaultMemory {
   }
 
   private final List<Kept> kept = new ArrayList<>();
+  private final Set<Integer> pending = new LinkedHashSet<>();
+  private final List<Kept> permanent = new ArrayList<>();
   private long changes;
+  private long clears;
+  private int warmUpsSinceClear;
+  private double clearedHour = Double.NaN;
 
   /** Counts changes of the active list, so that the module tells them at once. */
   public long changes() {
     return changes;
   }
 
+  /** Counts clears, so that monitors begin anew. */
+  long clears() {
+    return clears;
+  }
+
   public List<Kept> kept() {
     return kept;
   }
 
-  private Kept find(int spn, int fmi, Lamp lamp) {
-    for (Kept k : kept) {
+  /** Warm-ups since the last clear. */
+  public int warmUpsSinceClear() {
+    return warmUpsSinceClear;
+  }
+
+  /** Engine hour of the last clear; not a number where there was none. */
+  public double clearedHour() {
+    return clearedHour;
+  }
+
+  private Kept find(int spn, int fmi, Lamp lamp, boolean emission) {
+    for (int i = 0; i < kept.size(); i++) {
+      Kept k = kept.get(i);
       if (k.spn == spn && k.fmi == fmi) {
         return k;
       }
     }
-    Kept fresh = new Kept(spn, fmi, lamp);
+    Kept fresh = new Kept(spn, fmi, lamp, emission);
     kept.add(fresh);
     return fresh;
   }
 
-  void set(int spn, int fmi, Lamp lamp, double hour) {
-    Kept k = find(spn, fmi, lamp);
+  void set(Monitor m, double hour) {
+    Kept k = find(m.spn(), m.fmi(), m.lamp(), m.ofEmission());
     if (!k.active) {
       k.active = true;
+      if (k.count == 0) {
+        k.firstHour = hour;
+      }
       k.count = Math.min(COUNT_CEILING, k.count + 1);
       k.warmUps = 0;
+      byte[] frozen = m.freeze();
+      if (frozen.length > 0) {
+        if (k.snapshots.size() == MOST_SNAPSHOTS) {
+          k.snapshots.remove(1);
+        }
+        k.snapshots.add(frozen);
+      }
+      pending.remove(key(k.spn, k.fmi));
+      if (k.emission && permanent.stream().noneMatch(p -> p.spn == k.spn && p.fmi == k.fmi)) {
+        permanent.add(k);
+      }
       changes++;
     }
     k.lastHour = hour;
   }
 
+  private static int key(int spn, int fmi) {
+    return spn << 5 | fmi;
+  }
+
+  void ripens(Monitor m) {
+    pending.add(key(m.spn(), m.fmi()));
+  }
+
   void heal(int spn, int fmi) {
-    for (Kept k : kept) {
+    if (!pending.isEmpty()) {
+      pending.remove(key(spn, fmi));
+    }
+    for (int i = 0; i < kept.size(); i++) {
+      Kept k = kept.get(i);
       if (k.spn == spn && k.fmi == fmi && k.active) {
         k.active = false;
         changes++;
@@ -112,32 +187,72 @@ public final class FaultMemory {
 
   /** The engine warmed up once more: earlier faults age. */
   public void warmedUp() {
+    warmUpsSinceClear = Math.min(250, warmUpsSinceClear + 1);
     kept.removeIf(k -> !k.active && ++k.warmUps >= FORGET_AFTER_WARM_UPS);
+    permanent.removeIf(k -> !k.active && k.warmUps >= PERMANENT_WARM_UPS);
+  }
+
+  /** Everything is cleared but the permanent ones; monitors begin anew. */
+  public void clear(double hour) {
+    kept.clear();
+    pending.clear();
+    changes++;
+    clears++;
+    warmUpsSinceClear = 0;
+    clearedHour = hour;
+  }
+
+  /** Earlier faults are cleared (DM3). */
+  public void clearEarlier() {
+    kept.removeIf(k -> !k.active);
   }
 
   /** Data of DM1 or DM2. */
   public byte[] message(boolean active) {
+    return list(k -> k.active == active, active);
+  }
+
+  /** Data of DM12 or DM23: emission faults, active or earlier. */
+  public byte[] emissionMessage(boolean active) {
+    return list(k -> k.emission && k.active == active, active);
+  }
+
+  /** Data of DM28: permanent faults. */
+  public byte[] permanentMessage() {
+    return bytes(false, permanent);
+  }
+
+  /** Data of DM27, or of DM6 where only emission faults are wanted. */
+  public byte[] pendingMessage(boolean emissionOnly) {
+    List<Kept> ripening = new ArrayList<>();
+    if (!emissionOnly) {
+      pending.forEach(key -> ripening.add(new Kept(key >> 5, key & 31, Lamp.NONE, false)));
+    }
+    return bytes(false, ripening);
+  }
+
+  private byte[] list(Predicate<Kept> which, boolean lamps) {
+    return bytes(lamps, kept.stream().filter(which).toList());
+  }
+
+  private static byte[] bytes(boolean lamps, List<Kept> faults) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    int lamps = 0;
-    for (Kept k : kept) {
-      lamps |= k.active ? k.lamp.bits : 0;
+    int lit = 0;
+    for (Kept k : faults) {
+      lit |= k.active ? k.lamp.bits : 0;
     }
-    out.write(active ? lamps : 0);
+    out.write(lamps ? lit : 0);
     out.write(0xFF);
-    int count = 0;
-    for (Kept k : kept) {
-      if (k.active == active) {
-        out.write(k.spn);
-        out.write(k.spn >>> 8);
-        out.write(k.spn >>> 16 << 5 | k.fmi);
-        out.write(k.count);
-        count++;
-      }
+    for (Kept k : faults) {
+      out.write(k.spn);
+      out.write(k.spn >>> 8);
+      out.write(k.spn >>> 16 << 5 | k.fmi);
+      out.write(k.count);
     }
-    if (count == 0) {
+    if (faults.isEmpty()) {
       out.writeBytes(new byte[4]);
     }
-    if (count <= 1) {
+    if (faults.size() <= 1) {
       out.write(0xFF);
       out.write(0xFF);
     }

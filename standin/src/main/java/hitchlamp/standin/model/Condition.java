@@ -10,43 +10,139 @@ import java.util.Set;
  * write here.
  */
 public final class Condition {
-  /** Resistance in the wire of a sensor, by SPN, ohm. */
+  /** Resistance in the signal wire of a sensor, by SPN, ohm. */
   public final Map<Integer, Double> wireOhms = new HashMap<>();
+
+  /** Resistance from the signal wire of a sensor to ground, by SPN, ohm. */
+  public final Map<Integer, Double> shortOhms = new HashMap<>();
+
+  /** Sensors whose connector opens while the engine shakes it. */
+  public final Set<Integer> looseConnectors = new HashSet<>();
+
+  /** What a sensor reads beside the truth, by SPN, in its unit. */
+  public final Map<Integer, Double> drift = new HashMap<>();
 
   /** Load that pulls a 5 V sensor supply down, by line, ohm; absent where nothing does. */
   public final Map<Integer, Double> supplyLoadOhms = new HashMap<>();
 
-  /** Modules whose supply is cut. */
+  /** Resistance in a sensor ground, by number, ohm. */
+  public final Map<Integer, Double> groundOhms = new HashMap<>();
+
+  /** Modules whose supply is cut, or that are dead. */
   public final Set<String> unpowered = new HashSet<>();
 
+  /** Modules whose bus stub is cut: they live and nobody hears them. */
+  public final Set<String> offBus = new HashSet<>();
+
+  /** Volts lost on the way to a module. */
+  public final Map<String, Double> supplyDropVolts = new HashMap<>();
+
   /** Coolant in the system, share of full. */
-  public double coolantShare = 1;
+  public double coolantShare;
 
   /** How far the thermostat stays open at least, 0 to 1. */
   public double thermostatStuckOpen;
 
-  /** Bearing clearance relative to new: lets oil pressure fall. */
-  public double bearingClearance = 1;
+  /** Heat the radiator still sheds, share. */
+  public double radiatorShare;
 
-  /** Leak in the charge-air piping, mm². */
+  /** Bearing clearance relative to new: lets oil pressure fall. */
+  public double bearingClearance;
+
+  /** Leak in the charge-air piping after the compressor, mm². */
   public double chargeLeakMm2;
 
+  /** Cooling that the charge-air cooler still does, share. */
+  public double chargeCoolerShare;
+
+  /** Charge that a worn turbocharger still makes, share. */
+  public double turboShare;
+
+  /** Position at which the turbocharger's vanes are stuck, 0 to 1; not a number where they move. */
+  public double vanesStuckAt;
+
+  /** Position at which the recirculation valve is stuck, 0 to 1; not a number where it moves. */
+  public double egrStuckAt;
+
+  /** Flow that the recirculation cooler still passes, share. */
+  public double egrCoolerShare;
+
+  /** Position at which the intake throttle is stuck, 0 (open) to 1; not a number where it moves. */
+  public double throttleStuckAt;
+
+  /** Resistance of the fuel filter relative to a clean one. */
+  public double fuelFilterFactor;
+
+  /** What the low-pressure fuel pump still delivers, share. */
+  public double fuelPumpShare;
+
+  /** What the high-pressure pump still delivers, share. */
+  public double railPumpShare;
+
+  /** Opening of the crankcase breather, share of clean. */
+  public double breatherShare;
+
+  /** Opening of the particulate filter, share of clean. */
+  public double filterShare;
+
   /** What the alternator can still deliver, share. */
-  public double alternatorShare = 1;
+  public double alternatorShare;
 
   /** Battery resistance relative to a good one. */
-  public double batteryOhmsFactor = 1;
+  public double batteryOhmsFactor;
+
+  /** Resistance of the hydraulic return filter relative to a clean one. */
+  public double hydraulicFilterFactor;
+
+  /** What the hydraulic pump still delivers, share. */
+  public double hydraulicPumpShare;
+
+  /** Heat the hydraulic oil cooler still sheds, share. */
+  public double hydraulicCoolerShare;
+
+  /** What the transmission's oil pump still delivers, share. */
+  public double transmissionPumpShare;
+
+  /** Slip of a worn clutch pack under load, share of its speed. */
+  public double clutchSlip;
+
+  public Condition() {
+    reset();
+  }
 
   /** Back to a sound unit. */
   public void reset() {
     wireOhms.clear();
+    shortOhms.clear();
+    looseConnectors.clear();
+    drift.clear();
     supplyLoadOhms.clear();
+    groundOhms.clear();
     unpowered.clear();
+    offBus.clear();
+    supplyDropVolts.clear();
     coolantShare = 1;
     thermostatStuckOpen = 0;
+    radiatorShare = 1;
     bearingClearance = 1;
     chargeLeakMm2 = 0;
+    chargeCoolerShare = 1;
+    turboShare = 1;
+    vanesStuckAt = Double.NaN;
+    egrStuckAt = Double.NaN;
+    egrCoolerShare = 1;
+    throttleStuckAt = Double.NaN;
+    fuelFilterFactor = 1;
+    fuelPumpShare = 1;
+    railPumpShare = 1;
+    breatherShare = 1;
+    filterShare = 1;
     alternatorShare = 1;
     batteryOhmsFactor = 1;
+    hydraulicFilterFactor = 1;
+    hydraulicPumpShare = 1;
+    hydraulicCoolerShare = 1;
+    transmissionPumpShare = 1;
+    clutchSlip = 0;
   }
 }

@@ -29,6 +29,25 @@ public final class EngineState {
   public double exhaustC = 20;
   public double exhaustKpa = 100;
   public double railMpa;
+  public double railWantedMpa;
+  public double turboRpm;
+
+  /** Vanes of the turbocharger, throttle and recirculation valve: wanted and there, 0 to 1. */
+  public double vanesWanted;
+
+  public double vanes;
+  public double throttleWanted;
+  public double throttle;
+  public double egrWanted;
+  public double egr;
+
+  /** Recirculated gas, kg/h, and what a clean cooler would pass. */
+  public double egrFlow;
+
+  public double egrCleanFlow;
+  public double egrC = 20;
+  public double fuelDropKpa;
+  public double crankcaseKpa;
   public double batteryV = 25.4;
   public double batteryShare = 0.9;
   public double fuelSupplyKpa;

@@ -12,6 +12,7 @@ public final class HistorySolver {
   public static final double STEP_SECONDS = 20;
 
   private static final double SHIFT_HOURS = 8.5;
+  private static final double WARM_UP_HOURS = 0.3;
 
   /** Told of each step, so that monitors and counters can live through it too. */
   public interface Witness {
@@ -21,12 +22,24 @@ public final class HistorySolver {
      */
     void step(double hours, double seconds, EngineState state);
 
+    /** Before the first start of a shift: everything is as cold as the air, the key is on. */
+    void coldStart(double hours, EngineState state);
+
     /** A shift ended: the engine cooled down, and warmed up at the next start. */
     void warmedUp();
   }
 
   /** What was used up. */
   public record Used(double litres, double kilometres) {}
+
+  private final Operating point = new Operating();
+  private final EngineParameters parameters;
+  private final Condition condition;
+
+  public HistorySolver(EngineParameters parameters, Condition condition) {
+    this.parameters = parameters;
+    this.condition = condition;
+  }
 
   /** Lives from one engine hour to another. */
   public Used live(
@@ -38,8 +51,14 @@ public final class HistorySolver {
     s.key = EngineState.Key.ON;
     s.running = true;
     while (hours < toHours) {
+      if (intoShift == 0) {
+        rest(s);
+        witness.coldStart(hours, s);
+        s.running = true;
+      }
       double seconds = Math.min(STEP_SECONDS, (toHours - hours) * 3600 + 1e-6);
-      steady(intoShift * 3600 % 2_400 / 2_400, s, random);
+      double warm = Math.min(1, intoShift / WARM_UP_HOURS);
+      steady(intoShift * 3600 % 2_400 / 2_400, warm, s, random);
       hours += seconds / 3600;
       intoShift += seconds / 3600;
       litres += s.fuelKgPerHour() / 0.835 * seconds / 3600;
@@ -53,10 +72,36 @@ public final class HistorySolver {
     return new Used(litres, kilometres);
   }
 
+  private static void rest(EngineState s) {
+    s.running = false;
+    s.omega = 0;
+    s.fuelMgPerStroke = 0;
+    s.coolantC = s.ambientC;
+    s.oilC = s.ambientC;
+    s.intakeC = s.ambientC;
+    s.egrC = s.ambientC;
+    s.exhaustC = s.ambientC;
+    s.intakeKpa = s.ambientKpa;
+    s.exhaustKpa = s.ambientKpa;
+    s.oilKpa = 0;
+    s.fuelSupplyKpa = 0;
+    s.fuelDropKpa = 0;
+    s.crankcaseKpa = 0;
+    s.filterKpa = 0;
+    s.turboRpm = 0;
+    s.railMpa = 0;
+    s.railWantedMpa = 0;
+    s.egrFlow = 0;
+    s.egrCleanFlow = 0;
+    s.batteryV = 25.2;
+    s.pedal = 0;
+    s.vehicleKmh = 0;
+  }
+
   /**
    * The steady point of a phase of the forty-minute round: wait, loaded climb, haul, tip, return.
    */
-  private static void steady(double phase, EngineState s, SplittableRandom random) {
+  private void steady(double phase, double warm, EngineState s, SplittableRandom random) {
     double load;
     double rpm;
     if (phase < 0.2) {
@@ -83,17 +128,38 @@ public final class HistorySolver {
     load = Math.min(1, load * (0.9 + 0.2 * random.nextDouble()));
     s.omega = rpm * Math.PI / 30;
     s.fuelMgPerStroke = 12 + load * 215;
-    s.coolantC = 84 + 7 * load;
+    double wind = 0.9 + Math.min(0.1, s.vehicleKmh / 400);
+    double balance = Operating.coolantBalance(s, parameters, condition, wind);
+    // The block's heat evens a round out: it stands between this phase and the last.
+    s.coolantC =
+        warm < 1
+            ? s.ambientC + (balance - s.ambientC) * warm
+            : s.coolantC + (balance - s.coolantC) * 0.06;
     s.oilC = s.coolantC + 8;
-    s.intakeKpa = s.ambientKpa + load * 160;
-    s.intakeC = s.ambientC + 10 + 25 * load;
-    s.exhaustC = 180 + 300 * load;
-    s.exhaustKpa = s.ambientKpa + load * 180;
-    s.oilKpa = 180 + rpm * 0.15;
-    s.fuelSupplyKpa = 600;
-    s.railMpa = 60 + 170 * load;
-    s.batteryV = 28.2;
-    s.filterKpa = 1 + 8 * load;
+    Operating o = point;
+    o.find(s, parameters, condition);
+    s.intakeKpa = o.intakeKpa;
+    s.intakeC = o.intakeC;
+    s.exhaustKpa = o.exhaustKpa;
+    s.exhaustC = o.exhaustC;
+    s.turboRpm = o.turboRpm;
+    s.vanesWanted = o.vanesWanted;
+    s.vanes = o.vanes;
+    s.throttleWanted = o.throttleWanted;
+    s.throttle = o.throttle;
+    s.egrWanted = o.egrWanted;
+    s.egr = o.egr;
+    s.egrFlow = o.egrFlow;
+    s.egrCleanFlow = o.egrCleanFlow;
+    s.egrC = o.egrC;
+    s.filterKpa = o.filterKpa;
+    s.fuelDropKpa = o.fuelDropKpa;
+    s.fuelSupplyKpa = o.fuelSupplyKpa;
+    s.railWantedMpa = o.railWantedMpa;
+    s.railMpa = o.railMpa;
+    s.oilKpa = o.oilKpa;
+    s.crankcaseKpa = o.crankcaseKpa;
+    s.batteryV = 28.2 - 12 * Math.max(0, 0.55 - condition.alternatorShare);
     s.pedal = load;
   }
 }

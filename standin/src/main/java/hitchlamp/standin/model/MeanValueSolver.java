@@ -13,6 +13,8 @@ public final class MeanValueSolver {
   private static final double RATED_RPM = 2_100;
   private static final double STALLS_BELOW = 25;
 
+  private final Operating o = new Operating();
+
   /** Seconds of running or rolling out. */
   public void step(double dt, EngineState s, EngineParameters p, Condition c) {
     govern(dt, s, p);
@@ -25,9 +27,10 @@ public final class MeanValueSolver {
     if (s.running && s.omega < STALLS_BELOW) {
       s.running = false;
     }
-    charge(dt, s, p, c);
+    o.find(s, p, c);
+    charge(dt, s, p, o);
     heat(dt, s, p, c);
-    oilAndFuel(dt, s, p, c);
+    oilAndFuel(dt, s, o);
     battery(dt, s, p, c);
   }
 
@@ -56,30 +59,29 @@ public final class MeanValueSolver {
     return Math.min(1, 0.6 + 0.3 * lambda);
   }
 
-  private static void charge(double dt, EngineState s, EngineParameters p, Condition c) {
-    double flow = s.fuelKgPerHour();
-    double boost = 1.55 * flow + 0.0065 * s.rpm();
-    // A leak passes in proportion to area and boost; 300 mm² takes about half of it at full charge.
-    double kept = 1 / (1 + c.chargeLeakMm2 / 300);
-    double target = s.ambientKpa + boost * kept - (s.running ? 2 : 0);
-    s.intakeKpa += (target - s.intakeKpa) * Math.min(1, dt / p.turboLag());
-    double intake = s.ambientC + 8 + 0.16 * Math.max(0, s.intakeKpa - s.ambientKpa);
-    s.intakeC +=
-        ((s.running ? intake : s.ambientC + 0.3 * (s.coolantC - s.ambientC)) - s.intakeC)
-            * Math.min(1, dt / 8);
-    s.exhaustKpa = s.ambientKpa + 1.1 * Math.max(0, s.intakeKpa - s.ambientKpa) + 0.004 * s.rpm();
-    s.filterKpa = flow * 0.06 * (1 + 3 * s.sootShare);
-    double hot = s.ambientC + 60 + 2.1 * s.fuelMgPerStroke * 100 / Math.max(60, s.intakeKpa);
-    s.exhaustC +=
-        ((s.running ? hot : s.coolantC) - s.exhaustC) * Math.min(1, dt / (s.running ? 12 : 240));
-    s.sootShare = Math.min(1.4, s.sootShare + flow * 2.2e-7 * dt);
+  private static void charge(double dt, EngineState s, EngineParameters p, Operating o) {
+    s.intakeKpa += (o.intakeKpa - s.intakeKpa) * Math.min(1, dt / p.turboLag());
+    s.intakeC += (o.intakeC - s.intakeC) * Math.min(1, dt / 8);
+    s.exhaustKpa += (o.exhaustKpa - s.exhaustKpa) * Math.min(1, dt / 0.3);
+    s.turboRpm += (o.turboRpm - s.turboRpm) * Math.min(1, dt / p.turboLag());
+    s.vanesWanted = o.vanesWanted;
+    s.vanes += (o.vanes - s.vanes) * Math.min(1, dt / 0.4);
+    s.throttleWanted = o.throttleWanted;
+    s.throttle += (o.throttle - s.throttle) * Math.min(1, dt / 0.4);
+    s.egrWanted = o.egrWanted;
+    s.egr += (o.egr - s.egr) * Math.min(1, dt / 0.3);
+    s.egrFlow += (o.egrFlow - s.egrFlow) * Math.min(1, dt / 0.5);
+    s.egrCleanFlow += (o.egrCleanFlow - s.egrCleanFlow) * Math.min(1, dt / 0.5);
+    s.egrC += (o.egrC - s.egrC) * Math.min(1, dt / 5);
+    s.filterKpa = o.filterKpa;
+    s.exhaustC += (o.exhaustC - s.exhaustC) * Math.min(1, dt / (s.running ? 12 : 240));
+    s.crankcaseKpa += (o.crankcaseKpa - s.crankcaseKpa) * Math.min(1, dt / 0.6);
+    s.sootShare = Math.min(1.4, s.sootShare + s.fuelKgPerHour() * 2.2e-7 * dt);
   }
 
   private static void heat(double dt, EngineState s, EngineParameters p, Condition c) {
     double intoCoolant = s.fuelKgPerHour() / 3600 * 42.8e6 * 0.24 + (s.running ? 2_500 : 0);
-    double open = Math.max(c.thermostatStuckOpen, Math.max(0, Math.min(1, (s.coolantC - 82) / 13)));
-    double shed =
-        (40 + p.radiator() * open * Math.max(0.1, c.coolantShare)) * (s.coolantC - s.ambientC);
+    double shed = Operating.shed(s.coolantC, s.ambientC, p, c, 1);
     s.coolantC +=
         (intoCoolant - (s.running ? shed : 25 * (s.coolantC - s.ambientC)))
             / (p.coolantHeat() * Math.max(0.3, c.coolantShare))
@@ -91,18 +93,12 @@ public final class MeanValueSolver {
     s.oilC += (oilTarget - s.oilC) * Math.min(1, dt / 150);
   }
 
-  private static void oilAndFuel(double dt, EngineState s, EngineParameters p, Condition c) {
-    double thick = Math.pow(2, (90 - s.oilC) / 45);
-    double relief = 560;
-    double oil =
-        Math.min(
-            relief,
-            p.oilPressureGain() * s.omega * Math.min(4, thick) / Math.pow(c.bearingClearance, 1.6));
-    s.oilKpa += (oil - s.oilKpa) * Math.min(1, dt / 0.5);
-    double supply = s.omega > 5 ? 420 + 0.25 * s.rpm() : 0;
-    s.fuelSupplyKpa += (supply - s.fuelSupplyKpa) * Math.min(1, dt / 0.8);
-    double rail = s.running ? 45 + 0.85 * s.fuelMgPerStroke + 0.02 * s.rpm() : 0;
-    s.railMpa += (rail - s.railMpa) * Math.min(1, dt / (s.running ? 0.15 : 25));
+  private static void oilAndFuel(double dt, EngineState s, Operating o) {
+    s.oilKpa += (o.oilKpa - s.oilKpa) * Math.min(1, dt / 0.5);
+    s.fuelDropKpa += (o.fuelDropKpa - s.fuelDropKpa) * Math.min(1, dt / 0.8);
+    s.fuelSupplyKpa += (o.fuelSupplyKpa - s.fuelSupplyKpa) * Math.min(1, dt / 0.8);
+    s.railWantedMpa = o.railWantedMpa;
+    s.railMpa += (o.railMpa - s.railMpa) * Math.min(1, dt / (s.running ? 0.15 : 25));
   }
 
   private static double alternatorLoad(EngineState s) {

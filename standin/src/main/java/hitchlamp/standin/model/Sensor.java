@@ -13,6 +13,12 @@ public final class Sensor {
   private static final double BETA = 3_500;
   private static final double OHMS_AT_25 = 2_250;
 
+  /** What the sensors of one ground take together, as a resistance to their supply. */
+  private static final double SENSORS_OHMS = 180;
+
+  private static final double OPEN = 2e6;
+  private static final int THERMISTOR_GROUND = 3;
+
   /** How it works. */
   public enum Kind {
     RATIOMETRIC,
@@ -29,6 +35,7 @@ public final class Sensor {
   private final double tolerance;
   private double lagged = Double.NaN;
   private double volts;
+  private boolean shaken;
 
   /**
    * @param line 5 V supply it hangs on, 0 for a thermistor on the module's own pull-up
@@ -60,6 +67,16 @@ public final class Sensor {
     return spn;
   }
 
+  /** Ground it shares with others: one for each supply, and one for the thermistors. */
+  private int groundNumber() {
+    return kind == Kind.THERMISTOR ? THERMISTOR_GROUND : line;
+  }
+
+  /** The engine shakes its connector, or stops doing so. */
+  public void shake(boolean now) {
+    shaken = now;
+  }
+
   /** Voltage the module sees. */
   public double volts() {
     return volts;
@@ -71,15 +88,25 @@ public final class Sensor {
         Double.isNaN(lagged) || dt > 5 * lag
             ? truth
             : lagged + (truth - lagged) * Math.min(1, dt / lag);
-    double wire = c.wireOhms.getOrDefault(spn, 0.0);
+    double value = lagged + c.drift.getOrDefault(spn, 0.0);
+    boolean open = shaken && c.looseConnectors.contains(spn);
+    double wire = open ? OPEN : c.wireOhms.getOrDefault(spn, 0.0);
+    double ground = c.groundOhms.getOrDefault(groundNumber(), 0.0);
     if (kind == Kind.THERMISTOR) {
-      double ohms = OHMS_AT_25 * Math.exp(BETA * (1 / (lagged + 273.15) - 1 / 298.15)) + wire;
+      double ohms =
+          OHMS_AT_25 * Math.exp(BETA * (1 / (value + 273.15) - 1 / 298.15)) + wire + ground;
       volts = REFERENCE * ohms / (ohms + PULL_UP);
     } else {
       double supply = supplyVolts(line, c);
-      double share = Math.max(0.02, Math.min(0.98, 0.1 + 0.8 * (lagged - low) / (high - low)));
+      double share = Math.max(0.02, Math.min(0.98, 0.1 + 0.8 * (value - low) / (high - low)));
       // The module pulls the signal down with 100 kΩ: a broken wire reads near 0 V.
-      volts = supply * share * 100_000 / (100_000 + wire);
+      double lifted = supply * ground / (ground + SENSORS_OHMS);
+      volts = (lifted + (supply - lifted) * share) * 100_000 / (100_000 + wire);
+    }
+    Double leak = c.shortOhms.get(spn);
+    if (leak != null) {
+      // The wire's own source has about 1 kΩ.
+      volts *= leak / (leak + 1_000);
     }
   }
 
@@ -102,7 +129,8 @@ public final class Sensor {
   }
 
   public boolean tooLow() {
-    return volts < 0.25;
+    // A hot thermistor comes near 0.1 V by itself.
+    return volts < (kind == Kind.THERMISTOR ? 0.08 : 0.25);
   }
 
   public boolean tooHigh() {

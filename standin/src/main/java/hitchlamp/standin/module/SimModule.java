@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.function.BooleanSupplier;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 
@@ -46,11 +47,15 @@ public final class SimModule {
   private final long mostDelayMicros;
   private final Trouble trouble;
   private final Map<Integer, Supplier<byte[]>> answers = new HashMap<>();
+  private final Map<Integer, BooleanSupplier> obeyed = new HashMap<>();
   private final List<Broadcast> broadcasts = new ArrayList<>();
   private final Map<Integer, Outgoing> outgoing = new HashMap<>();
   private final Map<Integer, Deque<Outgoing>> queued = new HashMap<>();
   private boolean powered;
+  private boolean offBus;
   private long delayed;
+  private ServicePort servicePort;
+  private Services services;
 
   private record Broadcast(int identifier, long periodMicros, LongSupplier payload) {}
 
@@ -112,6 +117,29 @@ public final class SimModule {
     answers.put(pgn, data);
   }
 
+  /** It has diagnostic services. */
+  public void serve(Services served) {
+    services = served;
+    servicePort = new ServicePort(address, agenda, this::put, served::asked);
+    served.on(servicePort, random.split(), leastDelayMicros, mostDelayMicros);
+  }
+
+  /** A request that it carries out: accepted where true comes of it, else denied. */
+  public void obey(int pgn, BooleanSupplier what) {
+    obeyed.put(pgn, what);
+  }
+
+  /** Its bus stub is cut, or joined again: it lives on and nobody hears it. */
+  public void offBus(boolean cut) {
+    offBus = cut;
+  }
+
+  private void put(Frame frame) {
+    if (powered && !offBus) {
+      bus.send(frame, this);
+    }
+  }
+
   /** A group of up to 8 bytes that it sends by itself. */
   public void broadcast(int priority, int pgn, long periodMicros, LongSupplier payload) {
     int identifier =
@@ -122,7 +150,7 @@ public final class SimModule {
   }
 
   private void sendIfPowered(Broadcast b) {
-    if (powered) {
+    if (powered && !offBus) {
       bus.send(new Frame(b.identifier, true, 8, b.payload.getAsLong()), this);
     }
   }
@@ -157,11 +185,14 @@ public final class SimModule {
       powered = false;
       outgoing.clear();
       queued.clear();
+      if (servicePort != null) {
+        servicePort.reset();
+      }
     }
   }
 
   private void claim() {
-    if (powered) {
+    if (powered && !offBus) {
       bus.send(new Frame(6 << 26 | CLAIM << 8 | EVERYBODY << 8 | address, true, 8, name), this);
     }
   }
@@ -170,7 +201,8 @@ public final class SimModule {
   public void hear(StampedFrame stamped, Object sender) {
     Frame f = stamped.frame();
     int format = f.identifier() >>> 16 & 0xFF;
-    if (!powered || sender == this || !f.extended() || format != 0xEA && format != 0xEC) {
+    boolean mine = format == 0xEA || format == 0xEC || format == 0xDA;
+    if (!powered || offBus || sender == this || !f.extended() || !mine) {
       return;
     }
     int to = f.identifier() >>> 8 & 0xFF;
@@ -180,6 +212,10 @@ public final class SimModule {
     }
     if (format == REQUEST >> 8 && f.length() >= 3) {
       requested(f.at(0) | f.at(1) << 8 | f.at(2) << 16, from, to);
+    } else if (format == 0xDA && to == address && services != null && f.length() > 0) {
+      if (!trouble.answersNothing) {
+        servicePort.hear(f);
+      }
     } else if (format == CONTROL >> 8 && to == address && f.length() == 8) {
       controlled(f, from);
     }
@@ -210,6 +246,28 @@ public final class SimModule {
       return;
     }
     Supplier<byte[]> answer = answers.get(pgn);
+    if (answer == null && obeyed.containsKey(pgn)) {
+      if (to == address) {
+        agenda.in(
+            delay(),
+            () -> {
+              boolean done = obeyed.get(pgn).getAsBoolean();
+              say(
+                  6,
+                  ACK,
+                  EVERYBODY,
+                  done ? 0 : 2,
+                  0xFF,
+                  0xFF,
+                  0xFF,
+                  from,
+                  pgn,
+                  pgn >> 8,
+                  pgn >> 16);
+            });
+      }
+      return;
+    }
     if (answer == null) {
       if (to == address) {
         agenda.in(
@@ -352,13 +410,13 @@ public final class SimModule {
     }
   }
 
-  /** True while a long message of this module is under way to somebody. */
+  /** True while a long message is under way to somebody, or a diagnostic session is open. */
   public boolean sendingLong() {
-    return !outgoing.isEmpty();
+    return !outgoing.isEmpty() || services != null && (servicePort.busy() || services.inSession());
   }
 
   private void say(int priority, int pgn, int to, int... bytes) {
-    if (powered) {
+    if (powered && !offBus) {
       boolean toOne = (pgn >> 8 & 0xFF) < 240;
       bus.send(
           Frame.extended(priority << 26 | pgn << 8 | (toOne ? to << 8 : 0) | address, bytes), this);

@@ -38,7 +38,8 @@ public record Scenario(
     Start start) {
   /** Kinds of units that can be simulated. */
   public enum Kind {
-    ROAD_TRUCK
+    ROAD_TRUCK,
+    LOADING_SHOVEL
   }
 
   /**
@@ -64,6 +65,9 @@ public record Scenario(
    * @param twins modules that have a second one at their address
    * @param strangers modules that no such unit has
    * @param foreignVin modules that name another unit's VIN
+   * @param keepsFaults modules that accept a clear and do not clear
+   * @param pendsForEver modules that say "more time" to every fault service and never answer
+   * @param oddSnapshots modules whose snapshots no pack can read
    */
   public record Trouble(
       double losePackets,
@@ -72,7 +76,10 @@ public record Scenario(
       Set<String> deaf,
       Set<String> twins,
       boolean strangers,
-      Set<String> foreignVin) {}
+      Set<String> foreignVin,
+      Set<String> keepsFaults,
+      Set<String> pendsForEver,
+      Set<String> oddSnapshots) {}
 
   /**
    * @param engine true where the engine already runs
@@ -83,6 +90,12 @@ public record Scenario(
   public Scenario withSeed(long other) {
     return new Scenario(
         id, title, unit, other, vin, ambientC, ambientKpa, bus, defects, history, trouble, start);
+  }
+
+  /** The same unit with other defects and another history. */
+  public Scenario with(List<Defect> others, History lived) {
+    return new Scenario(
+        id, title, unit, seed, vin, ambientC, ambientKpa, bus, others, lived, trouble, start);
   }
 
   /** Reads a scenario file; whatever is wrong is told with file, line and reason. */
@@ -158,21 +171,16 @@ public record Scenario(
   private static Defect defect(Entry e) {
     e.allow("kind", "size", "spn", "line", "module", "from", "until", "share");
     Defect.Kind kind = e.need("kind").oneOf(Defect.Kind.class);
-    boolean wire = kind == Defect.Kind.WIRE_RESISTANCE;
-    boolean supply = kind == Defect.Kind.SUPPLY_LOAD;
-    boolean module = kind == Defect.Kind.MODULE_UNPOWERED;
+    Defect.About about = kind.about();
     double from = e.number("from", 0, 1e6, 0);
-    double most =
-        switch (kind) {
-          case COOLANT_LOSS, THERMOSTAT_OPEN, ALTERNATOR_WEAK -> 1;
-          default -> 1e9;
-        };
     return new Defect(
         kind,
-        module ? 0 : e.number("size", 0, most),
-        wire ? (int) e.whole("spn", 1, 524_287) : 0,
-        supply ? (int) e.whole("line", 1, 2) : 0,
-        module ? e.text("module") : "",
+        kind.most() == 0
+            ? 0
+            : e.number("size", kind == Defect.Kind.SENSOR_DRIFT ? -kind.most() : 0, kind.most()),
+        about == Defect.About.SENSOR ? (int) e.whole("spn", 1, 524_287) : 0,
+        about == Defect.About.LINE ? (int) e.whole("line", 1, 3) : 0,
+        about == Defect.About.MODULE ? e.text("module") : "",
         from,
         e.number("until", from, 1e6, Double.POSITIVE_INFINITY),
         e.number("share", 0, 1, 1));
@@ -180,7 +188,8 @@ public record Scenario(
 
   private static Trouble trouble(Optional<Entry> entry) {
     if (entry.isEmpty()) {
-      return new Trouble(0, 0, Set.of(), Set.of(), Set.of(), true, Set.of());
+      return new Trouble(
+          0, 0, Set.of(), Set.of(), Set.of(), true, Set.of(), Set.of(), Set.of(), Set.of());
     }
     Entry e =
         entry
@@ -192,7 +201,10 @@ public record Scenario(
                 "deaf",
                 "twins",
                 "strangers",
-                "foreign-vin");
+                "foreign-vin",
+                "keeps-faults",
+                "pends-for-ever",
+                "odd-snapshots");
     return new Trouble(
         e.number("lose-packets", 0, 0.9, 0),
         e.number("repeat-packets", 0, 0.9, 0),
@@ -200,7 +212,10 @@ public record Scenario(
         names(e, "deaf"),
         names(e, "twins"),
         e.yes("strangers", true),
-        names(e, "foreign-vin"));
+        names(e, "foreign-vin"),
+        names(e, "keeps-faults"),
+        names(e, "pends-for-ever"),
+        names(e, "odd-snapshots"));
   }
 
   private static Set<String> names(Entry e, String list) {

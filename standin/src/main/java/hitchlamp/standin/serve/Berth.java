@@ -3,20 +3,20 @@ package hitchlamp.standin.serve;
 import hitchlamp.core.bus.Frame;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.Cab;
-import hitchlamp.standin.unit.RoadTruck;
+import hitchlamp.standin.unit.SimUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
 /** A unit in its place: its port, its clients, its pace. Only the pump's thread touches it. */
 final class Berth {
-  static final String BUS_250 = RoadTruck.BUS_250;
-  static final String BUS_500 = RoadTruck.BUS_500;
+  static final String BUS_250 = SimUnit.BUS_250;
+  static final String BUS_500 = SimUnit.BUS_500;
 
   /** Time after a client's last frame in which the unit runs in real time. */
   private static final long REAL_TIME_MICROS = 5_000_000;
 
-  private final RoadTruck unit;
+  private final SimUnit unit;
   private final int port;
   private final List<Connection> clients = new ArrayList<>();
   private double wantedFactor;
@@ -24,7 +24,7 @@ final class Berth {
   private long lastNanos;
   private long lastSent = -REAL_TIME_MICROS;
 
-  Berth(RoadTruck unit, int port, double factor) {
+  Berth(SimUnit unit, int port, double factor) {
     this.unit = unit;
     this.port = port;
     this.wantedFactor = factor;
@@ -37,7 +37,7 @@ final class Berth {
             });
   }
 
-  RoadTruck unit() {
+  SimUnit unit() {
     return unit;
   }
 

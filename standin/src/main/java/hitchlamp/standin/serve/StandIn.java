@@ -3,7 +3,7 @@ package hitchlamp.standin.serve;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.unit.RoadTruck;
+import hitchlamp.standin.unit.SimUnit;
 import hitchlamp.yaml.YamlFault;
 import java.io.IOException;
 import java.net.BindException;
@@ -59,7 +59,7 @@ public final class StandIn implements AutoCloseable {
     Pump pump = new Pump();
     int port = firstPort;
     for (Scenario s : scenarios) {
-      RoadTruck unit = new RoadTruck(s);
+      SimUnit unit = new SimUnit(s);
       pump.open(host, port, p -> new Berth(unit, p, factor));
       port = port == 0 ? 0 : port + 1;
     }

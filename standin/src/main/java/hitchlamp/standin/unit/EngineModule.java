@@ -3,6 +3,7 @@ package hitchlamp.standin.unit;
 import static hitchlamp.standin.module.Signal.put;
 
 import hitchlamp.standin.fault.FaultMemory;
+import hitchlamp.standin.fault.FaultMemory.Lamp;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineState;
@@ -14,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.function.BooleanSupplier;
 
 /**
  * The engine's control module: its sensors, its monitors, and the groups it broadcasts (J1939-71,
@@ -25,91 +27,54 @@ final class EngineModule {
   static final int INTAKE_TEMPERATURE = 105;
   static final int COOLANT_TEMPERATURE = 110;
   static final int FUEL_SUPPLY = 94;
+  static final int FUEL_FILTER_DROP = 95;
+  static final int CRANKCASE = 101;
+  static final int TURBO_SPEED = 103;
   static final int OIL_TEMPERATURE = 175;
   static final int EXHAUST_PRESSURE = 1209;
   static final int FILTER_PRESSURE = 3251;
+  static final int EGR_TEMPERATURE = 412;
+  static final int RAIL_PRESSURE = 157;
   private static final int COOLANT_LEVEL = 111;
   private static final int BATTERY = 168;
+  private static final int EGR_VALVE = 2791;
+  private static final int EGR_FLOW = 2659;
+  private static final int TURBO_ACTUATOR = 641;
+  private static final int THROTTLE = 3464;
+  private static final int DERATE = 1569;
   private static final int[] SUPPLY_SPN = {0, 3509, 3510};
+  private static final double VIBRATES_ABOVE_RPM = 1_200;
+  private static final double STUCK_SHARE = 0.12;
 
   private final EngineState state;
   private final Condition condition;
   private final SplittableRandom random;
   private final FaultMemory memory = new FaultMemory();
   private final List<Monitor> monitors = new ArrayList<>();
+  private final List<Monitor> coldMonitors = new ArrayList<>();
   private final Map<Integer, Sensor> sensors = new LinkedHashMap<>();
   private double badSupplySeconds;
+  private double ranSeconds;
+  private double loadedSeconds;
 
   EngineModule(EngineState state, Condition condition, SplittableRandom random) {
     this.state = state;
     this.condition = condition;
     this.random = random;
     sensor(OIL_PRESSURE, Sensor.Kind.RATIOMETRIC, 1, 0, 1_000, 0.2, 3);
-    sensor(FUEL_SUPPLY, Sensor.Kind.RATIOMETRIC, 1, 0, 1_000, 0.2, 4);
+    sensor(FUEL_SUPPLY, Sensor.Kind.RATIOMETRIC, 1, 0, 1_200, 0.2, 4);
+    sensor(FUEL_FILTER_DROP, Sensor.Kind.RATIOMETRIC, 1, 0, 400, 0.2, 2);
+    sensor(CRANKCASE, Sensor.Kind.RATIOMETRIC, 1, -10, 20, 0.3, 0.05);
     sensor(INTAKE_PRESSURE, Sensor.Kind.RATIOMETRIC, 2, 20, 450, 0.05, 1);
     sensor(EXHAUST_PRESSURE, Sensor.Kind.RATIOMETRIC, 2, 20, 550, 0.1, 1.5);
-    sensor(FILTER_PRESSURE, Sensor.Kind.RATIOMETRIC, 2, 0, 35, 0.3, 0.1);
+    sensor(FILTER_PRESSURE, Sensor.Kind.RATIOMETRIC, 2, 0, 60, 0.3, 0.1);
     sensor(COOLANT_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 4, 0.3);
     sensor(INTAKE_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 3, 0.3);
     sensor(OIL_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 5, 0.3);
-    for (Sensor s : sensors.values()) {
-      monitors.add(new Monitor(s.spn(), 3, FaultMemory.Lamp.WARNING, 1.5, 3, s::tooHigh));
-      monitors.add(new Monitor(s.spn(), 4, FaultMemory.Lamp.WARNING, 1.5, 3, s::tooLow));
-    }
-    for (int line = 1; line <= 2; line++) {
-      int supply = line;
-      monitors.add(
-          new Monitor(
-              SUPPLY_SPN[line],
-              4,
-              FaultMemory.Lamp.WARNING,
-              1,
-              3,
-              () -> Sensor.supplyVolts(supply, condition) < 4.75));
-    }
-    monitors.add(
-        new Monitor(
-            COOLANT_LEVEL, 1, FaultMemory.Lamp.STOP, 10, 10, () -> condition.coolantShare < 0.8));
-    monitors.add(
-        new Monitor(
-            COOLANT_TEMPERATURE,
-            0,
-            FaultMemory.Lamp.STOP,
-            3,
-            5,
-            () -> sound(COOLANT_TEMPERATURE) && reading(COOLANT_TEMPERATURE) > 112));
-    monitors.add(
-        new Monitor(
-            OIL_PRESSURE,
-            1,
-            FaultMemory.Lamp.STOP,
-            4,
-            4,
-            () ->
-                state.running
-                    && state.rpm() > 500
-                    && sound(OIL_PRESSURE)
-                    && reading(OIL_PRESSURE) < 45 + 0.03 * state.rpm()));
-    monitors.add(
-        new Monitor(
-            BATTERY,
-            1,
-            FaultMemory.Lamp.WARNING,
-            10,
-            10,
-            () -> state.running && state.batteryV < 24.2));
-    monitors.add(
-        new Monitor(
-            INTAKE_PRESSURE,
-            18,
-            FaultMemory.Lamp.WARNING,
-            8,
-            8,
-            () ->
-                sound(INTAKE_PRESSURE)
-                    && state.fuelMgPerStroke > 150
-                    && reading(INTAKE_PRESSURE)
-                        < 0.7 * (state.ambientKpa + 1.55 * state.fuelKgPerHour())));
+    sensor(EGR_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 3, 0.5);
+    circuits();
+    performance();
+    rationality();
   }
 
   private void sensor(
@@ -117,8 +82,199 @@ final class EngineModule {
     sensors.put(spn, new Sensor(spn, kind, line, low, high, lag, noise, random));
   }
 
+  private Monitor watch(int spn, int fmi, Lamp lamp, double seconds, BooleanSupplier bad) {
+    Monitor m = new Monitor(spn, fmi, lamp, seconds, Math.max(3, seconds), bad);
+    m.freezing(this::freeze);
+    monitors.add(m);
+    return m;
+  }
+
+  private void circuits() {
+    for (Sensor s : sensors.values()) {
+      watch(s.spn(), 3, Lamp.WARNING, 1.5, s::tooHigh).circuit();
+      watch(s.spn(), 4, Lamp.WARNING, 1.5, s::tooLow).circuit();
+    }
+    for (int line = 1; line <= 2; line++) {
+      int supply = line;
+      watch(
+              SUPPLY_SPN[line],
+              4,
+              Lamp.WARNING,
+              1,
+              () -> Sensor.supplyVolts(supply, condition) < 4.75)
+          .circuit();
+    }
+  }
+
+  private void performance() {
+    watch(COOLANT_LEVEL, 1, Lamp.STOP, 10, () -> condition.coolantShare < 0.8);
+    watch(
+        COOLANT_TEMPERATURE,
+        0,
+        Lamp.STOP,
+        3,
+        () -> sound(COOLANT_TEMPERATURE) && reading(COOLANT_TEMPERATURE) > 112);
+    watch(
+        COOLANT_TEMPERATURE,
+        16,
+        Lamp.WARNING,
+        10,
+        () -> sound(COOLANT_TEMPERATURE) && reading(COOLANT_TEMPERATURE) > 106);
+    watch(
+            COOLANT_TEMPERATURE,
+            18,
+            Lamp.MALFUNCTION,
+            60,
+            () ->
+                loadedSeconds > 1_500
+                    && sound(COOLANT_TEMPERATURE)
+                    && reading(COOLANT_TEMPERATURE) < 71)
+        .emission();
+    watch(
+        OIL_PRESSURE,
+        1,
+        Lamp.STOP,
+        4,
+        () -> runs() && sound(OIL_PRESSURE) && reading(OIL_PRESSURE) < 45 + 0.03 * state.rpm());
+    watch(BATTERY, 1, Lamp.WARNING, 10, () -> runs() && state.batteryV < 24.3);
+    watch(
+            INTAKE_PRESSURE,
+            18,
+            Lamp.WARNING,
+            8,
+            () ->
+                sound(INTAKE_PRESSURE)
+                    && state.fuelMgPerStroke > 150
+                    && reading(INTAKE_PRESSURE) - state.ambientKpa
+                        < 0.74 * (1.55 * state.fuelKgPerHour() + 0.0065 * state.rpm()))
+        .emission();
+    watch(TURBO_SPEED, 16, Lamp.WARNING, 5, () -> state.turboRpm > 111_000);
+    watch(
+        INTAKE_TEMPERATURE,
+        16,
+        Lamp.WARNING,
+        15,
+        () ->
+            runs()
+                && sound(INTAKE_TEMPERATURE)
+                && reading(INTAKE_TEMPERATURE) > state.ambientC + 48);
+    watch(
+            EGR_VALVE,
+            7,
+            Lamp.MALFUNCTION,
+            6,
+            () -> runs() && Math.abs(state.egr - state.egrWanted) > STUCK_SHARE)
+        .emission();
+    watch(
+            EGR_FLOW,
+            18,
+            Lamp.MALFUNCTION,
+            10,
+            () ->
+                runs()
+                    && state.egrWanted > 0.2
+                    && Math.abs(state.egr - state.egrWanted) < STUCK_SHARE
+                    && state.egrCleanFlow > 25
+                    && state.egrFlow < 0.6 * state.egrCleanFlow)
+        .emission();
+    watch(
+        EGR_TEMPERATURE,
+        16,
+        Lamp.WARNING,
+        15,
+        () -> runs() && sound(EGR_TEMPERATURE) && reading(EGR_TEMPERATURE) > 165);
+    watch(
+        TURBO_ACTUATOR,
+        7,
+        Lamp.WARNING,
+        6,
+        () -> runs() && Math.abs(state.vanes - state.vanesWanted) > STUCK_SHARE);
+    watch(
+        THROTTLE,
+        7,
+        Lamp.WARNING,
+        6,
+        () -> runs() && Math.abs(state.throttle - state.throttleWanted) > STUCK_SHARE);
+    watch(
+        FUEL_SUPPLY,
+        18,
+        Lamp.WARNING,
+        10,
+        () ->
+            runs()
+                && sound(FUEL_SUPPLY)
+                && reading(FUEL_SUPPLY) < 0.7 * (420 + 0.25 * state.rpm()));
+    watch(
+        FUEL_FILTER_DROP,
+        16,
+        Lamp.WARNING,
+        10,
+        () -> runs() && sound(FUEL_FILTER_DROP) && reading(FUEL_FILTER_DROP) > 100);
+    watch(
+        RAIL_PRESSURE,
+        18,
+        Lamp.WARNING,
+        10,
+        () -> runs() && state.railWantedMpa - state.railMpa > 8);
+    watch(
+        CRANKCASE,
+        16,
+        Lamp.WARNING,
+        10,
+        () -> runs() && sound(CRANKCASE) && reading(CRANKCASE) > 3);
+    watch(
+            FILTER_PRESSURE,
+            16,
+            Lamp.MALFUNCTION,
+            15,
+            () -> runs() && sound(FILTER_PRESSURE) && reading(FILTER_PRESSURE) > 16)
+        .emission();
+    // The generic one: the module takes power away whatever the cause is.
+    watch(
+        DERATE,
+        31,
+        Lamp.WARNING,
+        2,
+        () ->
+            memory.kept().stream()
+                .anyMatch(
+                    k ->
+                        k.active()
+                            && (k.spn() == COOLANT_TEMPERATURE && k.fmi() == 0
+                                || k.spn() == OIL_PRESSURE && k.fmi() == 1
+                                || k.spn() == RAIL_PRESSURE
+                                || k.spn() == TURBO_SPEED
+                                || k.spn() == INTAKE_PRESSURE && k.fmi() != 3
+                                || k.spn() == EGR_VALVE)));
+  }
+
+  /** After a cold night all thermometers should agree. */
+  private void rationality() {
+    int[] thermometers = {COOLANT_TEMPERATURE, INTAKE_TEMPERATURE, OIL_TEMPERATURE};
+    for (int spn : thermometers) {
+      coldMonitors.add(
+          new Monitor(
+                  spn,
+                  2,
+                  Lamp.WARNING,
+                  5,
+                  5,
+                  () -> sound(spn) && Math.abs(reading(spn) - state.ambientC) > 8)
+              .freezing(this::freeze));
+    }
+  }
+
+  private boolean runs() {
+    return state.running && state.rpm() > 500 && ranSeconds > 10;
+  }
+
   FaultMemory memory() {
     return memory;
+  }
+
+  /** Monitors that a self-test runs. */
+  List<Monitor> monitors() {
+    return monitors;
   }
 
   private double reading(int spn) {
@@ -140,20 +296,35 @@ final class EngineModule {
   /** Sensors follow the truth. */
   void sense(double dt) {
     EngineState s = state;
-    sensors.get(OIL_PRESSURE).step(dt, s.oilKpa, condition);
-    sensors.get(FUEL_SUPPLY).step(dt, s.fuelSupplyKpa, condition);
-    sensors.get(INTAKE_PRESSURE).step(dt, s.intakeKpa, condition);
-    sensors.get(EXHAUST_PRESSURE).step(dt, s.exhaustKpa, condition);
-    sensors.get(FILTER_PRESSURE).step(dt, s.filterKpa, condition);
+    boolean shakes =
+        s.running && s.rpm() > VIBRATES_ABOVE_RPM && random.nextDouble() < 0.15 * Math.min(1, dt);
+    if (!condition.looseConnectors.isEmpty()) {
+      sensors.values().forEach(sensor -> sensor.shake(shakes));
+    }
+    sense(OIL_PRESSURE, dt, s.oilKpa);
+    sense(FUEL_SUPPLY, dt, s.fuelSupplyKpa);
+    sense(FUEL_FILTER_DROP, dt, s.fuelDropKpa);
+    sense(CRANKCASE, dt, s.crankcaseKpa);
+    sense(INTAKE_PRESSURE, dt, s.intakeKpa);
+    sense(EXHAUST_PRESSURE, dt, s.exhaustKpa);
+    sense(FILTER_PRESSURE, dt, s.filterKpa);
     // Without coolant around it the probe hangs in steam and reads low.
-    double probe = condition.coolantShare < 0.5 ? s.coolantC - 25 : s.coolantC;
-    sensors.get(COOLANT_TEMPERATURE).step(dt, probe, condition);
-    sensors.get(INTAKE_TEMPERATURE).step(dt, s.intakeC, condition);
-    sensors.get(OIL_TEMPERATURE).step(dt, s.oilC, condition);
+    sense(COOLANT_TEMPERATURE, dt, condition.coolantShare < 0.5 ? s.coolantC - 25 : s.coolantC);
+    sense(INTAKE_TEMPERATURE, dt, s.intakeC);
+    sense(OIL_TEMPERATURE, dt, s.oilC);
+    sense(EGR_TEMPERATURE, dt, s.egrC);
+  }
+
+  private void sense(int spn, double dt, double truth) {
+    sensors.get(spn).step(dt, truth, condition);
   }
 
   /** The module looks at its sensors. */
   void monitor(double dt, double hours) {
+    ranSeconds = state.running ? ranSeconds + dt : 0;
+    loadedSeconds =
+        state.running && state.fuelMgPerStroke > 30 ? loadedSeconds + dt : loadedSeconds;
+    loadedSeconds = state.running ? loadedSeconds : 0;
     // A module whose own supply is too low to trust its converters judges nothing.
     badSupplySeconds = state.batteryV < 16 ? badSupplySeconds + dt : 0;
     if (badSupplySeconds == 0) {
@@ -161,6 +332,44 @@ final class EngineModule {
         monitors.get(i).step(dt, hours, memory);
       }
     }
+  }
+
+  /** Key on after a night: the thermometers are compared. */
+  void coldCheck(double hours) {
+    for (int i = 0; i < coldMonitors.size(); i++) {
+      coldMonitors.get(i).step(10, hours, memory);
+    }
+    loadedSeconds = 0;
+    ranSeconds = 0;
+  }
+
+  /** Values that are frozen with a fault, in the counts of the standard, high byte first. */
+  private byte[] freeze() {
+    return new Frozen()
+        .put(0x0100, 2, state.rpm() / 0.125)
+        .put(0x0101, 1, Math.min(125, state.fuelMgPerStroke / 2.45))
+        .put(0x0102, 1, state.pedal * 100 / 0.4)
+        .put(0x0103, 1, told(COOLANT_TEMPERATURE), 40, 1)
+        .put(0x0104, 1, told(INTAKE_TEMPERATURE), 40, 1)
+        .put(0x0105, 2, state.ambientC, 273, 0.03125)
+        .put(0x0106, 1, state.ambientKpa / 0.5)
+        .put(0x0107, 2, told(INTAKE_PRESSURE), 0, 0.1)
+        .put(0x0108, 2, told(EXHAUST_PRESSURE), 0, 0.1)
+        .put(0x0109, 2, state.egrWanted * 100 / 0.0025)
+        .put(0x010A, 2, state.egr * 100 / 0.0025)
+        .put(0x010B, 2, state.railWantedMpa * 256)
+        .put(0x010C, 2, state.railMpa * 256)
+        .put(0x010D, 1, told(FUEL_SUPPLY), 0, 4)
+        .put(0x010E, 2, told(FUEL_FILTER_DROP), 0, 0.1)
+        .put(0x010F, 1, told(OIL_PRESSURE), 0, 4)
+        .put(0x0111, 2, state.turboRpm / 4)
+        .put(0x0112, 2, told(CRANKCASE), 250, 0.0078125)
+        .put(0x0113, 2, told(FILTER_PRESSURE), 0, 0.1)
+        .put(0x0114, 2, state.batteryV / 0.05)
+        .put(0x0115, 2, state.vanesWanted * 100 / 0.0025)
+        .put(0x0116, 2, state.vanes * 100 / 0.0025)
+        .put(0x0117, 2, state.vehicleKmh * 256)
+        .bytes();
   }
 
   /** Puts its groups on the bus. */
@@ -196,20 +405,13 @@ final class EngineModule {
         6,
         65263,
         500_000,
-        () ->
-            put(
-                put(
-                    put(Signal.NOTHING, 0, 8, told(FUEL_SUPPLY), 4, 0),
-                    24,
-                    8,
-                    told(OIL_PRESSURE),
-                    4,
-                    0),
-                56,
-                8,
-                condition.coolantShare * 100,
-                0.4,
-                0));
+        () -> {
+          long p = put(Signal.NOTHING, 0, 8, told(FUEL_SUPPLY), 4, 0);
+          p = put(p, 8, 8, told(CRANKCASE), 0.05, 0);
+          p = put(p, 24, 8, told(OIL_PRESSURE), 4, 0);
+          p = put(p, 32, 16, told(CRANKCASE), 0.0078125, -250);
+          return put(p, 56, 8, condition.coolantShare * 100, 0.4, 0);
+        });
     m.broadcast(
         6,
         65270,
@@ -277,6 +479,7 @@ final class EngineModule {
         65209,
         1_000_000,
         () -> put(Signal.NOTHING, 0, 16, told(EXHAUST_PRESSURE), 1 / 128.0, -250));
+    m.broadcast(6, 65245, 1_000_000, () -> put(Signal.NOTHING, 8, 16, state.turboRpm, 4, 0));
   }
 
   private long speedGroup() {

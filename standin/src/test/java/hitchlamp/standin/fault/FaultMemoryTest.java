@@ -12,6 +12,10 @@ class FaultMemoryTest {
     return HexFormat.of().formatHex(memory.message(active));
   }
 
+  private static Monitor of(int spn, int fmi, FaultMemory.Lamp lamp) {
+    return new Monitor(spn, fmi, lamp, 1, 1, () -> true);
+  }
+
   /**
    * Bytes by hand from J1939-73 version 4 (from memory): lamps, flash, then SPN low, SPN mid, SPN
    * high and FMI, count.
@@ -19,9 +23,9 @@ class FaultMemoryTest {
   @Test
   void faultsAreToldInTheBytesOfTheStandard() {
     assertThat(told(true)).isEqualTo("00ff00000000ffff");
-    memory.set(102, 4, FaultMemory.Lamp.WARNING, 10);
+    memory.set(of(102, 4, FaultMemory.Lamp.WARNING), 10);
     assertThat(told(true)).isEqualTo("04ff66000401ffff");
-    memory.set(524_287, 31, FaultMemory.Lamp.STOP, 10);
+    memory.set(of(524_287, 31, FaultMemory.Lamp.STOP), 10);
     assertThat(told(true)).isEqualTo("14ff66000401ffffff01");
     memory.heal(102, 4);
     assertThat(told(false)).isEqualTo("00ff66000401ffff");
@@ -31,8 +35,8 @@ class FaultMemoryTest {
   @Test
   void eachNewOccurrenceCountsUpToTheCeiling() {
     for (int i = 0; i < 200; i++) {
-      memory.set(102, 4, FaultMemory.Lamp.WARNING, i);
-      memory.set(102, 4, FaultMemory.Lamp.WARNING, i);
+      memory.set(of(102, 4, FaultMemory.Lamp.WARNING), i);
+      memory.set(of(102, 4, FaultMemory.Lamp.WARNING), i);
       memory.heal(102, 4);
     }
     assertThat(memory.kept())
@@ -47,8 +51,8 @@ class FaultMemoryTest {
 
   @Test
   void anEarlierFaultIsForgottenAfterEnoughWarmUpsAnActiveOneNever() {
-    memory.set(1, 2, FaultMemory.Lamp.NONE, 1);
-    memory.set(3, 4, FaultMemory.Lamp.NONE, 1);
+    memory.set(of(1, 2, FaultMemory.Lamp.NONE), 1);
+    memory.set(of(3, 4, FaultMemory.Lamp.NONE), 1);
     memory.heal(1, 2);
     for (int i = 1; i < FaultMemory.FORGET_AFTER_WARM_UPS; i++) {
       memory.warmedUp();
@@ -83,5 +87,48 @@ class FaultMemoryTest {
     bad[0] = true;
     monitor.step(1.4, 5, memory);
     assertThat(memory.changes()).as("a glitch starts the debounce anew").isEqualTo(changes);
+  }
+
+  @Test
+  void theFirstAndTheLastTwoOccurrencesKeepTheirSnapshots() {
+    byte[] occurrence = {0};
+    Monitor m =
+        new Monitor(102, 4, FaultMemory.Lamp.WARNING, 1, 1, () -> true)
+            .freezing(() -> occurrence.clone());
+    for (int i = 1; i <= 5; i++) {
+      occurrence[0] = (byte) i;
+      memory.set(m, 100 + i);
+      memory.heal(102, 4);
+    }
+    FaultMemory.Kept k = memory.kept().get(0);
+    assertThat(k.snapshots()).extracting(b -> (int) b[0]).containsExactly(1, 4, 5);
+    assertThat(k.firstHour()).isEqualTo(101);
+    assertThat(k.lastHour()).isEqualTo(105);
+  }
+
+  @Test
+  void aPermanentFaultOutlivesAClearAndGoesAfterThreeGoodWarmUps() {
+    Monitor m = new Monitor(2791, 7, FaultMemory.Lamp.MALFUNCTION, 1, 1, () -> true).emission();
+    memory.set(m, 10);
+    memory.heal(2791, 7);
+    memory.clear(11);
+    assertThat(memory.kept()).isEmpty();
+    assertThat(memory.permanentMessage()).startsWith(0, 0xFF, (byte) 2791, 2791 >> 8);
+    assertThat(memory.clearedHour()).isEqualTo(11);
+  }
+
+  @Test
+  void aClearMakesMonitorsBeginAnew() {
+    boolean[] bad = {true};
+    Monitor m = new Monitor(102, 4, FaultMemory.Lamp.WARNING, 5, 5, () -> bad[0]);
+    m.step(3, 1, memory);
+    assertThat(memory.pendingMessage(false)).as("it ripens").startsWith(0, 0xFF, 102);
+    m.step(3, 1, memory);
+    assertThat(memory.kept()).hasSize(1);
+    memory.clear(1);
+    m.step(3, 1, memory);
+    assertThat(memory.kept()).isEmpty();
+    m.step(3, 1, memory);
+    assertThat(memory.kept()).as("it is still there").hasSize(1);
   }
 }

@@ -148,7 +148,7 @@ class PhysicsTest {
   void theHistoryUsesFuelAndDistanceAsATruckDoes() {
     int[] warmUps = {0};
     HistorySolver.Used used =
-        new HistorySolver()
+        new HistorySolver(EngineParameters.nominal(), new Condition())
             .live(
                 0,
                 850,
@@ -157,6 +157,9 @@ class PhysicsTest {
                 new HistorySolver.Witness() {
                   @Override
                   public void step(double hours, double seconds, EngineState state) {}
+
+                  @Override
+                  public void coldStart(double hours, EngineState state) {}
 
                   @Override
                   public void warmedUp() {

@@ -30,7 +30,7 @@ class ScenarioTest {
         "defects: [{kind: rust, size: 1}]|'rust' is not one of",
         "defects: [{kind: coolant-loss, size: 2}]|outside 0.0 to 1.0",
         "defects: [{kind: wire-resistance, size: 2}]|'spn' is missing",
-        "defects: [{kind: supply-load, size: 2, line: 3}]|outside 1 to 2",
+        "defects: [{kind: supply-load, size: 2, line: 4}]|outside 1 to 3",
         "bus: {delay: [5]}|shortest, longest",
         "bus: {delay: [50, 5]}|outside 50",
         "history: {from: 9, hours: 5}|outside 0.0 to 5.0",

@@ -11,16 +11,16 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-class RoadTruckTest {
+class SimUnitTest {
   private static final String SOUND =
       "scenario: s\ntitle: S\nunit: road-truck\nseed: 7\nvin: SMW0TPR1400018204\nhistory: {from: 100, hours: 100, kilometres: 5000}\n";
   private static final long SECOND = 1_000_000;
 
-  private static RoadTruck truck(String more) {
-    return new RoadTruck(Scenario.read("s.yaml", SOUND + more));
+  private static SimUnit truck(String more) {
+    return new SimUnit(Scenario.read("s.yaml", SOUND + more));
   }
 
-  private static List<StampedFrame> record(RoadTruck truck, long seconds) {
+  private static List<StampedFrame> record(SimUnit truck, long seconds) {
     List<StampedFrame> frames = new ArrayList<>();
     truck.bus().listen((stamped, sender) -> frames.add(stamped));
     truck.runUntil(truck.now() + seconds * SECOND);
@@ -41,7 +41,7 @@ class RoadTruckTest {
 
   @Test
   void theEngineIsCrankedStartsIdlesAndCharges() {
-    RoadTruck truck = truck("");
+    SimUnit truck = truck("");
     truck.runUntil(2 * SECOND);
     assertThat(truck.cab(1).rpm()).isZero();
     double rested = truck.cab(1).batteryV();
@@ -61,7 +61,7 @@ class RoadTruckTest {
 
   @Test
   void itWarmsUpRevsAndComesBack() {
-    RoadTruck truck = truck("start: {engine: yes}\n");
+    SimUnit truck = truck("start: {engine: yes}\n");
     truck.runUntil(5 * SECOND);
     double idle = truck.cab(1).rpm();
     truck.pedal(0.6);
@@ -73,7 +73,7 @@ class RoadTruckTest {
     truck.key(EngineState.Key.OFF);
     truck.runUntil(40 * SECOND);
     assertThat(truck.cab(1).rpm()).isZero();
-    RoadTruck cold = truck("ambient: {celsius: 5}\n");
+    SimUnit cold = truck("ambient: {celsius: 5}\n");
     cold.runUntil(SECOND);
     cold.key(EngineState.Key.CRANK);
     cold.runUntil(6 * SECOND);
@@ -86,7 +86,7 @@ class RoadTruckTest {
 
   @Test
   void broadcastsComeAtTheirRatesAndTheBusIsAsBusyAsAskedFor() {
-    RoadTruck truck = truck("bus: {load: 0.45}\n");
+    SimUnit truck = truck("bus: {load: 0.45}\n");
     truck.runUntil(5 * SECOND);
     long bits = truck.bus().bitsCarried();
     List<StampedFrame> frames = record(truck, 20);
@@ -99,7 +99,7 @@ class RoadTruckTest {
 
   @Test
   void aBusThatIsAskedForMoreThanItCanStaysFullAndAlive() {
-    RoadTruck truck = truck("bus: {load: 1.1}\n");
+    SimUnit truck = truck("bus: {load: 1.1}\n");
     truck.runUntil(5 * SECOND);
     long bits = truck.bus().bitsCarried();
     truck.runUntil(15 * SECOND);
@@ -110,22 +110,23 @@ class RoadTruckTest {
   void theSameSeedGivesTheSameFramesAndAnotherDoesNot() {
     List<StampedFrame> first = record(truck(""), 5);
     assertThat(record(truck(""), 5)).isEqualTo(first);
-    assertThat(record(new RoadTruck(Scenario.read("s", SOUND.replace("seed: 7", "seed: 8"))), 5))
+    assertThat(record(new SimUnit(Scenario.read("s", SOUND.replace("seed: 7", "seed: 8"))), 5))
         .isNotEqualTo(first);
   }
 
   @Test
   void aSensorSupplyPulledDownSetsTheFaultsOfItsSensorsAndItsOwn() {
-    RoadTruck truck = truck("defects: [{kind: supply-load, line: 2, size: 0.15}]\n");
+    SimUnit truck = truck("defects: [{kind: supply-load, line: 2, size: 0.15}]\n");
     truck.runUntil(10 * SECOND);
     List<StampedFrame> frames = record(truck, 5);
-    // DM1 of the engine goes out by announced broadcast: four faults, 18 bytes.
+    // DM1 of the engine goes out by announced broadcast: three sensors, the supply, and the power
+    // that is taken away for it: five faults, 22 bytes.
     assertThat(frames)
         .anyMatch(
             f ->
                 f.frame().identifier() == 0x1CECFF00
                     && f.frame().at(0) == 32
-                    && f.frame().at(1) == 18
+                    && f.frame().at(1) == 22
                     && f.frame().at(5) == 0xCA);
     assertThat(last(frames, 65270, 1, 1, 1, 0))
         .as("intake pressure tells a sensor error")
@@ -134,7 +135,7 @@ class RoadTruckTest {
 
   @Test
   void aModuleWithoutSupplyIsSilentAndOthersMissIt() {
-    RoadTruck truck = truck("defects: [{kind: module-unpowered, module: retarder}]\n");
+    SimUnit truck = truck("defects: [{kind: module-unpowered, module: retarder}]\n");
     truck.runUntil(20 * SECOND);
     List<StampedFrame> frames = record(truck, 3);
     assertThat(frames).noneMatch(f -> (f.frame().identifier() & 0xFF) == 16);
@@ -150,19 +151,19 @@ class RoadTruckTest {
   @Test
   void aDefectThatWasMendedLeavesItsCountAndIsForgottenInTime() {
     String history =
-        "defects: [{kind: coolant-loss, size: 0.4, from: 1000, until: 1003, share: 0.4}]\nhistory: {from: 990, hours: %s}\n";
-    RoadTruck soon =
-        new RoadTruck(
+        "defects: [{kind: coolant-loss, size: 0.25, from: 1000, until: 1003, share: 0.4}]\nhistory: {from: 990, hours: %s}\n";
+    SimUnit soon =
+        new SimUnit(
             Scenario.read("s", SOUND.replaceAll("history.*\n", "") + history.formatted("1010")));
-    RoadTruck late =
-        new RoadTruck(
+    SimUnit late =
+        new SimUnit(
             Scenario.read("s", SOUND.replaceAll("history.*\n", "") + history.formatted("1600")));
     assertThat(ask(soon, 65227).at(2)).isEqualTo(111);
     assertThat(ask(soon, 65227).at(5)).as("it came and went").isGreaterThan(1);
     assertThat(ask(late, 65227).at(2)).as("forty warm-ups later").isZero();
   }
 
-  private static Frame ask(RoadTruck truck, int pgn) {
+  private static Frame ask(SimUnit truck, int pgn) {
     truck.runUntil(truck.now() + 2 * SECOND);
     truck.bus().send(Frame.extended(0x18EA00F9, pgn, pgn >> 8, pgn >> 16), "tool");
     return record(truck, 1).stream()
@@ -174,7 +175,7 @@ class RoadTruckTest {
 
   @Test
   void withTheKeyOffTheBusFallsSilent() {
-    RoadTruck truck = truck("start: {key-on: no}\n");
+    SimUnit truck = truck("start: {key-on: no}\n");
     assertThat(record(truck, 3)).isEmpty();
     truck.key(EngineState.Key.ON);
     assertThat(record(truck, 1)).isNotEmpty();

@@ -1,0 +1,285 @@
+package hitchlamp.core.fault;
+
+import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.j1939.FaultMessage;
+import hitchlamp.core.j1939.Lamps;
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.Parameter;
+import hitchlamp.core.pack.ServiceKind;
+import hitchlamp.core.station.Answer;
+import hitchlamp.core.uds.FaultInformation;
+import hitchlamp.core.uds.ServiceFault;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.Set;
+
+/** Collects what one module tells about its faults. */
+final class FaultDesk {
+  private static final double ENGINE_HOURS_STEP = 0.05;
+  private static final int NOT_AVAILABLE = 0xFB00;
+  private static final int IDENTIFIER_AT = 3;
+
+  private final FaultTarget target;
+  private final Pack pack;
+  private final Map<FaultList, String> lists = new EnumMap<>(FaultList.class);
+  private final Map<Long, Draft> drafts = new LinkedHashMap<>();
+  private final List<String> oddities = new ArrayList<>();
+  private Lamps lamps;
+  private OptionalDouble hours = OptionalDouble.empty();
+  private OptionalInt warmUps = OptionalInt.empty();
+  private OptionalInt minutes = OptionalInt.empty();
+  private boolean ended;
+
+  private static final class Draft {
+    final Dtc dtc;
+    final Set<FaultState> states = EnumSet.noneOf(FaultState.class);
+    boolean emission;
+    OptionalDouble first = OptionalDouble.empty();
+    OptionalDouble last = OptionalDouble.empty();
+    List<Snapshot> snapshots = List.of();
+
+    Draft(Dtc dtc) {
+      this.dtc = dtc;
+    }
+  }
+
+  FaultDesk(FaultTarget target, Pack pack) {
+    this.target = target;
+    this.pack = pack;
+  }
+
+  FaultTarget target() {
+    return target;
+  }
+
+  OptionalDouble hours() {
+    return hours;
+  }
+
+  boolean ended() {
+    return ended;
+  }
+
+  void end() {
+    ended = true;
+  }
+
+  void odd(String sentence) {
+    if (!oddities.contains(sentence)) {
+      oddities.add(sentence);
+    }
+  }
+
+  private Draft draft(Dtc dtc) {
+    return drafts.computeIfAbsent((long) dtc.spn() << 5 | dtc.fmi(), k -> new Draft(dtc));
+  }
+
+  private Optional<Draft> find(int spn, int fmi) {
+    return Optional.ofNullable(drafts.get((long) spn << 5 | fmi));
+  }
+
+  /** A group that was asked for. */
+  void group(int pgn, Message m) {
+    Optional<FaultList> list = FaultList.ofGroup(pgn);
+    if (list.isPresent()) {
+      FaultMessage content = FaultMessage.of(m.data(), target.conversion());
+      content
+          .garbled()
+          .ifPresent(
+              g -> odd("Its list of " + list.get().title() + " faults is garbled: " + g + "."));
+      lists.put(list.get(), content.garbled().isPresent() ? "garbled" : "told");
+      if (list.get() == FaultList.ACTIVE) {
+        lamps = content.lamps();
+      }
+      for (Dtc dtc : content.faults()) {
+        Draft d = draft(dtc);
+        d.states.add(list.get().state());
+        d.emission |= list.get().emission();
+      }
+    } else if (pgn == Pgn.ENGINE_HOURS && m.data().length >= 4) {
+      long raw = m.at(0) | m.at(1) << 8 | m.at(2) << 16 | (long) m.at(3) << 24;
+      if (RawValue.of(raw, 32) == RawValue.VALID) {
+        hours = OptionalDouble.of(raw * ENGINE_HOURS_STEP);
+      }
+    } else if (pgn == Pgn.DM26 && m.data().length >= 3 && m.at(2) <= 250) {
+      warmUps = OptionalInt.of(m.at(2));
+    } else if (pgn == Pgn.DM21 && m.data().length >= 8) {
+      int raw = m.at(6) | m.at(7) << 8;
+      minutes = raw < NOT_AVAILABLE ? OptionalInt.of(raw) : OptionalInt.empty();
+    }
+  }
+
+  /** A group that did not come. */
+  void unanswered(int pgn, Answer answer) {
+    FaultList.ofGroup(pgn)
+        .ifPresent(
+            l -> {
+              lists.put(l, word(answer));
+              if (l == FaultList.ACTIVE || l == FaultList.EARLIER) {
+                odd("Its " + l.title() + " faults are not known: " + word(answer) + ".");
+              }
+            });
+  }
+
+  private static String word(Answer answer) {
+    if (answer instanceof Answer.NotSupported) {
+      return "not supported";
+    } else if (answer instanceof Answer.Denied) {
+      return "denied";
+    } else if (answer instanceof Answer.Busy) {
+      return "busy";
+    } else if (answer instanceof Answer.Broken) {
+      return "not whole";
+    } else if (answer instanceof Answer.NotAsked) {
+      return "not asked";
+    }
+    return "no answer";
+  }
+
+  /** The module's own hours, by service. */
+  void hours(byte[] data) {
+    Parameter p = pack.services().identifiers().get(pack.services().hours().orElse(-1));
+    if (p == null || data.length != IDENTIFIER_AT + (p.bits() + 7) / 8) {
+      odd("Its hours came with another length than the pack says.");
+      return;
+    }
+    Parameter.Reading r = reading(p, data, IDENTIFIER_AT);
+    hours = r.state() == RawValue.VALID ? OptionalDouble.of(r.value()) : OptionalDouble.empty();
+  }
+
+  private static Parameter.Reading reading(Parameter p, byte[] data, int at) {
+    long raw = 0;
+    for (int i = 0; i < (p.bits() + 7) / 8; i++) {
+      raw = raw << 8 | data[at + i] & 0xFF;
+    }
+    return new Parameter.Reading(p, raw, RawValue.of(raw, p.bits()), 0);
+  }
+
+  /** A fault that the service names; the plain lists may not have it. */
+  void service(ServiceFault f) {
+    Draft d =
+        draft(
+            Dtc.encode(
+                f.spn(),
+                f.fmi(),
+                Dtc.COUNT_NOT_AVAILABLE,
+                hitchlamp.core.j1939.ConversionVersion.V4));
+    if (d.states.isEmpty()) {
+      d.states.add(
+          f.has(ServiceFault.TEST_FAILED)
+              ? FaultState.ACTIVE
+              : f.has(ServiceFault.CONFIRMED) ? FaultState.PREVIOUSLY_ACTIVE : FaultState.PENDING);
+    }
+  }
+
+  /** Times and count of a fault, by service. */
+  void extended(int spn, int fmi, byte[] data) {
+    ServiceKind.Occurrence o = pack.services().occurrence().orElseThrow();
+    var read =
+        FaultInformation.extendedData(data, spn, fmi, n -> pack.services().lengthOfRecord(n));
+    read.garbled()
+        .ifPresent(g -> odd("Times of SPN " + spn + " FMI " + fmi + " are garbled: " + g + "."));
+    for (FaultInformation.Numbered r : read.value()) {
+      if (r.number() == o.record()) {
+        find(spn, fmi)
+            .ifPresent(
+                d -> {
+                  d.first = hour(r.data(), o.firstAt(), o.hoursStep());
+                  d.last = hour(r.data(), o.lastAt(), o.hoursStep());
+                });
+      }
+    }
+  }
+
+  private static OptionalDouble hour(byte[] data, int at, double step) {
+    long raw = 0;
+    for (int i = 0; i < 4; i++) {
+      raw = raw << 8 | data[at + i] & 0xFF;
+    }
+    return RawValue.of(raw, 32) == RawValue.VALID
+        ? OptionalDouble.of(raw * step)
+        : OptionalDouble.empty();
+  }
+
+  /** Frozen values of a fault, by service. */
+  void snapshots(int spn, int fmi, byte[] data) {
+    ServiceKind services = pack.services();
+    var read = FaultInformation.snapshots(data, spn, fmi, services::lengthOf);
+    read.garbled()
+        .ifPresent(g -> odd("Frozen values of SPN " + spn + " FMI " + fmi + ": " + g + "."));
+    List<Snapshot> snapshots = new ArrayList<>();
+    for (FaultInformation.Snapshot s : read.value()) {
+      snapshots.add(
+          new Snapshot(
+              s.number(),
+              s.values().stream()
+                  .map(f -> reading(services.identifiers().get(f.identifier()), f.data(), 0))
+                  .toList()));
+    }
+    find(spn, fmi).ifPresent(d -> d.snapshots = List.copyOf(snapshots));
+  }
+
+  /**
+   * What it told, its times moved to the engine's clock.
+   *
+   * @param engineHours the engine's clock at the read
+   */
+  ModuleFaults build(OptionalDouble engineHours) {
+    double shift =
+        engineHours.isPresent() && hours.isPresent()
+            ? engineHours.getAsDouble() - hours.getAsDouble()
+            : 0;
+    boolean aligned =
+        target.kind().equals("engine") || engineHours.isPresent() && hours.isPresent();
+    List<KnownFault> faults = new ArrayList<>();
+    for (Draft d : drafts.values()) {
+      FaultState best = d.states.stream().min(Enum::compareTo).orElse(FaultState.PREVIOUSLY_ACTIVE);
+      boolean inOrder =
+          d.first.isPresent()
+              && d.last.isPresent()
+              && d.first.getAsDouble() <= d.last.getAsDouble()
+              && (hours.isEmpty() || d.last.getAsDouble() <= hours.getAsDouble() + 0.1);
+      if (d.last.isPresent() && !inOrder) {
+        odd(
+            "The times of SPN "
+                + d.dtc.spn()
+                + " FMI "
+                + d.dtc.fmi()
+                + " run against its clock; a module that was changed keeps such times. They are not used.");
+      }
+      boolean timed = aligned && inOrder;
+      faults.add(
+          new KnownFault(
+              Fault.of(d.dtc, best, target.key(), target.address(), pack),
+              target.kind(),
+              target.title(),
+              Set.copyOf(d.states),
+              d.emission,
+              timed ? OptionalDouble.of(d.first.getAsDouble() + shift) : OptionalDouble.empty(),
+              timed ? OptionalDouble.of(d.last.getAsDouble() + shift) : OptionalDouble.empty(),
+              d.snapshots,
+              false));
+    }
+    faults.sort(java.util.Comparator.comparing(KnownFault::fault, Fault.PLAIN_ORDER));
+    return new ModuleFaults(
+        target,
+        Map.copyOf(lists),
+        Optional.ofNullable(lamps),
+        List.copyOf(faults),
+        hours,
+        warmUps,
+        minutes,
+        List.copyOf(oddities),
+        ended);
+  }
+}

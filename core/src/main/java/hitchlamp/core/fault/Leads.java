@@ -1,0 +1,353 @@
+package hitchlamp.core.fault;
+
+import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.Pack;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+
+/**
+ * Where to start: puts the faults of a read into leads with knock-ons. A pure function of the read,
+ * the silent modules, the pack and the user's moves.
+ *
+ * <p>Components of the pack compete for the faults: the one with the strongest evidence takes its
+ * signs and what follows from them, then the next. Evidence of a supply, a ground or a silent
+ * module grows with the number of its faults; a part's with the share of its signs that are there.
+ * Generic faults never lead while something specific can explain them. Rules: common practice, no
+ * source.
+ */
+public final class Leads {
+  /** Faults that began within this many hours of each other form an episode. */
+  static final double EPISODE_HOURS = 1;
+
+  /** A consequence cannot have begun earlier than its cause by more than this, hours. */
+  private static final double BEFORE_HOURS = 1;
+
+  private final Pack pack;
+  private final double now;
+  private final Set<String> silent;
+  private final Map<String, List<Component>> bySpn = new HashMap<>();
+  private final List<Component> modules = new ArrayList<>();
+
+  private Leads(Pack pack, double now, Set<String> silent) {
+    this.pack = pack;
+    this.now = now;
+    this.silent = silent;
+    for (Component c : pack.components().values()) {
+      Set<Integer> spns = new LinkedHashSet<>(c.feeds());
+      c.signs().forEach(s -> spns.add(s.spn()));
+      spns.addAll(c.missedAs());
+      spns.forEach(s -> bySpn.computeIfAbsent(String.valueOf(s), k -> new ArrayList<>()).add(c));
+      if (c.kind() == Component.Kind.MODULE) {
+        modules.add(c);
+      }
+    }
+  }
+
+  /**
+   * The leads of a read.
+   *
+   * @param faults of all modules
+   * @param silent ids of expected modules that do not answer
+   * @param pack what is known about the unit
+   * @param engineHours the engine's clock at the read
+   * @param moves the user's hand, in order
+   */
+  public static List<Lead> find(
+      List<KnownFault> faults,
+      Set<String> silent,
+      Pack pack,
+      OptionalDouble engineHours,
+      List<Move> moves) {
+    double now = engineHours.orElse(Double.NaN);
+    List<Lead> leads = new Leads(pack, now, silent).find(faults);
+    return Moves.apply(leads, moves);
+  }
+
+  private List<Lead> find(List<KnownFault> faults) {
+    Map<String, Double> episodes = Episodes.firsts(faults);
+    Set<KnownFault> open = new LinkedHashSet<>(faults);
+    List<Lead> leads = new ArrayList<>();
+    for (Bearing bearing : Bearing.values()) {
+      while (true) {
+        Candidate best = best(open, bearing);
+        if (best == null) {
+          break;
+        }
+        open.removeAll(best.signs);
+        List<KnownFault> knockOns = knockOns(best, open);
+        open.removeAll(knockOns);
+        leads.add(lead(best, bearing, knockOns, episodes));
+      }
+      leads.addAll(leftOver(open, bearing, leads, episodes));
+    }
+    return order(attachGeneric(leads));
+  }
+
+  /** A component with the faults that point at it. */
+  private record Candidate(Component component, List<KnownFault> signs, double evidence) {}
+
+  private Candidate best(Set<KnownFault> open, Bearing bearing) {
+    Map<Component, List<KnownFault>> pointed = new LinkedHashMap<>();
+    for (KnownFault f : open) {
+      for (Component c : bySpn.getOrDefault(String.valueOf(f.spn()), List.of())) {
+        if (pointsAt(f, c)) {
+          pointed.computeIfAbsent(c, k -> new ArrayList<>()).add(f);
+        }
+      }
+    }
+    if (bearing == Bearing.TODAY) {
+      modules.stream()
+          .filter(m -> silent.contains(m.module()))
+          .forEach(m -> pointed.putIfAbsent(m, new ArrayList<>()));
+    }
+    Candidate best = null;
+    for (var e : pointed.entrySet()) {
+      Candidate c = weigh(e.getKey(), e.getValue(), bearing);
+      if (c != null && (best == null || c.evidence > best.evidence)) {
+        best = c;
+      }
+    }
+    if (best != null && silent.contains(best.component.module())) {
+      silentDone.add(best.component.id());
+    }
+    return best;
+  }
+
+  private final Set<String> silentDone = new LinkedHashSet<>();
+
+  private static final int MISSING = 9;
+  private static final int NETWORK = 19;
+
+  private boolean pointsAt(KnownFault f, Component c) {
+    boolean own = c.module().isEmpty() || c.module().equals(f.kind());
+    if (c.kind() == Component.Kind.MODULE) {
+      return !own && missing(f) && c.missedAs().contains(f.spn());
+    }
+    if (!own) {
+      return false;
+    }
+    if (c.signs().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))) {
+      return true;
+    }
+    boolean line = c.kind() == Component.Kind.SUPPLY || c.kind() == Component.Kind.GROUND;
+    return line && c.feeds().contains(f.spn()) && f.electrical();
+  }
+
+  private static boolean missing(KnownFault f) {
+    return f.fmi() == MISSING || f.fmi() == NETWORK;
+  }
+
+  /** How strongly the faults point at a component, of those with this bearing; null for not. */
+  private Candidate weigh(Component c, List<KnownFault> pointed, Bearing bearing) {
+    List<KnownFault> signs =
+        pointed.stream().filter(f -> Bearing.of(f, now).compareTo(bearing) == 0).toList();
+    boolean mute = bearing == Bearing.TODAY && silent.contains(c.module());
+    return switch (c.kind()) {
+      case MODULE -> {
+        if (mute && !silentDone.contains(c.id())) {
+          yield new Candidate(c, pointed, 10 + pointed.size());
+        }
+        long reporters = signs.stream().map(f -> f.fault().module()).distinct().count();
+        yield signs.isEmpty() ? null : new Candidate(c, signs, 0.4 + reporters);
+      }
+      case SUPPLY -> line(c, signs);
+      case GROUND -> line(c, signs);
+      case SENSOR -> signs.isEmpty() ? null : new Candidate(c, signs, 1.5);
+      case ACTUATOR, PART -> {
+        double wanted = distinct(c);
+        double there = signs.stream().map(KnownFault::spn).distinct().count();
+        yield signs.isEmpty()
+            ? null
+            : new Candidate(c, signs, there * there / wanted + explained(c, pointed) * 0.05);
+      }
+    };
+  }
+
+  private static double distinct(Component c) {
+    return c.signs().stream().map(Component.Sign::spn).distinct().count();
+  }
+
+  private double explained(Component c, List<KnownFault> pointed) {
+    return pointed.size() + c.explains().size() * 0.1;
+  }
+
+  /**
+   * A line is named where its own monitor says so, or where at least two of what hangs on it fail
+   * the same way, low for a supply and high for a ground.
+   */
+  private static Candidate line(Component c, List<KnownFault> signs) {
+    List<KnownFault> own =
+        signs.stream()
+            .filter(f -> c.signs().stream().anyMatch(s -> s.is(f.spn(), f.fmi())))
+            .toList();
+    int like = c.kind() == Component.Kind.GROUND ? 3 : 4;
+    List<KnownFault> fed = signs.stream().filter(f -> c.feeds().contains(f.spn())).toList();
+    long alike = fed.stream().filter(f -> f.fmi() == like).map(KnownFault::spn).distinct().count();
+    if (own.isEmpty() && alike < 2) {
+      return null;
+    }
+    List<KnownFault> together =
+        own.isEmpty() ? fed.stream().filter(f -> f.fmi() == like).toList() : signs;
+    return new Candidate(c, together, (own.isEmpty() ? 0 : 2) + 1.2 * alike);
+  }
+
+  private List<KnownFault> knockOns(Candidate c, Set<KnownFault> open) {
+    double began =
+        c.signs.stream()
+            .filter(f -> f.firstHour().isPresent())
+            .mapToDouble(f -> f.firstHour().getAsDouble())
+            .min()
+            .orElse(Double.NEGATIVE_INFINITY);
+    List<KnownFault> after = new ArrayList<>();
+    for (KnownFault f : open) {
+      boolean explained =
+          c.component.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))
+              && !pack.isGeneric(f.spn(), f.fmi());
+      // What a broken sensor says of its quantity follows from the sensor.
+      boolean again =
+          c.signs.stream().anyMatch(s -> s.spn() == f.spn() && s.kind().equals(f.kind()))
+              && (pointsAt(f, c.component) || c.component.kind() == Component.Kind.SENSOR);
+      boolean inTime =
+          f.firstHour().isEmpty() || f.firstHour().getAsDouble() >= began - BEFORE_HOURS;
+      if ((explained || again) && inTime) {
+        after.add(f);
+      }
+    }
+    return after;
+  }
+
+  /** Faults that no component takes: each leads by itself. */
+  private List<Lead> leftOver(
+      Set<KnownFault> open, Bearing bearing, List<Lead> before, Map<String, Double> episodes) {
+    List<Lead> leads = new ArrayList<>();
+    for (KnownFault f : List.copyOf(open)) {
+      if (Bearing.of(f, now) != bearing) {
+        continue;
+      }
+      open.remove(f);
+      leads.add(
+          new Lead(
+              "fault:" + f.key(),
+              f.fault().component() + ", " + f.fault().mode(),
+              bearing,
+              f.active() ? Lead.Mark.NOW : Lead.Mark.EARLIER,
+              Reasons.ofFault(f, pack, now),
+              List.of(f),
+              List.of(),
+              f.times(),
+              f.lastHour(),
+              episodes.containsKey(f.key()),
+              ""));
+    }
+    return leads;
+  }
+
+  private Lead lead(
+      Candidate c, Bearing bearing, List<KnownFault> knockOns, Map<String, Double> episodes) {
+    boolean mute =
+        c.component.kind() == Component.Kind.MODULE && silent.contains(c.component.module());
+    boolean active = c.signs.stream().anyMatch(KnownFault::active);
+    OptionalDouble last =
+        c.signs.stream()
+            .filter(f -> f.lastHour().isPresent())
+            .mapToDouble(f -> f.lastHour().getAsDouble())
+            .max();
+    boolean first = c.signs.stream().anyMatch(f -> episodes.containsKey(f.key()));
+    String title = mute ? c.component.title() + " does not answer" : c.component.title();
+    return new Lead(
+        c.component.id(),
+        title,
+        bearing,
+        mute ? Lead.Mark.SILENT : active ? Lead.Mark.NOW : Lead.Mark.EARLIER,
+        Reasons.ofComponent(c.component, mute, c.signs, knockOns, now, first),
+        c.signs,
+        knockOns,
+        c.signs.stream().mapToInt(KnownFault::times).sum(),
+        last,
+        first,
+        "");
+  }
+
+  /** Generic faults go under the strongest specific lead of their time that can explain them. */
+  private List<Lead> attachGeneric(List<Lead> leads) {
+    List<Lead> specific = new ArrayList<>();
+    List<Lead> generic = new ArrayList<>();
+    for (Lead l : leads) {
+      boolean all = l.signs().stream().allMatch(f -> pack.isGeneric(f.spn(), f.fmi()));
+      (all && !l.signs().isEmpty() ? generic : specific).add(l);
+    }
+    for (Lead g : generic) {
+      KnownFault f = g.signs().get(0);
+      int at = -1;
+      for (int i = 0; i < specific.size(); i++) {
+        Lead s = specific.get(i);
+        boolean fits = s.bearing() == g.bearing() && began(s) <= began(g) + BEFORE_HOURS;
+        boolean better = at < 0 || explains(s, f) && !explains(specific.get(at), f);
+        if (fits && better) {
+          at = i;
+        }
+      }
+      if (at < 0) {
+        specific.add(g);
+      } else {
+        Lead s = specific.get(at);
+        List<KnownFault> more = new ArrayList<>(s.knockOns());
+        more.addAll(g.signs());
+        specific.set(
+            at,
+            new Lead(
+                s.id(),
+                s.title(),
+                s.bearing(),
+                s.mark(),
+                s.reasons(),
+                s.signs(),
+                more,
+                s.times(),
+                s.lastHour(),
+                s.firstOfEpisode(),
+                s.moved()));
+      }
+    }
+    return specific;
+  }
+
+  private boolean explains(Lead l, KnownFault f) {
+    Component c = pack.components().get(l.id());
+    return c != null && c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()));
+  }
+
+  private static double began(Lead l) {
+    return l.signs().stream()
+        .filter(f -> f.firstHour().isPresent())
+        .mapToDouble(f -> f.firstHour().getAsDouble())
+        .min()
+        .orElse(Double.NEGATIVE_INFINITY);
+  }
+
+  /** Today before earlier before old; there now or silent before not; specific, then frequent. */
+  private List<Lead> order(List<Lead> leads) {
+    return leads.stream()
+        .sorted(
+            Comparator.comparing(Lead::bearing)
+                .thenComparing(l -> generic(l))
+                .thenComparing(l -> l.mark() == Lead.Mark.EARLIER)
+                .thenComparing(l -> l.mark() == Lead.Mark.SILENT)
+                .thenComparing(l -> -l.signs().size() - l.knockOns().size())
+                .thenComparing(l -> -l.times())
+                .thenComparing(Lead::id))
+        .toList();
+  }
+
+  private boolean generic(Lead l) {
+    return !l.signs().isEmpty()
+        && l.signs().stream().allMatch(f -> pack.isGeneric(f.spn(), f.fmi()));
+  }
+}

@@ -1,0 +1,79 @@
+package hitchlamp.core.pack;
+
+import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.pack.Component.Sign;
+import hitchlamp.yaml.Entry;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Reads the components of a pack. */
+final class ComponentReader {
+  private ComponentReader() {}
+
+  static Map<String, Component> components(Optional<Entry> table) {
+    Map<String, Component> all = new LinkedHashMap<>();
+    table.ifPresent(t -> t.entries().forEach((id, e) -> all.put(id, component(id, e))));
+    return all;
+  }
+
+  private static Component component(String id, Entry e) {
+    e.allow(
+        "title",
+        "kind",
+        "module",
+        "signs",
+        "explains",
+        "feeds",
+        "missed-as",
+        "what",
+        "normal",
+        "causes",
+        "effects",
+        "next");
+    List<Sign> signs = signs(e, "signs");
+    List<Integer> feeds = spns(e, "feeds");
+    List<Integer> missedAs = spns(e, "missed-as");
+    if (signs.isEmpty() && feeds.isEmpty() && missedAs.isEmpty()) {
+      throw e.fault("nothing would ever point at it: name signs, feeds or missed-as");
+    }
+    return new Component(
+        id,
+        e.text("title"),
+        e.need("kind").oneOf(Component.Kind.class),
+        e.text("module", ""),
+        signs,
+        signs(e, "explains"),
+        feeds,
+        missedAs,
+        e.text("what", ""),
+        e.text("normal", ""),
+        e.itemsOf("causes").stream().map(Entry::text).toList(),
+        e.text("effects", ""),
+        e.itemsOf("next").stream().map(Entry::text).toList());
+  }
+
+  private static List<Sign> signs(Entry e, String list) {
+    return e.itemsOf(list).stream().map(ComponentReader::sign).toList();
+  }
+
+  /** A sign such as "102/18", or "1569/any". */
+  static Sign sign(Entry e) {
+    String text = e.text();
+    if (!text.matches("\\d{1,6}/(\\d{1,2}|any)")) {
+      throw e.fault("expected a fault such as 102/18, or 1569/any, not '" + text + "'");
+    }
+    int spn = Integer.parseInt(text.substring(0, text.indexOf('/')));
+    String fmi = text.substring(text.indexOf('/') + 1);
+    int number = fmi.equals("any") ? Sign.ANY : Integer.parseInt(fmi);
+    if (spn > Dtc.GREATEST_SPN || number > 31) {
+      throw e.fault("an SPN goes to " + Dtc.GREATEST_SPN + " and an FMI to 31, not '" + text + "'");
+    }
+    return new Sign(spn, number);
+  }
+
+  private static List<Integer> spns(Entry e, String list) {
+    return e.itemsOf(list).stream().map(i -> (int) i.whole(1, Dtc.GREATEST_SPN)).toList();
+  }
+}

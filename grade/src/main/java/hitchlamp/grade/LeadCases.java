@@ -1,0 +1,211 @@
+package hitchlamp.grade;
+
+import hitchlamp.standin.scenario.Defect;
+import hitchlamp.standin.scenario.Defect.Kind;
+import hitchlamp.standin.scenario.Scenario;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SplittableRandom;
+
+/**
+ * Units with known defects for grading where to start, drawn from a seed. The component that each
+ * defect stands for is written here, before anything is ranked.
+ */
+final class LeadCases {
+  /** Hours lived before the visit: longer than faults are remembered. */
+  private static final double LIVED_HOURS = 360;
+
+  private static final Set<Kind> SHOVEL_ONLY =
+      EnumSet.of(
+          Kind.HYDRAULIC_FILTER_BLOCKED,
+          Kind.HYDRAULIC_PUMP_WORN,
+          Kind.HYDRAULIC_COOLER_BLOCKED,
+          Kind.TRANSMISSION_PUMP_WORN,
+          Kind.CLUTCH_SLIP);
+
+  private static final Map<Integer, String> SENSORS =
+      Map.ofEntries(
+          Map.entry(100, "oil-pressure-sensor"),
+          Map.entry(94, "fuel-delivery-pressure-sensor"),
+          Map.entry(95, "fuel-filter-pressure-sensor"),
+          Map.entry(101, "crankcase-pressure-sensor"),
+          Map.entry(102, "intake-pressure-sensor"),
+          Map.entry(1209, "exhaust-pressure-sensor"),
+          Map.entry(3251, "filter-pressure-sensor"),
+          Map.entry(110, "coolant-temperature-sensor"),
+          Map.entry(105, "intake-temperature-sensor"),
+          Map.entry(175, "oil-temperature-sensor"),
+          Map.entry(412, "egr-temperature-sensor"),
+          Map.entry(1762, "pump-pressure-sensor"),
+          Map.entry(1638, "hydraulic-temperature-sensor"));
+
+  private static final List<Integer> ENGINE_SENSORS =
+      List.of(100, 94, 95, 101, 102, 1209, 3251, 110, 105, 175, 412);
+  private static final List<Integer> HYDRAULIC_SENSORS = List.of(1762, 1638);
+  private static final List<Integer> THERMOMETERS = List.of(110, 105, 175);
+
+  /**
+   * One unit.
+   *
+   * @param truth components at fault now, none for a healthy one
+   */
+  record Case(Scenario scenario, List<Defect> present, List<String> truth) {}
+
+  private LeadCases() {}
+
+  /** The component that a defect stands for. */
+  static String truth(Defect d) {
+    return switch (d.kind()) {
+      case WIRE_RESISTANCE, WIRE_SHORT, LOOSE_CONNECTOR, SENSOR_DRIFT -> SENSORS.get(d.spn());
+      case SUPPLY_LOAD -> d.line() == 3 ? "hydraulics-supply-1" : "sensor-supply-" + d.line();
+      case GROUND_RESISTANCE -> "sensor-ground-" + d.line();
+      case MODULE_UNPOWERED, BUS_STUB_CUT -> "module-" + d.module();
+      case SUPPLY_DROP -> "supply-of-" + d.module();
+      case COOLANT_LOSS -> "cooling-system-leak";
+      case THERMOSTAT_OPEN -> "thermostat";
+      case RADIATOR_BLOCKED -> "radiator";
+      case BEARING_WEAR -> "oil-circuit";
+      case CHARGE_LEAK -> "charge-air-pipes";
+      case CHARGE_COOLER_BLOCKED -> "charge-air-cooler";
+      case TURBO_WORN -> "turbocharger";
+      case VANES_STUCK -> "turbo-actuator";
+      case EGR_STUCK -> "egr-valve";
+      case EGR_COOLER_BLOCKED -> "egr-cooler";
+      case THROTTLE_STUCK -> "intake-throttle";
+      case FUEL_FILTER_BLOCKED -> "fuel-filter";
+      case FUEL_PUMP_WEAK -> "fuel-supply-pump";
+      case RAIL_PUMP_WEAK -> "high-pressure-pump";
+      case BREATHER_BLOCKED -> "breather";
+      case FILTER_BLOCKED -> "particulate-filter";
+      case ALTERNATOR_WEAK -> "alternator";
+      case BATTERY_WEAK -> "battery";
+      case HYDRAULIC_FILTER_BLOCKED -> "hydraulic-filter";
+      case HYDRAULIC_PUMP_WORN -> "hydraulic-pump";
+      case HYDRAULIC_COOLER_BLOCKED -> "hydraulic-cooler";
+      case TRANSMISSION_PUMP_WORN -> "transmission-oil-supply";
+      case CLUTCH_SLIP -> "clutch-pack";
+    };
+  }
+
+  /** A unit with so many defects now, and perhaps something cured long ago. */
+  static Case draw(long seed, int defects) {
+    SplittableRandom r = new SplittableRandom(seed * 0x9E3779B97F4A7C15L + 5);
+    boolean shovel = r.nextInt(3) == 0;
+    double now = Math.rint((2_000 + r.nextDouble() * 15_000) * 10) / 10;
+    List<Defect> present = new ArrayList<>();
+    List<String> truth = new ArrayList<>();
+    while (present.size() < defects) {
+      Defect d = defect(r, shovel, now - (3 + r.nextDouble() * 60), Double.POSITIVE_INFINITY);
+      if (!truth.contains(truth(d))) {
+        present.add(d);
+        truth.add(truth(d));
+      }
+    }
+    List<Defect> all = new ArrayList<>(present);
+    if (defects == 0 || r.nextBoolean()) {
+      double cured = now - (20 + r.nextDouble() * 260);
+      Defect old = defect(r, shovel, cured - 2 - r.nextDouble() * 30, cured);
+      if (!truth.contains(truth(old))) {
+        all.add(old);
+      }
+    }
+    String text =
+        "scenario: case\ntitle: Case\nunit: "
+            + (shovel ? "loading-shovel" : "road-truck")
+            + "\nseed: "
+            + seed
+            + "\nvin: SMW0TPR1400018204\nambient: {celsius: "
+            + (5 + r.nextInt(22))
+            + "}\nstart: {engine: yes}\n";
+    Scenario s =
+        Scenario.read("case", text)
+            .with(all, new Scenario.History(now - LIVED_HOURS, now, 20 * now));
+    return new Case(s, present, truth);
+  }
+
+  private static Defect defect(SplittableRandom r, boolean shovel, double from, double until) {
+    while (true) {
+      Kind kind = Kind.values()[r.nextInt(Kind.values().length)];
+      if (SHOVEL_ONLY.contains(kind) && !shovel) {
+        continue;
+      }
+      List<Integer> sensors = ENGINE_SENSORS;
+      if (shovel && r.nextInt(4) == 0 && kind != Kind.SENSOR_DRIFT) {
+        sensors = HYDRAULIC_SENSORS;
+      }
+      if (kind == Kind.LOOSE_CONNECTOR) {
+        sensors = ENGINE_SENSORS;
+      }
+      if (kind == Kind.SENSOR_DRIFT) {
+        sensors = THERMOMETERS;
+      }
+      int spn = kind.about() == Defect.About.SENSOR ? sensors.get(r.nextInt(sensors.size())) : 0;
+      int line = 0;
+      if (kind == Kind.SUPPLY_LOAD) {
+        line = 1 + r.nextInt(shovel ? 3 : 2);
+      } else if (kind == Kind.GROUND_RESISTANCE) {
+        line = 1 + r.nextInt(3);
+      }
+      String module = module(kind, shovel, r);
+      double share = kind == Kind.WIRE_RESISTANCE && r.nextInt(3) == 0 ? 0.5 : 1;
+      return new Defect(kind, size(kind, r), spn, line, module, from, until, share);
+    }
+  }
+
+  private static String module(Kind kind, boolean shovel, SplittableRandom r) {
+    List<String> candidates =
+        switch (kind) {
+          case MODULE_UNPOWERED, BUS_STUB_CUT ->
+              shovel
+                  ? List.of("transmission", "hydraulics", "body", "instruments")
+                  : List.of(
+                      "transmission", "brakes", "retarder", "aftertreatment", "body", "steering");
+          case SUPPLY_DROP ->
+              shovel
+                  ? List.of("transmission", "hydraulics")
+                  : List.of("transmission", "brakes", "aftertreatment");
+          default -> List.of("");
+        };
+    return candidates.get(r.nextInt(candidates.size()));
+  }
+
+  /** Sizes at which a workshop would meet it; the small end sets no fault in some units. */
+  private static double size(Kind kind, SplittableRandom r) {
+    double u = r.nextDouble();
+    return switch (kind) {
+      case WIRE_RESISTANCE -> 5e5 + u * 5e6;
+      case WIRE_SHORT -> u * 20;
+      case LOOSE_CONNECTOR, MODULE_UNPOWERED, BUS_STUB_CUT -> 0;
+      case SENSOR_DRIFT -> (r.nextBoolean() ? 1 : -1) * (10 + u * 15);
+      case SUPPLY_LOAD -> 0.05 + u * 0.2;
+      case GROUND_RESISTANCE -> 9e4 + u * 2e5;
+      case SUPPLY_DROP -> 9 + u * 4;
+      case COOLANT_LOSS -> 0.25 + u * 0.3;
+      case THERMOSTAT_OPEN -> 0.35 + u * 0.5;
+      case RADIATOR_BLOCKED -> 0.6 + u * 0.3;
+      case BEARING_WEAR -> 2.2 + u;
+      case CHARGE_LEAK -> 160 + u * 300;
+      case CHARGE_COOLER_BLOCKED -> 0.6 + u * 0.35;
+      case TURBO_WORN -> 0.32 + u * 0.3;
+      case VANES_STUCK -> 0.1 + u * 0.25;
+      case EGR_STUCK -> r.nextBoolean() ? u * 0.05 : 0.5 + u * 0.4;
+      case EGR_COOLER_BLOCKED -> 0.55 + u * 0.4;
+      case THROTTLE_STUCK -> 0.45 + u * 0.4;
+      case FUEL_FILTER_BLOCKED -> 8 + u * 10;
+      case FUEL_PUMP_WEAK -> 0.33 + u * 0.3;
+      case RAIL_PUMP_WEAK -> 0.15 + u * 0.3;
+      case BREATHER_BLOCKED -> 0.6 + u * 0.3;
+      case FILTER_BLOCKED -> 0.72 + u * 0.2;
+      case ALTERNATOR_WEAK -> 0.8 + u * 0.15;
+      case BATTERY_WEAK -> 2 + u * 3;
+      case HYDRAULIC_FILTER_BLOCKED -> 5 + u * 8;
+      case HYDRAULIC_PUMP_WORN -> 0.3 + u * 0.3;
+      case HYDRAULIC_COOLER_BLOCKED -> 0.6 + u * 0.3;
+      case TRANSMISSION_PUMP_WORN -> 0.45 + u * 0.3;
+      case CLUTCH_SLIP -> 0.15 + u * 0.2;
+    };
+  }
+}

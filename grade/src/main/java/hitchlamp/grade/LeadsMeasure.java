@@ -1,0 +1,305 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.fault.Bearing;
+import hitchlamp.core.fault.Fault;
+import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.Lead;
+import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.standin.unit.SimUnit;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+
+/** {@code measure leads}: does the first lead name what is wrong? */
+final class LeadsMeasure {
+  private static final int ONE = 400;
+  private static final int TWO = 200;
+  private static final int HEALTHY = 200;
+  private static final long IDLE_MICROS = 60_000_000;
+  private static final int TOP = 3;
+
+  /** One visited unit and what came of it. */
+  private record Graded(LeadCases.Case unit, Visit.Found found) {
+    boolean quiet() {
+      return found.reading().faults().stream().noneMatch(this::fromToday)
+          && found.roll().silentKinds().isEmpty();
+    }
+
+    private boolean fromToday(KnownFault f) {
+      return Bearing.of(f, found.reading().engineHours().orElse(Double.NaN)) == Bearing.TODAY;
+    }
+
+    List<Lead> today() {
+      return found.leads().stream().filter(l -> l.bearing() == Bearing.TODAY).toList();
+    }
+
+    boolean within(String component, int most) {
+      return found.leads().stream().limit(most).anyMatch(l -> l.id().equals(component));
+    }
+  }
+
+  private final PackShelf shelf = PackShelf.read(Path.of("packs"));
+  private final long seed;
+  private final double share;
+
+  /**
+   * @param seed first seed
+   * @param share of the full number of cases
+   */
+  LeadsMeasure(long seed, double share) {
+    this.seed = seed;
+    this.share = share;
+  }
+
+  void measure(boolean json) throws IOException {
+    List<Graded> one = visit(1, (int) (ONE * share), 0);
+    List<Graded> two = visit(2, (int) (TWO * share), 1_000_000);
+    List<Graded> none = visit(0, (int) (HEALTHY * share), 2_000_000);
+    List<Graded> loud = one.stream().filter(g -> !g.quiet()).toList();
+    List<Graded> still = one.stream().filter(Graded::quiet).toList();
+    List<Graded> both =
+        two.stream()
+            .filter(g -> g.unit().truth().stream().noneMatch(t -> setsNothing(g, t)))
+            .toList();
+    long first = count(loud, g -> g.within(g.unit().truth().get(0), 1));
+    long three = count(loud, g -> g.within(g.unit().truth().get(0), TOP));
+    long pair = count(both, g -> g.unit().truth().stream().allMatch(t -> g.within(t, TOP)));
+    long calm = count(none, g -> g.today().isEmpty());
+    long falseClaim = count(still, g -> !g.today().isEmpty());
+    Report report = new Report("leads", "Where to start");
+    report.say(
+        "Simulated trucks and loading shovels, drawn from seed "
+            + seed
+            + ", that have lived 360 engine hours with monitors looking on. Each is visited with the engine idling: roll call, the pack that fits, all faults with times and frozen values, then the leads. The component that a defect stands for is written beside the defect (`LeadCases`), before anything is ranked. Many have something else in their memory that was cured 20 to 280 hours ago.");
+    report.say(
+        "Nobody could tell apart by faults: a module without supply, a dead one and one with a cut bus stub (all are silent: the level is the module); which sensor pulls a supply down (the level is the line); broken wire, shorted wire, loose connector and drift of one sensor (the level is the sensor).");
+    report
+        .head("figure", "of", "cases", "share", "one-sided 95 % bound", "aim")
+        .row(
+            "one defect, first lead names it",
+            first,
+            loud.size(),
+            pc(first, loud.size()),
+            bound(first, loud.size()),
+            "90 %")
+        .row(
+            "one defect, among the first three",
+            three,
+            loud.size(),
+            pc(three, loud.size()),
+            bound(three, loud.size()),
+            "98 %")
+        .row(
+            "two defects, both among the first three",
+            pair,
+            both.size(),
+            pc(pair, both.size()),
+            bound(pair, both.size()),
+            "90 %")
+        .row(
+            "healthy, nothing called today's problem",
+            calm,
+            none.size(),
+            pc(calm, none.size()),
+            bound(calm, none.size()),
+            "98 %")
+        .row(
+            "one defect that sets no fault, something claimed",
+            falseClaim,
+            still.size(),
+            pc(falseClaim, still.size()),
+            "",
+            "0")
+        .end();
+    report
+        .say(
+            "Beside it on the same units, the component of the fault that a rule of thumb puts first:")
+        .head("rule", "one defect: first", "among three", "two defects: both among three")
+        .row("leads", pc(first, loud.size()), pc(three, loud.size()), pc(pair, both.size()));
+    rule(
+        report,
+        "most occurrences first",
+        loud,
+        both,
+        Comparator.comparing((KnownFault f) -> -f.times()));
+    rule(
+        report,
+        "active, then newest",
+        loud,
+        both,
+        Comparator.comparing((KnownFault f) -> !f.active())
+            .thenComparing(f -> -f.lastHour().orElse(0)));
+    report.end();
+    misses(report, loud);
+    report.keep("first", (double) first / loud.size());
+    report.keep("three", (double) three / loud.size());
+    report.keep("pair", (double) pair / both.size());
+    report.keep("healthy", (double) calm / none.size());
+    report.finish(json);
+  }
+
+  /** True where this one of two defects set no fault of today: then nobody can name it. */
+  private static boolean setsNothing(Graded g, String truth) {
+    Component c = g.found().pack().components().get(truth);
+    if (c == null) {
+      return true;
+    }
+    boolean silent =
+        c.kind() == Component.Kind.MODULE && g.found().roll().silentKinds().contains(c.module());
+    boolean shown =
+        g.found().reading().faults().stream()
+            .anyMatch(
+                f ->
+                    g.fromToday(f)
+                        && (c.signs().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))
+                            || c.feeds().contains(f.spn())
+                            || c.missedAs().contains(f.spn())));
+    return !silent && !shown;
+  }
+
+  private List<Graded> visit(int defects, int count, long offset) {
+    return IntStream.range(0, count)
+        .parallel()
+        .mapToObj(
+            i -> {
+              LeadCases.Case c = LeadCases.draw(seed + offset + i, defects);
+              SimUnit unit = new SimUnit(c.scenario());
+              unit.runUntil(IDLE_MICROS);
+              try {
+                return new Graded(c, Visit.to(unit, shelf, f -> {}));
+              } catch (InterruptedException e) {
+                throw new IllegalStateException(e);
+              }
+            })
+        .toList();
+  }
+
+  private static long count(List<Graded> all, Function<Graded, Boolean> good) {
+    return all.stream().filter(good::apply).count();
+  }
+
+  private static String pc(long good, int of) {
+    return of == 0 ? "" : String.format(java.util.Locale.ROOT, "%.1f %%", 100.0 * good / of);
+  }
+
+  /** Lower bound of the share at 95 %, one-sided (Clopper-Pearson, by bisection). */
+  private static String bound(long good, int of) {
+    double low = 0;
+    double high = 1;
+    for (int i = 0; i < 60; i++) {
+      double p = (low + high) / 2;
+      if (atLeast(good, of, p) < 0.05) {
+        low = p;
+      } else {
+        high = p;
+      }
+    }
+    return String.format(java.util.Locale.ROOT, "%.1f %%", 100 * low);
+  }
+
+  /** Probability of at least {@code good} of {@code of}. */
+  static double atLeast(long good, int of, double p) {
+    return good == 0 ? 1 : org.hipparchus.special.Beta.regularizedBeta(p, good, of - good + 1.0);
+  }
+
+  private void rule(
+      Report report,
+      String name,
+      List<Graded> one,
+      List<Graded> two,
+      Comparator<KnownFault> order) {
+    long first = count(one, g -> named(g, order, 1).contains(g.unit().truth().get(0)));
+    long three = count(one, g -> named(g, order, TOP).contains(g.unit().truth().get(0)));
+    long pair = count(two, g -> named(g, order, TOP).containsAll(g.unit().truth()));
+    report.row(name, pc(first, one.size()), pc(three, one.size()), pc(pair, two.size()));
+  }
+
+  /** Components of the faults that a rule of thumb puts first, each fault's own. */
+  private static List<String> named(Graded g, Comparator<KnownFault> order, int most) {
+    List<String> names = new ArrayList<>();
+    g.found().reading().faults().stream()
+        .sorted(order)
+        .limit(most)
+        .forEach(f -> names.add(own(f, g.found().pack())));
+    return names;
+  }
+
+  private static String own(KnownFault f, Pack pack) {
+    for (Component c : pack.components().values()) {
+      boolean module = c.kind() == Component.Kind.MODULE && c.missedAs().contains(f.spn());
+      boolean mine = c.module().isEmpty() || c.module().equals(f.kind());
+      if (module && f.fmi() == 9
+          || mine && c.signs().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))) {
+        return c.id();
+      }
+    }
+    return "";
+  }
+
+  private static void misses(Report report, List<Graded> one) {
+    Map<String, int[]> kinds = new TreeMap<>();
+    Map<String, Map<String, Integer>> instead = new TreeMap<>();
+    for (Graded g : one) {
+      String kind =
+          g.unit()
+              .present()
+              .get(0)
+              .kind()
+              .name()
+              .toLowerCase(java.util.Locale.ROOT)
+              .replace('_', ' ');
+      int[] n = kinds.computeIfAbsent(kind, k -> new int[2]);
+      n[0]++;
+      if (g.within(g.unit().truth().get(0), 1)) {
+        n[1]++;
+      } else {
+        String other = g.found().leads().isEmpty() ? "nothing" : g.found().leads().get(0).id();
+        instead.computeIfAbsent(kind, k -> new TreeMap<>()).merge(other, 1, Integer::sum);
+      }
+    }
+    report.say("By kind of defect, one defect:").head("kind", "cases", "first", "named instead");
+    kinds.forEach(
+        (k, n) -> report.row(k, n[0], n[1], instead.getOrDefault(k, Map.of()).toString()));
+    report.end();
+  }
+
+  /** Milliseconds to rank a list of faults, for the speed figure. */
+  static List<KnownFault> many(int count, Pack pack) {
+    List<KnownFault> faults = new ArrayList<>();
+    for (int i = 0; i < count; i++) {
+      int spn =
+          pack.spnTexts().keySet().stream().skip(i % pack.spnTexts().size()).findFirst().orElse(i);
+      faults.add(
+          new KnownFault(
+              Fault.of(
+                  hitchlamp.core.j1939.Dtc.encode(
+                      spn, i % 20, 1 + i % 100, hitchlamp.core.j1939.ConversionVersion.V4),
+                  i % 3 == 0
+                      ? hitchlamp.core.fault.FaultState.ACTIVE
+                      : hitchlamp.core.fault.FaultState.PREVIOUSLY_ACTIVE,
+                  "m" + i % 8,
+                  i % 8,
+                  pack),
+              i % 2 == 0 ? "engine" : "transmission",
+              "Module",
+              java.util.Set.of(
+                  i % 3 == 0
+                      ? hitchlamp.core.fault.FaultState.ACTIVE
+                      : hitchlamp.core.fault.FaultState.PREVIOUSLY_ACTIVE),
+              false,
+              java.util.OptionalDouble.of(1_000 + i % 50),
+              java.util.OptionalDouble.of(1_050 + i % 40),
+              List.of(),
+              false));
+    }
+    return faults;
+  }
+}

@@ -1,0 +1,75 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.bus.Link;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Leads;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollCall;
+import hitchlamp.core.hookup.UnitShown;
+import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.LockStep;
+import hitchlamp.core.station.Station;
+import hitchlamp.standin.unit.SimUnit;
+import java.util.List;
+import java.util.function.Consumer;
+
+/**
+ * What a technician does first at a unit, in virtual time: hooks up, calls the roll, takes the pack
+ * that fits, reads the faults, asks where to start.
+ */
+final class Visit {
+  private static final long LIMIT_MICROS = 240_000_000;
+
+  /**
+   * @param pack the pack that the engine's identity chose
+   */
+  record Found(Roll roll, FaultReading reading, List<Lead> leads, Pack pack) {}
+
+  private Visit() {}
+
+  /** Visits a unit that runs already. */
+  static Found to(SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder)
+      throws InterruptedException {
+    try (Link link = new LockStepLink(unit, recorder)) {
+      Station station =
+          new Station(
+              Reading.OWN,
+              unit.bus().bitsPerSecond(),
+              false,
+              link::send,
+              new Station.Listener() {});
+      long limit = unit.now() + LIMIT_MICROS;
+      station.start(unit.now());
+      LockStep.run(
+          link, station, limit, () -> station.claim().state() == AddressClaim.State.CLAIMED);
+      Roll first = roll(link, station, shelf.base(), limit);
+      Pack pack = UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
+      Roll roll = roll(link, station, pack, limit);
+      FaultCall faults = new FaultCall(pack, roll.faultTargets(pack));
+      station.run(faults);
+      LockStep.run(link, station, limit, faults::finished);
+      faults.brokenOff();
+      FaultReading reading = faults.result();
+      station.close("done");
+      return new Found(
+          roll,
+          reading,
+          Leads.find(reading.faults(), roll.silentKinds(), pack, reading.engineHours(), List.of()),
+          pack);
+    }
+  }
+
+  private static Roll roll(Link link, Station station, Pack pack, long limit)
+      throws InterruptedException {
+    RollCall call = new RollCall(pack, true);
+    station.run(call);
+    LockStep.run(link, station, limit, call::finished);
+    call.brokenOff(station.now());
+    return call.result();
+  }
+}

@@ -1,0 +1,73 @@
+package hitchlamp.standin.unit;
+
+import java.util.List;
+
+/**
+ * A control module of a kind of unit, with what it says of itself.
+ *
+ * @param function NAME function
+ * @param vin whether it keeps the vehicle's number
+ * @param calibration whether it tells a calibration with its verification number
+ * @param services whether it has diagnostic services beside the plain messages
+ * @param watchesSupply whether it reports its own supply
+ * @param usual whether every such unit has it; the others are strangers that somebody fitted
+ */
+record ModuleSpec(
+    String id,
+    int address,
+    int function,
+    String maker,
+    String model,
+    List<String> software,
+    boolean vin,
+    boolean calibration,
+    boolean services,
+    boolean watchesSupply,
+    boolean usual) {
+
+  static ModuleSpec of(
+      String id, int address, int function, String maker, String model, String... software) {
+    return new ModuleSpec(
+        id, address, function, maker, model, List.of(software), false, false, false, false, true);
+  }
+
+  ModuleSpec keepsVin() {
+    return new ModuleSpec(
+        id,
+        address,
+        function,
+        maker,
+        model,
+        software,
+        true,
+        calibration,
+        services,
+        watchesSupply,
+        usual);
+  }
+
+  ModuleSpec calibrated() {
+    return new ModuleSpec(
+        id, address, function, maker, model, software, vin, true, services, watchesSupply, usual);
+  }
+
+  ModuleSpec serves() {
+    return new ModuleSpec(
+        id, address, function, maker, model, software, vin, calibration, true, true, usual);
+  }
+
+  ModuleSpec stranger() {
+    return new ModuleSpec(
+        id,
+        address,
+        function,
+        maker,
+        model,
+        software,
+        vin,
+        calibration,
+        services,
+        watchesSupply,
+        false);
+  }
+}

@@ -1,0 +1,198 @@
+package hitchlamp.standin.unit;
+
+import static hitchlamp.standin.module.Signal.put;
+
+import hitchlamp.standin.fault.FaultMemory.Lamp;
+import hitchlamp.standin.fault.Monitor;
+import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.model.Hydraulics;
+import hitchlamp.standin.model.Sensor;
+import hitchlamp.standin.module.ModuleText;
+import hitchlamp.standin.module.Signal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+
+/** The made-up loading shovel: engine, transmission, hydraulics, body and instruments on 24 V. */
+final class Shovel implements Build {
+  private static final int PUMP_PRESSURE = 1762;
+  private static final int OIL_TEMPERATURE = 1638;
+  private static final int SUPPLY_LINE = 3;
+
+  private final Hydraulics hydraulics = new Hydraulics();
+  private Sensor pressure;
+  private Sensor temperature;
+  private SplittableRandom random;
+  private double ranSeconds;
+
+  @Override
+  public List<ModuleSpec> modules() {
+    return List.of(
+        ModuleSpec.of(
+                "engine", 0, 0, "Orrendale", "Korvane 6L", "KV6L-BASE 4.20", "KV6L-CAL 4.20.01")
+            .keepsVin()
+            .calibrated()
+            .serves(),
+        ModuleSpec.of("transmission", 3, 3, "Tessmoor", "Fourpush", "FP4 1.30").serves(),
+        ModuleSpec.of("hydraulics", 39, 34, "Hallowfen", "Liftline", "LL 3.11").serves(),
+        ModuleSpec.of("body", 33, 26, "Orrendale", "Bodynode", "BN 5.46"),
+        ModuleSpec.of("instruments", 23, 19, "Orrendale", "Dial Five", "D5 2.02").keepsVin(),
+        ModuleSpec.of("scales", 57, 27, "Ollergate", "Bucketsum", "BS 1.1").stranger());
+  }
+
+  @Override
+  public List<Need> needs() {
+    return List.of(
+        new Need("engine", "transmission", 61442, 191),
+        new Need("hydraulics", "transmission", 61442, 191),
+        new Need("instruments", "hydraulics", 65128, OIL_TEMPERATURE),
+        new Need("transmission", "hydraulics", 65128, OIL_TEMPERATURE),
+        new Need("instruments", "body", 65265, 84),
+        new Need("transmission", "body", 65265, 84));
+  }
+
+  @Override
+  public void attach(SimUnit unit) {
+    EngineState state = unit.state();
+    random = unit.random().split();
+    pressure =
+        new Sensor(PUMP_PRESSURE, Sensor.Kind.RATIOMETRIC, SUPPLY_LINE, 0, 40_000, 0.1, 60, random);
+    temperature = new Sensor(OIL_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 6, 0.3, random);
+    hydraulics.rest(state);
+    unit.module("transmission")
+        .broadcast(
+            3,
+            61442,
+            10_000,
+            () ->
+                put(
+                    put(
+                        put(Signal.NOTHING, 8, 16, 0, 0.125, 0),
+                        24,
+                        8,
+                        hydraulics.slipShare * 100,
+                        0.4,
+                        0),
+                    40,
+                    16,
+                    state.rpm(),
+                    0.125,
+                    0));
+    unit.module("transmission")
+        .broadcast(
+            6,
+            65272,
+            1_000_000,
+            () ->
+                put(
+                    put(Signal.NOTHING, 24, 8, hydraulics.clutchOilKpa, 16, 0),
+                    32,
+                    16,
+                    hydraulics.gearOilC,
+                    0.03125,
+                    -273));
+    unit.module("hydraulics")
+        .broadcast(
+            6,
+            65128,
+            1_000_000,
+            () ->
+                put(
+                    Signal.NOTHING,
+                    0,
+                    8,
+                    ok(temperature) ? temperature.reading(random) : Signal.ERROR,
+                    1,
+                    -40));
+    unit.module("body")
+        .broadcast(
+            6, 65265, 100_000, () -> put(Signal.NOTHING, 8, 16, state.vehicleKmh, 1 / 256.0, 0));
+    unit.module("instruments")
+        .broadcast(6, 65276, 1_000_000, () -> put(Signal.NOTHING, 8, 8, 58, 0.4, 0));
+    unit.module("instruments").answer(65253, () -> ModuleText.counters(unit.hours() / 0.05, -1));
+  }
+
+  private static boolean ok(Sensor s) {
+    return !s.tooHigh() && !s.tooLow();
+  }
+
+  @Override
+  public List<Watched> monitors(SimUnit unit) {
+    List<Watched> all = new ArrayList<>();
+    Condition c = unit.condition();
+    for (Sensor s : List.of(pressure, temperature)) {
+      watch(all, "hydraulics", new Monitor(s.spn(), 3, Lamp.WARNING, 1.5, 3, s::tooHigh).circuit());
+      watch(all, "hydraulics", new Monitor(s.spn(), 4, Lamp.WARNING, 1.5, 3, s::tooLow).circuit());
+    }
+    watch(
+        all,
+        "hydraulics",
+        new Monitor(3509, 4, Lamp.WARNING, 1, 3, () -> Sensor.supplyVolts(SUPPLY_LINE, c) < 4.75)
+            .circuit());
+    watch(
+        all,
+        "hydraulics",
+        new Monitor(
+            OIL_TEMPERATURE,
+            16,
+            Lamp.WARNING,
+            20,
+            20,
+            () -> ok(temperature) && temperature.reading(random) > 95));
+    watch(
+        all,
+        "hydraulics",
+        new Monitor(
+            PUMP_PRESSURE,
+            18,
+            Lamp.WARNING,
+            8,
+            8,
+            () ->
+                ran()
+                    && ok(pressure)
+                    && hydraulics.pumpWantedKpa > 12_000
+                    && pressure.reading(random) < 0.75 * hydraulics.pumpWantedKpa));
+    watch(
+        all,
+        "hydraulics",
+        new Monitor(1713, 16, Lamp.WARNING, 15, 15, () -> ran() && hydraulics.filterKpa > 160));
+    watch(
+        all,
+        "transmission",
+        new Monitor(127, 18, Lamp.STOP, 6, 6, () -> ran() && hydraulics.clutchOilKpa < 1_000));
+    watch(
+        all,
+        "transmission",
+        new Monitor(522, 16, Lamp.WARNING, 10, 10, () -> ran() && hydraulics.slipShare > 0.08));
+    watch(
+        all,
+        "transmission",
+        new Monitor(177, 16, Lamp.WARNING, 20, 20, () -> hydraulics.gearOilC > 118));
+    return all;
+  }
+
+  private boolean ran() {
+    return ranSeconds > 15;
+  }
+
+  private static void watch(List<Watched> all, String module, Monitor m) {
+    all.add(new Watched(module, m));
+  }
+
+  @Override
+  public void step(double dt, SimUnit unit, boolean steady) {
+    if (pressure == null) {
+      return;
+    }
+    EngineState s = unit.state();
+    ranSeconds = s.running && s.rpm() > 500 ? ranSeconds + dt : 0;
+    if (steady && !s.running) {
+      hydraulics.rest(s);
+    }
+    hydraulics.step(dt, s, unit.condition(), steady);
+    pressure.step(dt, hydraulics.pumpKpa, unit.condition());
+    temperature.step(dt, hydraulics.oilC, unit.condition());
+  }
+}

@@ -1,0 +1,558 @@
+package hitchlamp.standin.unit;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.standin.bus.Agenda;
+import hitchlamp.standin.bus.SimBus;
+import hitchlamp.standin.fault.FaultMemory;
+import hitchlamp.standin.fault.Monitor;
+import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.CrankSolver;
+import hitchlamp.standin.model.EngineParameters;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.model.HistorySolver;
+import hitchlamp.standin.model.MeanValueSolver;
+import hitchlamp.standin.module.ModuleText;
+import hitchlamp.standin.module.Services;
+import hitchlamp.standin.module.SimModule;
+import hitchlamp.standin.scenario.Defect;
+import hitchlamp.standin.scenario.Scenario;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+
+/**
+ * A simulated unit: engine, modules, a bus, a cab. All of it runs in virtual time, in the thread
+ * that steps it. What kind of unit it is stands in its {@link Build}.
+ */
+public final class SimUnit {
+  /** Name of the bus that runs at 250 kbit/s, and of the one at 500. */
+  public static final String BUS_250 = "can250";
+
+  public static final String BUS_500 = "can500";
+  private static final double PHYSICS_SECONDS = 0.02;
+  private static final double MONITOR_SECONDS = 0.1;
+  private static final double STALE_MICROS = 3_000_000;
+  private static final String FOREIGN_VIN = "SMW0FNDLT00000007";
+
+  private final Scenario scenario;
+  private final Agenda agenda = new Agenda();
+  private final SimBus bus;
+  private final SplittableRandom random;
+  private final EngineParameters parameters;
+  private final EngineState state = new EngineState();
+  private final Condition condition = new Condition();
+  private final CrankSolver crank = new CrankSolver();
+  private final MeanValueSolver mean = new MeanValueSolver();
+  private final Build build;
+  private final EngineModule engine;
+  private final Map<String, SimModule> modules = new LinkedHashMap<>();
+  private final List<SimModule> twins = new ArrayList<>();
+  private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
+  private final List<Build.Watched> watched = new ArrayList<>();
+  private final Map<String, Double> clockOffsets = new LinkedHashMap<>();
+  private boolean living;
+  private double hours;
+  private double kilometres;
+  private double litres;
+  private boolean plugged = true;
+
+  public SimUnit(Scenario scenario) {
+    this.scenario = scenario;
+    this.random = new SplittableRandom(scenario.seed() * 0x9E3779B97F4A7C15L + 17);
+    this.parameters = EngineParameters.of(random);
+    this.bus = new SimBus(agenda, scenario.bus().bitsPerSecond());
+    state.ambientC = scenario.ambientC();
+    state.ambientKpa = scenario.ambientKpa();
+    engine = new EngineModule(state, condition, random.split());
+    build =
+        switch (scenario.unit()) {
+          case ROAD_TRUCK -> new RoadTruck();
+          case LOADING_SHOVEL -> new Shovel();
+        };
+    build();
+    live();
+    living = true;
+    settle();
+    agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
+    agenda.every(50_000, Math.round(MONITOR_SECONDS * 1e6), this::monitors);
+    background();
+  }
+
+  private void build() {
+    Scenario.Trouble t = scenario.trouble();
+    int serial = 1000 + random.nextInt(900_000);
+    for (ModuleSpec spec : build.modules()) {
+      if (spec.usual() || t.strangers()) {
+        SimModule m = module(spec, serial + spec.address());
+        modules.put(spec.id(), m);
+        if (t.twins().contains(spec.id())) {
+          twins.add(module(spec, serial + spec.address() + 5_000));
+        }
+      }
+    }
+    engine.attach(modules.get("engine"));
+    modules
+        .get("engine")
+        .answer(65253, () -> ModuleText.counters(hours / 0.05, hours * 60 * 1_250 / 1_000));
+    build.attach(this);
+    watched.addAll(build.monitors(this));
+    needs();
+    for (ModuleSpec spec : build.modules()) {
+      SimModule m = modules.get(spec.id());
+      if (m != null) {
+        diagnostics(spec, m);
+      }
+    }
+    bus.listen(
+        (stamped, sender) -> {
+          int format = stamped.frame().identifier() >>> 16 & 0xFF;
+          if (format == 0xEA || format == 0xEC || format == 0xDA) {
+            modules.values().forEach(m -> m.hear(stamped, sender));
+            twins.forEach(m -> m.hear(stamped, sender));
+          }
+        });
+  }
+
+  private SimModule module(ModuleSpec spec, int serial) {
+    Scenario.Bus b = scenario.bus();
+    Scenario.Trouble t = scenario.trouble();
+    var trouble =
+        new SimModule.Trouble(
+            t.losePackets(),
+            t.repeatPackets(),
+            t.garbage().contains(spec.id()),
+            t.deaf().contains(spec.id()));
+    long name = serial & 0x1F_FFFFL | 0x600L << 21 | (long) spec.function() << 40;
+    SimModule m =
+        new SimModule(
+            spec.id(),
+            name,
+            spec.address(),
+            agenda,
+            bus,
+            random.split(),
+            b.leastDelayMs() * 1_000L,
+            b.mostDelayMs() * 1_000L,
+            trouble);
+    FaultMemory memory = spec.id().equals("engine") ? engine.memory() : new FaultMemory();
+    memories.putIfAbsent(spec.id(), memory);
+    FaultMemory kept = memories.get(spec.id());
+    m.answer(
+        65259, () -> ModuleText.fields(spec.maker(), spec.model(), "S" + serial, scenario.title()));
+    m.answer(65242, () -> ModuleText.software(spec.software()));
+    m.answer(
+        64965,
+        () -> ModuleText.fields("P" + (70_000 + spec.address()), "M" + serial, "", spec.id()));
+    m.answer(65226, () -> kept.message(true));
+    m.answer(65227, () -> kept.message(false));
+    if (spec.vin()) {
+      String vin = t.foreignVin().contains(spec.id()) ? FOREIGN_VIN : scenario.vin();
+      m.answer(65260, () -> ModuleText.fields(vin));
+    }
+    if (spec.calibration()) {
+      m.answer(
+          54016,
+          () ->
+              ModuleText.calibration(
+                  spec.software().get(1),
+                  0x5A00_0000L + spec.address() * 7919L + spec.model().hashCode() % 4096));
+    }
+    m.tellFaults(1_000_000, kept);
+    return m;
+  }
+
+  /** Modules that miss each other's messages, and those that look at their own supply. */
+  private void needs() {
+    for (Build.Need n : build.needs()) {
+      int source = modules.get(n.whose()).address();
+      bus.watchFor(n.pgn(), source);
+      watched.add(
+          new Build.Watched(
+              n.who(),
+              new Monitor(n.spn(), 9, FaultMemory.Lamp.WARNING, 5, 5, () -> misses(n, source))));
+    }
+    for (ModuleSpec spec : build.modules()) {
+      if (spec.watchesSupply() && !spec.id().equals("engine")) {
+        watched.add(
+            new Build.Watched(
+                spec.id(),
+                new Monitor(
+                    168,
+                    18,
+                    FaultMemory.Lamp.WARNING,
+                    5,
+                    5,
+                    () ->
+                        state.batteryV - condition.supplyDropVolts.getOrDefault(spec.id(), 0.0)
+                            < 20)));
+      }
+    }
+  }
+
+  private boolean misses(Build.Need n, int source) {
+    if (!living) {
+      return condition.unpowered.contains(n.whose()) || condition.offBus.contains(n.whose());
+    }
+    return agenda.now() > 10_000_000 && agenda.now() - bus.lastSeen(n.pgn(), source) > STALE_MICROS;
+  }
+
+  /** Fault services of a module, by requests and, where it has them, by ISO 14229. */
+  private void diagnostics(ModuleSpec spec, SimModule m) {
+    FaultMemory memory = memories.get(spec.id());
+    Scenario.Trouble t = scenario.trouble();
+    boolean engineModule = spec.id().equals("engine");
+    // Each module counts for itself; one that was changed began again.
+    clockOffsets.put(spec.id(), engineModule ? 0.0 : Math.rint(random.nextDouble() * 60) * 0.5);
+    m.obey(
+        65228,
+        () -> {
+          if (!t.keepsFaults().contains(spec.id())) {
+            memory.clearEarlier();
+          }
+          return true;
+        });
+    m.obey(
+        65235,
+        () -> {
+          if (engineModule && state.running) {
+            return false;
+          }
+          if (!t.keepsFaults().contains(spec.id())) {
+            memory.clear(clock(spec.id()));
+          }
+          return true;
+        });
+    if (spec.calibration()) {
+      emission(m, memory);
+    }
+    if (spec.services()) {
+      List<Monitor> circuits =
+          engineModule
+              ? engine.monitors()
+              : watched.stream()
+                  .filter(w -> w.module().equals(spec.id()))
+                  .map(Build.Watched::monitor)
+                  .toList();
+      m.serve(
+          new Services(
+              agenda,
+              memory,
+              circuits,
+              () -> state.running,
+              () -> clock(spec.id()),
+              new Services.Trouble(
+                  t.keepsFaults().contains(spec.id()),
+                  t.pendsForEver().contains(spec.id()),
+                  t.oddSnapshots().contains(spec.id()))));
+    }
+  }
+
+  private double clock(String module) {
+    return hours - clockOffsets.getOrDefault(module, 0.0);
+  }
+
+  private void emission(SimModule m, FaultMemory memory) {
+    m.answer(65231, () -> memory.pendingMessage(true));
+    m.answer(65236, () -> memory.emissionMessage(true));
+    m.answer(64949, () -> memory.emissionMessage(false));
+    m.answer(64898, () -> memory.pendingMessage(false));
+    m.answer(64896, memory::permanentMessage);
+    m.answer(
+        65230,
+        () -> {
+          long active = memory.kept().stream().filter(FaultMemory.Kept::active).count();
+          long earlier = memory.kept().size() - active;
+          return new byte[] {(byte) active, (byte) earlier, 0x14, 0x37, (byte) 0xE0, 0x1F, 0, 0};
+        });
+    m.answer(
+        49408,
+        () -> {
+          double since = Double.isNaN(memory.clearedHour()) ? hours : hours - memory.clearedHour();
+          int minutes = (int) Math.min(64_255, Math.round(since * 60));
+          int km = (int) Math.min(64_255, Math.round(since * 31));
+          return new byte[] {
+            0, 0, (byte) km, (byte) (km >> 8), 0, 0, (byte) minutes, (byte) (minutes >> 8)
+          };
+        });
+    m.answer(
+        64952,
+        () -> new byte[] {0, 0, (byte) memory.warmUpsSinceClear(), 0x37, (byte) 0xE0, 0x1F, 0, 0});
+  }
+
+  /** Lives the history before today: counters run, monitors watch. */
+  private void live() {
+    Scenario.History h = scenario.history();
+    hours = h.from();
+    kilometres = h.kilometres();
+    SplittableRandom days = random.split();
+    HistorySolver.Used used =
+        new HistorySolver(parameters, condition)
+            .live(
+                h.from(),
+                h.hours(),
+                state,
+                days,
+                new HistorySolver.Witness() {
+                  @Override
+                  public void step(double at, double seconds, EngineState s) {
+                    hours = at;
+                    applyDefects();
+                    engine.sense(seconds);
+                    engine.monitor(seconds, at);
+                    build.step(seconds, SimUnit.this, true);
+                    others(seconds);
+                  }
+
+                  @Override
+                  public void coldStart(double at, EngineState s) {
+                    applyDefects();
+                    engine.sense(600);
+                    engine.coldCheck(at);
+                    build.step(600, SimUnit.this, true);
+                  }
+
+                  @Override
+                  public void warmedUp() {
+                    memories.values().forEach(FaultMemory::warmedUp);
+                  }
+                });
+    hours = h.hours();
+    kilometres += used.kilometres();
+    litres += used.litres();
+  }
+
+  /** The unit as it stands in the yard now. */
+  private void settle() {
+    applyDefects();
+    state.running = scenario.start().engine();
+    state.omega = state.running ? parameters.idleSpeed() * Math.PI / 30 : 0;
+    state.governorIntegral = state.running ? 20 : 0;
+    state.fuelMgPerStroke = 0;
+    state.pedal = 0;
+    state.vehicleKmh = 0;
+    state.coolantC = state.running ? 84 : state.ambientC;
+    state.oilC = state.coolantC;
+    state.intakeC = state.ambientC;
+    state.exhaustC = state.coolantC;
+    state.batteryV = 25.4;
+    state.intakeKpa = state.ambientKpa;
+    state.exhaustKpa = state.ambientKpa;
+    state.oilKpa = 0;
+    state.railMpa = 0;
+    state.railWantedMpa = 0;
+    state.fuelSupplyKpa = 0;
+    state.fuelDropKpa = 0;
+    state.crankcaseKpa = 0;
+    state.turboRpm = 0;
+    state.egrWanted = 0;
+    state.egr = Double.isNaN(condition.egrStuckAt) ? 0 : condition.egrStuckAt;
+    state.egrC = state.coolantC;
+    state.filterKpa = 0;
+    for (int i = 0; i < 50; i++) {
+      engine.sense(0.2);
+      build.step(0.2, this, false);
+    }
+    key(scenario.start().keyOn() ? EngineState.Key.ON : EngineState.Key.OFF);
+  }
+
+  private void applyDefects() {
+    condition.reset();
+    for (Defect d : scenario.defects()) {
+      if (d.present(hours, scenario.seed())) {
+        d.apply(condition);
+      }
+    }
+  }
+
+  private void physics() {
+    if (state.key == EngineState.Key.CRANK && !state.running) {
+      crank.step(PHYSICS_SECONDS, state, parameters, condition);
+    } else {
+      crank.rest();
+      mean.step(PHYSICS_SECONDS, state, parameters, condition);
+    }
+    if (state.running) {
+      hours += PHYSICS_SECONDS / 3600;
+      litres += state.fuelKgPerHour() / 0.835 * PHYSICS_SECONDS / 3600;
+    }
+    build.step(PHYSICS_SECONDS, this, false);
+    engine.sense(PHYSICS_SECONDS);
+  }
+
+  private void monitors() {
+    if (state.key == EngineState.Key.OFF) {
+      return;
+    }
+    applyDefects();
+    modules
+        .values()
+        .forEach(
+            m -> {
+              m.power(!condition.unpowered.contains(m.id()));
+              m.offBus(condition.offBus.contains(m.id()));
+            });
+    if (modules.get("engine").powered()) {
+      engine.monitor(MONITOR_SECONDS, hours);
+    }
+    others(MONITOR_SECONDS);
+  }
+
+  private void others(double seconds) {
+    for (int i = 0; i < watched.size(); i++) {
+      Build.Watched w = watched.get(i);
+      if (!condition.unpowered.contains(w.module())) {
+        w.monitor().step(seconds, clock(w.module()), memories.get(w.module()));
+      }
+    }
+  }
+
+  /**
+   * Fills the bus to the wanted load with groups of makers' own (proprietary B), evenly and with a
+   * little jitter.
+   */
+  private void background() {
+    SplittableRandom r = random.split();
+    Object sender = new Object();
+    long[] last = {0, 0};
+    agenda.every(
+        500_000,
+        10_000,
+        () -> {
+          if (state.key == EngineState.Key.OFF) {
+            last[0] = bus.bitsCarried();
+            last[1] = agenda.now();
+            return;
+          }
+          double wanted =
+              scenario.bus().load() * bus.bitsPerSecond() * (agenda.now() - last[1]) / 1e6;
+          double short_ = wanted - (bus.bitsCarried() - last[0]);
+          int frames = bus.waiting() > 64 ? 0 : (int) Math.max(0, Math.min(60, short_ / 140));
+          for (int i = 0; i < frames; i++) {
+            int source = r.nextBoolean() ? 33 : 23;
+            bus.send(
+                new Frame(6 << 26 | (0xFF00 + r.nextInt(24)) << 8 | source, true, 8, r.nextLong()),
+                sender);
+          }
+          if (agenda.now() - last[1] > 1_000_000) {
+            // A second of memory, so that a burst of answers is not paid back for long.
+            last[0] += (bus.bitsCarried() - last[0]) / 2;
+            last[1] += (agenda.now() - last[1]) / 2;
+          }
+        });
+  }
+
+  EngineState state() {
+    return state;
+  }
+
+  Condition condition() {
+    return condition;
+  }
+
+  SplittableRandom random() {
+    return random;
+  }
+
+  SimModule module(String id) {
+    return modules.get(id);
+  }
+
+  double hours() {
+    return hours;
+  }
+
+  double kilometres() {
+    return kilometres;
+  }
+
+  public Scenario scenario() {
+    return scenario;
+  }
+
+  public SimBus bus() {
+    return bus;
+  }
+
+  /** Virtual time, microseconds. */
+  public long now() {
+    return agenda.now();
+  }
+
+  /**
+   * Lets the next thing happen where it is due by {@code limit}; else goes there and returns false.
+   */
+  public boolean step(long limit) {
+    return agenda.step(limit);
+  }
+
+  /** Lets everything happen up to a time. */
+  public void runUntil(long micros) {
+    while (agenda.step(micros)) {
+      // each step is one event
+    }
+  }
+
+  /** Turns the key. */
+  public void key(EngineState.Key position) {
+    state.key = position;
+    boolean on = position != EngineState.Key.OFF;
+    modules
+        .values()
+        .forEach(
+            m -> {
+              m.offBus(condition.offBus.contains(m.id()));
+              m.power(on && !condition.unpowered.contains(m.id()));
+            });
+    twins.forEach(m -> m.power(on));
+  }
+
+  /** Moves the pedal, 0 to 1. */
+  public void pedal(double share) {
+    state.pedal = Math.max(0, Math.min(1, share));
+  }
+
+  /** Puts the diagnostic plug in, or pulls it. */
+  public void plug(boolean in) {
+    plugged = in;
+  }
+
+  public boolean plugged() {
+    return plugged;
+  }
+
+  /** True while a long message is under way, so that time must not run faster than real. */
+  public boolean talking() {
+    return modules.values().stream().anyMatch(SimModule::sendingLong);
+  }
+
+  /** Time that each module has taken before its answers so far, microseconds by address. */
+  public Map<Integer, Long> delays() {
+    Map<Integer, Long> sums = new LinkedHashMap<>();
+    modules.values().forEach(m -> sums.put(m.address(), m.delayed()));
+    return sums;
+  }
+
+  /** Number of modules with supply. */
+  public long poweredModules() {
+    return modules.values().stream().filter(SimModule::powered).count();
+  }
+
+  /** What the cab shows. */
+  public Cab cab(double factor) {
+    String key = state.key.name().toLowerCase(java.util.Locale.ROOT);
+    return new Cab(
+        scenario.id(),
+        scenario.title(),
+        key,
+        state.running,
+        state.rpm(),
+        state.pedal,
+        state.coolantC,
+        state.batteryV,
+        plugged,
+        factor,
+        agenda.now());
+  }
+}
