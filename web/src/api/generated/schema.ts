@@ -148,6 +148,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/faults/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/self-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["selfTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/clear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["clear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/cab/{unit}": {
         parameters: {
             query?: never;
@@ -388,6 +468,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["newest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/snapshots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["snapshots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/reads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["reads"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["difference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/clear-warnings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["clearWarnings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}": {
         parameters: {
             query?: never;
@@ -431,6 +591,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/moves/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["undo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -521,6 +697,121 @@ export interface components {
         Choose: {
             link: string;
         };
+        Watch: {
+            on?: boolean;
+        };
+        MoveTo: {
+            what: string;
+            to: string;
+            reason: string;
+        };
+        FaultLine: {
+            key: string;
+            module: string;
+            moduleTitle: string;
+            /** Format: int32 */
+            spn: number;
+            /** Format: int32 */
+            fmi: number;
+            component: string;
+            mode: string;
+            severity: string;
+            /** Format: int32 */
+            count?: number;
+            atCeiling: boolean;
+            active: boolean;
+            failsNow: boolean;
+            emission: boolean;
+            states: ("ACTIVE" | "PREVIOUSLY_ACTIVE" | "PENDING" | "PERMANENT")[];
+            /** @enum {string} */
+            conversion: "V1" | "V2" | "V3" | "V4" | "AMBIGUOUS";
+            /** @enum {string} */
+            bearing: "TODAY" | "EARLIER" | "OLD";
+            /** Format: double */
+            firstHour?: number;
+            /** Format: double */
+            lastHour?: number;
+            /** Format: int32 */
+            snapshots: number;
+        };
+        FaultsView: {
+            /** Format: int64 */
+            readId: number;
+            /** @enum {string} */
+            state: "UNDER_WAY" | "COMPLETE" | "CUT_SHORT";
+            /** Format: date-time */
+            readAt: string;
+            why: string;
+            /** Format: double */
+            hours?: number;
+            pack: string;
+            leads: components["schemas"]["LeadView"][];
+            faults: components["schemas"]["FaultLine"][];
+            modules: components["schemas"]["ModuleLine"][];
+            events: components["schemas"]["HourEvent"][];
+            /** Format: int32 */
+            moves: number;
+        };
+        HourEvent: {
+            /** Format: double */
+            hours: number;
+            kind: string;
+            text: string;
+        };
+        Lamps: {
+            /** @enum {string} */
+            malfunction?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
+            /** @enum {string} */
+            stop?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
+            /** @enum {string} */
+            warning?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
+            /** @enum {string} */
+            protect?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
+        };
+        LeadView: {
+            id: string;
+            title: string;
+            /** @enum {string} */
+            bearing: "TODAY" | "EARLIER" | "OLD";
+            /** @enum {string} */
+            mark: "NOW" | "EARLIER" | "SILENT";
+            reasons: string[];
+            signs: string[];
+            knockOns: string[];
+            /** Format: int32 */
+            times: number;
+            /** Format: double */
+            hoursAgo?: number;
+            firstOfEpisode: boolean;
+            moved: string;
+            what: string;
+            normal: string;
+            effects: string;
+            causes: string[];
+            next: string[];
+        };
+        ModuleLine: {
+            key: string;
+            title: string;
+            read: boolean;
+            services: boolean;
+            /** Format: int32 */
+            faults: number;
+            lamps?: components["schemas"]["Lamps"];
+            /** Format: double */
+            hours?: number;
+            /** Format: int32 */
+            warmUpsSinceClear?: number;
+            /** Format: int32 */
+            minutesSinceClear?: number;
+            lists: {
+                [key: string]: string;
+            };
+            oddities: string[];
+        };
+        Clear: {
+            modules: string[];
+        };
         CabAction: {
             action: string;
             value: string;
@@ -530,10 +821,14 @@ export interface components {
             empty?: boolean;
             null?: boolean;
             float?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
+            integralNumber?: boolean;
+            missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
-            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -546,11 +841,7 @@ export interface components {
             boolean?: boolean;
             binary?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
-            integralNumber?: boolean;
-            missingNode?: boolean;
+            number?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {
@@ -671,16 +962,6 @@ export interface components {
             /** Format: double */
             kilometres?: number;
         };
-        Lamps: {
-            /** @enum {string} */
-            malfunction?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
-            /** @enum {string} */
-            stop?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
-            /** @enum {string} */
-            warning?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
-            /** @enum {string} */
-            protect?: "OFF" | "ON" | "FLASHES_SLOWLY" | "FLASHES_FAST" | "NOT_AVAILABLE";
-        };
         ModuleView: {
             key: string;
             title: string;
@@ -732,6 +1013,55 @@ export interface components {
             modules: components["schemas"]["ModuleView"][];
             faults: components["schemas"]["FaultView"][];
             notes: string[];
+        };
+        SheetCell: {
+            /** Format: double */
+            value?: number;
+            /** @enum {string} */
+            state: "VALID" | "PARAMETER_SPECIFIC" | "RESERVED" | "ERROR" | "NOT_AVAILABLE";
+            mark: string;
+        };
+        SheetRow: {
+            name: string;
+            unit: string;
+            /** Format: int32 */
+            decimals: number;
+            derived: boolean;
+            cells: components["schemas"]["SheetCell"][];
+        };
+        SheetView: {
+            columns: string[];
+            rows: components["schemas"]["SheetRow"][];
+        };
+        ReadHead: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            readAt: string;
+            why: string;
+            state: string;
+            /** Format: double */
+            engineHours?: number;
+            /** Format: int32 */
+            faults: number;
+            /** Format: int32 */
+            active: number;
+            who: string;
+        };
+        DifferenceLine: {
+            key: string;
+            moduleTitle: string;
+            /** Format: int32 */
+            spn: number;
+            /** Format: int32 */
+            fmi: number;
+            component: string;
+            mode: string;
+            /** @enum {string} */
+            change: "NEW" | "NOT_CLEARED" | "CAME_BACK" | "NOW_ACTIVE" | "NOW_EARLIER" | "STILL_ACTIVE" | "STILL_EARLIER" | "GONE" | "NOT_READ";
+            says: string;
+            /** Format: int32 */
+            counted: number;
         };
     };
     responses: never;
@@ -1082,6 +1412,120 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Watch"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    selfTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveTo"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FaultsView"];
+                };
+            };
+        };
+    };
+    clear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Clear"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1506,6 +1950,122 @@ export interface operations {
             };
         };
     };
+    newest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FaultsView"];
+                };
+            };
+        };
+    };
+    snapshots: {
+        parameters: {
+            query: {
+                read: number;
+                fault: string[];
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SheetView"];
+                };
+            };
+        };
+    };
+    reads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ReadHead"][];
+                };
+            };
+        };
+    };
+    difference: {
+        parameters: {
+            query: {
+                before: number;
+                after: number;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DifferenceLine"][];
+                };
+            };
+        };
+    };
+    clearWarnings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string[];
+                };
+            };
+        };
+    };
     job: {
         parameters: {
             query?: never;
@@ -1567,6 +2127,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FaultsView"];
                 };
             };
         };

@@ -2,6 +2,8 @@ package hitchlamp.grade;
 
 import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.j1939.AddressClaim;
@@ -33,8 +35,10 @@ final class Reading {
    * @param frames all frames of the bus since the hook-up
    * @param began bus time at which the roll call began
    * @param firstAfter bus time from then to the first module on the roll
+   * @param faults what was read after a full roll call
    */
-  record Result(Roll roll, List<StampedFrame> frames, long began, long firstAfter) {}
+  record Result(
+      Roll roll, List<StampedFrame> frames, long began, long firstAfter, FaultReading faults) {}
 
   private Reading() {}
 
@@ -82,7 +86,12 @@ final class Reading {
     hookUp.run(call);
     LockStep.run(link, hookUp, began + LIMIT_MICROS, call::finished);
     call.brokenOff(hookUp.now());
+    FaultCall faults = new FaultCall(pack, full ? call.result().faultTargets(pack) : List.of());
+    long readFrom = hookUp.now();
+    hookUp.run(faults);
+    LockStep.run(link, hookUp, readFrom + LIMIT_MICROS, faults::finished);
+    faults.brokenOff();
     hookUp.close("done");
-    return new Result(call.result(), frames, began, first[0] - began);
+    return new Result(call.result(), frames, began, first[0] - began, faults.result());
   }
 }

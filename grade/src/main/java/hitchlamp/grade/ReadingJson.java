@@ -2,6 +2,9 @@ package hitchlamp.grade;
 
 import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultRead;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.Lead;
 import hitchlamp.core.hookup.Identity;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
@@ -67,6 +70,51 @@ final class ReadingJson {
     out.put("mode", f.mode());
     out.put("conversion", f.version().name().toLowerCase(java.util.Locale.ROOT));
     return out;
+  }
+
+  static Map<String, Object> of(FaultReading reading) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("state", lower(reading.state()));
+    out.put(
+        "hours", reading.engineHours().isPresent() ? reading.engineHours().getAsDouble() : null);
+    out.put("faults", reading.faults().stream().map(ReadingJson::known).toList());
+    Map<String, Object> oddities = new LinkedHashMap<>();
+    reading.modules().stream()
+        .filter(m -> !m.oddities().isEmpty())
+        .forEach(m -> oddities.put(m.target().title(), m.oddities()));
+    out.put("oddities", oddities);
+    return out;
+  }
+
+  private static String lower(Enum<?> value) {
+    return value.name().toLowerCase(java.util.Locale.ROOT);
+  }
+
+  private static Map<String, Object> known(KnownFault f) {
+    Map<String, Object> out = fault(f.fault());
+    out.put("key", f.key());
+    out.put("states", f.states().stream().map(ReadingJson::lower).sorted().toList());
+    out.put("firstHour", f.firstHour().isPresent() ? f.firstHour().getAsDouble() : null);
+    out.put("lastHour", f.lastHour().isPresent() ? f.lastHour().getAsDouble() : null);
+    out.put("snapshots", f.snapshots().size());
+    return out;
+  }
+
+  /** The leads with their reasons; faults by their keys. */
+  static List<Map<String, Object>> leads(List<Lead> leads) {
+    List<Map<String, Object>> all = new ArrayList<>();
+    for (Lead l : leads) {
+      Map<String, Object> out = new LinkedHashMap<>();
+      out.put("id", l.id());
+      out.put("title", l.title());
+      out.put("bearing", lower(l.bearing()));
+      out.put("mark", lower(l.mark()));
+      out.put("reasons", l.reasons());
+      out.put("signs", l.signs().stream().map(KnownFault::key).toList());
+      out.put("knockOns", l.knockOns().stream().map(KnownFault::key).toList());
+      all.add(out);
+    }
+    return all;
   }
 
   /** Broken transfers by source address. */

@@ -6,7 +6,10 @@ import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.Pcap;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.fault.Leads;
 import hitchlamp.core.hookup.ListenIn;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Station;
@@ -71,7 +74,9 @@ final class Try implements Callable<Integer> {
   @Option(names = "--packs", description = "folder of packs", defaultValue = "packs")
   private Path packs;
 
-  @Option(names = "--pack", description = "pack to use; by default the first maker's pack")
+  @Option(
+      names = "--pack",
+      description = "pack to use; by default the one that the engine's identity chooses")
   private String pack;
 
   private final PrintStream out;
@@ -121,15 +126,12 @@ final class Try implements Callable<Integer> {
     return BAD_FILE;
   }
 
-  private Pack pack(PackShelf shelf) {
+  private Pack pack(PackShelf shelf, Scenario s) throws InterruptedException {
     if (pack != null) {
       return shelf.with(pack);
     }
-    return shelf.packs().stream()
-        .filter(p -> p.layer() == Pack.Layer.MAKER)
-        .findFirst()
-        .map(p -> shelf.with(p.id()))
-        .orElseGet(shelf::base);
+    Roll first = Reading.read(s, shelf.base(), true).roll();
+    return UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
   }
 
   private Map<String, Object> scenario() throws IOException, InterruptedException {
@@ -137,7 +139,7 @@ final class Try implements Callable<Integer> {
     if (seed != null) {
       s = s.withSeed(seed);
     }
-    Pack p = pack(PackShelf.read(packs));
+    Pack p = pack(PackShelf.read(packs), s);
     Reading.Result result = Reading.read(s, p, read);
     write(result.frames(), s.bus().bitsPerSecond() == 500_000 ? "can500" : "can250");
     Map<String, Object> found = new LinkedHashMap<>();
@@ -147,6 +149,18 @@ final class Try implements Callable<Integer> {
     found.put("pack", Map.of("id", p.id(), "version", p.version(), "hash", p.hash()));
     found.put("frames", result.frames().size());
     found.put("roll", ReadingJson.of(result.roll()));
+    if (read) {
+      found.put("faults", ReadingJson.of(result.faults()));
+      found.put(
+          "leads",
+          ReadingJson.leads(
+              Leads.find(
+                  result.faults().faults(),
+                  result.roll().silentKinds(),
+                  p,
+                  result.faults().engineHours(),
+                  List.of())));
+    }
     return found;
   }
 
@@ -155,7 +169,8 @@ final class Try implements Callable<Integer> {
     try (Reader in = Files.newBufferedReader(log)) {
       buses = Candump.read(in);
     }
-    Pack p = pack(PackShelf.read(packs));
+    PackShelf shelf = PackShelf.read(packs);
+    Pack p = pack == null ? shelf.base() : shelf.with(pack);
     Map<String, Object> perBus = new LinkedHashMap<>();
     for (var bus : buses.entrySet()) {
       ListenIn listen = new ListenIn(p);

@@ -66,7 +66,11 @@ class TryTest {
                 (f.path("state").asString().equals("active") ? now : earlier)
                     .add(f.path("spn").asInt() + "/" + f.path("fmi").asInt()));
     assertThat(now).contains("102/4", "1209/4", "3251/4", "3510/4", "520/9");
-    assertThat(earlier).containsExactly("111/1");
+    assertThat(earlier).contains("111/1");
+    assertThat(found.path("leads").get(0).path("id").asString()).isEqualTo("sensor-supply-2");
+    assertThat(found.path("leads").get(0).path("bearing").asString()).isEqualTo("today");
+    assertThat(found.path("leads").toString()).contains("module-retarder");
+    assertThat(found.path("pack").path("id").asString()).isEqualTo("orrendale-haulward");
   }
 
   @Test
@@ -110,7 +114,8 @@ class TryTest {
         Files.readString(SCENARIOS.resolve("roll-call-12.yaml"))
             .replace("key-on: yes", "key-on: no");
     Path off = Files.writeString(folder.resolve("off.yaml"), text);
-    JsonNode roll = run("--scenario", off.toString(), "--read").path("roll");
+    JsonNode roll =
+        run("--scenario", off.toString(), "--read", "--pack", "orrendale-haulward").path("roll");
     assertThat(roll.path("modules"))
         .hasSize(11)
         .allMatch(m -> m.path("presence").asString().equals("silent"));
@@ -184,7 +189,9 @@ class TryTest {
             "scenario: s\ntitle: S\nunit: spaceship\nseed: 1\nvin: SMW0TPR1400018204\n");
     run("--scenario", bad.toString());
     assertThat(status).isEqualTo(2);
-    assertThat(errors).contains("bad.yaml:3").contains("'spaceship' is not one of [road-truck]");
+    assertThat(errors)
+        .contains("bad.yaml:3")
+        .contains("'spaceship' is not one of [road-truck, loading-shovel]");
     Path log = Files.writeString(folder.resolve("bad.log"), "(1.000000) can0 123#00\nrubbish\n");
     run("--log", log.toString());
     assertThat(status).isEqualTo(2);

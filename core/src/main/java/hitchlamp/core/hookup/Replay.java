@@ -2,6 +2,8 @@ package hitchlamp.core.hookup;
 
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
@@ -23,6 +25,8 @@ public final class Replay {
   private final Function<String, Pack> packs;
   private final Station.Listener listener;
   private final List<Roll> rolls = new ArrayList<>();
+  private final List<FaultReading> readings = new ArrayList<>();
+  private FaultCall faults;
   private Station hookUp;
   private RollCall call;
 
@@ -73,6 +77,10 @@ public final class Replay {
       endCall();
       call = new RollCall(packs.apply(c.pack()), c.full());
       hookUp.run(call);
+    } else if (deed instanceof Deed.ReadFaults r && !rolls.isEmpty()) {
+      Pack pack = packs.apply(r.pack());
+      faults = new FaultCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
+      hookUp.run(faults);
     } else if (deed instanceof Deed.StoppedRoll) {
       endCall();
     } else if (deed instanceof Deed.Released) {
@@ -100,6 +108,15 @@ public final class Replay {
       rolls.add(call.result());
       call = null;
     }
+    if (faults != null && faults.finished()) {
+      readings.add(faults.result());
+      faults = null;
+    }
+  }
+
+  /** The reads of faults that have ended, in order. */
+  public List<FaultReading> readings() {
+    return List.copyOf(readings);
   }
 
   /** Our station; empty until the stored hook-up begins. */

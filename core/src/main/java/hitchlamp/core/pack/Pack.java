@@ -24,6 +24,8 @@ import java.util.Optional;
  * @param components parts, lines and modules that can be at fault, by their id
  * @param generic faults that many causes set, so that they are poor starting points
  * @param services what is told by ISO 14229
+ * @param derived figures worked out from values taken together
+ * @param limits what values should not pass, with their sources
  * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
@@ -41,6 +43,8 @@ public record Pack(
     Map<String, Component> components,
     List<Component.Sign> generic,
     ServiceKind services,
+    List<Derived> derived,
+    List<Limit> limits,
     List<String> includes) {
   /** Greater is laid over lesser. */
   public enum Layer {

@@ -50,6 +50,8 @@ public final class PackReader {
         "components",
         "generic",
         "services",
+        "derived",
+        "limits",
         "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
@@ -86,6 +88,8 @@ public final class PackReader {
         ComponentReader.components(root.find("components")),
         root.itemsOf("generic").stream().map(ComponentReader::sign).toList(),
         root.find("services").map(ServiceReader::read).orElse(ServiceKind.NONE),
+        root.itemsOf("derived").stream().map(PackReader::derived).toList(),
+        root.itemsOf("limits").stream().map(PackReader::limit).toList(),
         root.itemsOf("includes").stream().map(Entry::text).toList());
   }
 
@@ -137,6 +141,31 @@ public final class PackReader {
         scale,
         e.number("offset", -1e9, 1e9, 0),
         unit(e.need("unit")));
+  }
+
+  private static Derived derived(Entry e) {
+    e.allow("name", "of", "with", "how", "unit");
+    return new Derived(
+        e.text("name"),
+        e.text("of"),
+        e.text("with"),
+        e.need("how").oneOf(Derived.How.class),
+        unit(e.need("unit")));
+  }
+
+  private static Limit limit(Entry e) {
+    e.allow("of", "above", "below", "running", "loaded", "says", "source");
+    if (e.find("above").isEmpty() && e.find("below").isEmpty()) {
+      throw e.fault("a limit needs 'above' or 'below'");
+    }
+    return new Limit(
+        e.text("of"),
+        e.number("above", -1e9, 1e9, Double.POSITIVE_INFINITY),
+        e.number("below", -1e9, 1e9, Double.NEGATIVE_INFINITY),
+        e.yes("running", false),
+        e.number("loaded", 0, 125, 0),
+        e.text("says"),
+        e.text("source"));
   }
 
   static Unit unit(Entry unit) {

@@ -97,6 +97,8 @@ public record PackShelf(List<Pack> packs) {
     Map<Integer, String> fmi = new LinkedHashMap<>();
     Map<String, Component> components = new LinkedHashMap<>();
     List<Component.Sign> generic = new ArrayList<>();
+    List<Derived> derived = new ArrayList<>();
+    List<Limit> limits = new ArrayList<>();
     ServiceKind services = ServiceKind.NONE;
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
@@ -106,6 +108,8 @@ public record PackShelf(List<Pack> packs) {
       fmi.putAll(p.fmiTexts());
       components.putAll(p.components());
       generic.addAll(p.generic());
+      derived.addAll(p.derived());
+      limits.addAll(p.limits());
       services = p.services().equals(ServiceKind.NONE) ? services : p.services();
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
@@ -128,6 +132,8 @@ public record PackShelf(List<Pack> packs) {
         components,
         generic,
         services,
+        derived,
+        limits,
         top.includes());
   }
 }

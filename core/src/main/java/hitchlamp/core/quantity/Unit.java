@@ -13,6 +13,11 @@ public enum Unit {
   RPM("rpm", Dimension.ROTATION, 1, 0),
   PERCENT("%", Dimension.RATIO, 1, 0),
   CELSIUS("°C", Dimension.TEMPERATURE, 1, 273.15),
+  /** A difference of temperatures: no offset. */
+  KELVIN("K", Dimension.TEMPERATURE_DIFFERENCE, 1, 0),
+  FAHRENHEIT_DIFFERENCE("°F more", Dimension.TEMPERATURE_DIFFERENCE, 5.0 / 9, 0),
+  /** A plain ratio. */
+  ONE("1", Dimension.PLAIN, 1, 0),
   FAHRENHEIT("°F", Dimension.TEMPERATURE, 5.0 / 9, 459.67 * 5 / 9),
   KILOPASCAL("kPa", Dimension.PRESSURE, 1, 0),
   BAR("bar", Dimension.PRESSURE, 100, 0),
@@ -45,6 +50,8 @@ public enum Unit {
     ROTATION,
     RATIO,
     TEMPERATURE,
+    TEMPERATURE_DIFFERENCE,
+    PLAIN,
     PRESSURE,
     SPEED,
     LENGTH,

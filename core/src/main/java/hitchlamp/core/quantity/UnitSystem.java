@@ -10,6 +10,7 @@ public enum UnitSystem {
     if (this == METRIC) {
       return switch (stored) {
         case FAHRENHEIT -> Unit.CELSIUS;
+        case FAHRENHEIT_DIFFERENCE -> Unit.KELVIN;
         case PSI, INCH_MERCURY, INCH_WATER -> Unit.KILOPASCAL;
         case MILE_PER_HOUR -> Unit.KILOMETRE_PER_HOUR;
         case MILE -> Unit.KILOMETRE;
@@ -23,6 +24,7 @@ public enum UnitSystem {
     }
     return switch (stored) {
       case CELSIUS -> Unit.FAHRENHEIT;
+      case KELVIN -> Unit.FAHRENHEIT_DIFFERENCE;
       case KILOPASCAL, BAR, MEGAPASCAL -> Unit.PSI;
       case KILOMETRE_PER_HOUR -> Unit.MILE_PER_HOUR;
       case KILOMETRE -> Unit.MILE;

@@ -8,6 +8,9 @@ public sealed interface Answer {
   /** It sent what was asked for. */
   record Given(Message message) implements Answer {}
 
+  /** It carried out what the request commands, a clear for instance. */
+  record Accepted() implements Answer {}
+
   /** It does not have this group. */
   record NotSupported() implements Answer {}
 

@@ -264,7 +264,14 @@ final class Conversations {
           finish(asked, asked.worst, micros);
         }
       }
-      case ACCEPTED -> asked.deadline = micros + Transport.T3_MICROS;
+      case ACCEPTED -> {
+        if (asked.pgn == Pgn.DM3 || asked.pgn == Pgn.DM11) {
+          // These ask for nothing but the deed: the acknowledgement is the answer.
+          finish(asked, new Answer.Accepted(), micros);
+        } else {
+          asked.deadline = micros + Transport.T3_MICROS;
+        }
+      }
     }
   }
 

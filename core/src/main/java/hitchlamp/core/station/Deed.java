@@ -29,6 +29,14 @@ public sealed interface Deed {
     }
   }
 
+  /** The faults of the modules that the last roll showed are read. */
+  record ReadFaults(String pack) implements Deed {
+    @Override
+    public String text() {
+      return "read the faults of " + pack;
+    }
+  }
+
   /** Somebody cut the roll call short. */
   record StoppedRoll() implements Deed {
     @Override
@@ -75,6 +83,10 @@ public sealed interface Deed {
     if (called.matches()) {
       return Optional.of(
           new CalledRoll(called.group(2), called.group(1).equals("full"), called.group(3)));
+    }
+    Matcher read = Pattern.compile("read the faults of (\\S+)").matcher(text);
+    if (read.matches()) {
+      return Optional.of(new ReadFaults(read.group(1)));
     }
     return switch (text) {
       case "stopped the roll call" -> Optional.of(new StoppedRoll());

@@ -3,6 +3,7 @@ package hitchlamp.core.hookup;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
@@ -111,6 +112,23 @@ class ReplayTest {
   }
 
   @Test
+  void aStoredReadOfTheFaultsComesOutTheSame() {
+    callRoll(true);
+    runToEnd();
+    FaultCall faults = new FaultCall(PACK, live.get(0).faultTargets(PACK));
+    bus.tape.deed(new Deed.ReadFaults("p"), bus.station.now());
+    bus.station.run(faults);
+    bus.runUntil(bus.now() + 30_000_000);
+    assertThat(faults.finished()).isTrue();
+    assertThat(faults.result().faults()).hasSize(1);
+    Replay replay = new Replay(bus.stored.iterator(), id -> PACK, new Station.Listener() {});
+    while (replay.step()) {
+      // one entry after the other
+    }
+    assertThat(replay.readings()).containsExactly(faults.result());
+  }
+
+  @Test
   void withoutTheTicksASilentModuleWouldNotBeSilentAgain() {
     callRoll(true);
     runToEnd();
@@ -132,6 +150,7 @@ class ReplayTest {
         List.of(
             new Deed.Began(new Name(-5), 500_000),
             new Deed.CalledRoll("orrendale-haulward", true, "Technician 2 by name"),
+            new Deed.ReadFaults("orrendale-haulward"),
             new Deed.StoppedRoll(),
             new Deed.Released(),
             new Deed.LostLink(),

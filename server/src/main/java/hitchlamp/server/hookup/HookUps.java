@@ -6,6 +6,9 @@ import hitchlamp.core.bus.CandumpFault;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
@@ -32,6 +35,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.stereotype.Service;
@@ -55,6 +59,7 @@ class HookUps {
   private final FrameStore store;
   private final PackShelf shelf;
   private final JsonMapper json;
+  private final FaultReports faultReports;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
   HookUps(
@@ -65,7 +70,8 @@ class HookUps {
       HookUpMapper mapper,
       FrameStore store,
       PackShelf shelf,
-      JsonMapper json) {
+      JsonMapper json,
+      FaultReports faultReports) {
     this.cabs = cabs;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -74,6 +80,7 @@ class HookUps {
     this.store = store;
     this.shelf = shelf;
     this.json = json;
+    this.faultReports = faultReports;
   }
 
   private record Live(long job, LiveOwner owner, Thread thread) {}
@@ -146,6 +153,10 @@ class HookUps {
         .filter(l -> l.id().equals(id))
         .findFirst()
         .orElseThrow(() -> Refusal.missing("link"));
+  }
+
+  Pack packOf(long job) {
+    return packOf(jobs.unit(jobs.job(job).unitId()));
   }
 
   private Pack packOf(UnitRow unit) {
@@ -269,7 +280,7 @@ class HookUps {
     return out.toByteArray();
   }
 
-  private LiveOwner live(long job) {
+  LiveOwner live(long job) {
     Live live = byUnit.get(jobs.job(job).unitId());
     if (live == null || live.job() != job || !live.thread().isAlive()) {
       throw Refusal.conflict("This job is not hooked up.", "Choose a link and hook up.");
@@ -290,7 +301,7 @@ class HookUps {
 
   void callRoll(long job, boolean full, Account who) {
     LiveOwner owner = live(job);
-    owner.callRoll(who, full, packOf(jobs.unit(jobs.job(job).unitId())));
+    owner.callRoll(who, full, packOf(job));
   }
 
   void stopRoll(long job) {
@@ -479,6 +490,23 @@ class HookUps {
           choice.title() + ": " + note,
           who.id(),
           new Logbook.Moment(null, hours, hours == null ? null : "engine"));
+    }
+
+    @Override
+    public void faults(
+        FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
+      faultReports.reading(job, reading, silent, used, by == null ? who : by, why.name());
+    }
+
+    @Override
+    public void cleared(List<ClearCall.Outcome> outcomes, Account by, long busMicros) {
+      faultReports.cleared(job, outcomes, by, hours, busMicros);
+    }
+
+    @Override
+    public void selfTest(
+        List<SelfTestCall.Outcome> outcomes, boolean ended, Account by, long busMicros) {
+      faultReports.selfTest(job, outcomes, ended, by, hours, busMicros);
     }
 
     @Override

@@ -5,6 +5,9 @@ import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
+import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
@@ -29,8 +32,10 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
+import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BiConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -72,6 +77,19 @@ final class LiveOwner implements Runnable {
      */
     void replayed(int number, RollView view);
 
+    /**
+     * Faults are being read, or have been.
+     *
+     * @param why what the read is for
+     */
+    void faults(FaultReading reading, Set<String> silent, Pack pack, Account who, FaultRun.Why why);
+
+    /** Modules have been told to clear. */
+    void cleared(List<ClearCall.Outcome> outcomes, Account who, long busMicros);
+
+    /** Modules test themselves, or have. */
+    void selfTest(List<SelfTestCall.Outcome> outcomes, boolean ended, Account who, long busMicros);
+
     void log(String text, long busMicros);
 
     /** Engine hours for the stores, null where not known. */
@@ -111,6 +129,8 @@ final class LiveOwner implements Runnable {
   private Procedure<Roll> call;
   private Account caller;
   private Instant calledAt;
+  private volatile Roll lastRoll;
+  private FaultRun faultRun;
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -179,6 +199,9 @@ final class LiveOwner implements Runnable {
     if (hookUp != null) {
       try {
         keepDeed(new Deed.Unhooked());
+        if (faultRun != null) {
+          faultRun.brokenOff();
+        }
         hookUp.close(reason);
         endRollIfBroken();
       } catch (RuntimeException e) {
@@ -326,12 +349,14 @@ final class LiveOwner implements Runnable {
     vitals = new Vitals(pack);
     boolean readOnly = !link.capabilities().canSend();
     Link to = link;
+    lastRoll = null;
     hookUp = new Station(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
     long first =
         heard.isEmpty()
             ? link instanceof RecordedLink log ? log.startMicros() : 0
             : heard.get(heard.size() - 1).micros();
     storedMicros = first;
+    faultRun = readOnly ? null : new FaultRun(hookUp, reports, this::keepDeed);
     tape.deed(new Deed.Began(name, found.bitsPerSecond()), first);
     pinned = true;
     hookUp.start(first);
@@ -358,6 +383,9 @@ final class LiveOwner implements Runnable {
     @Override
     public void progressed(Procedure<?> procedure) {
       rollDirty |= procedure == call;
+      if (faultRun != null) {
+        faultRun.progressed(procedure);
+      }
     }
 
     @Override
@@ -416,7 +444,7 @@ final class LiveOwner implements Runnable {
 
   private void take(LinkEvent event) {
     tape.event(event, hookUp);
-    pinned |= call != null && !call.finished();
+    pinned |= call != null && !call.finished() || faultRun != null && faultRun.busy();
     if (unstored.size() >= STORE_ENTRIES || event.micros() - storedMicros > STORE_MICROS) {
       storedMicros = event.micros();
       storeFrames();
@@ -465,6 +493,9 @@ final class LiveOwner implements Runnable {
     if (call instanceof RollCall roll) {
       roll.brokenOff(hookUp.now());
     }
+    if (faultRun != null) {
+      faultRun.brokenOff();
+    }
     endRollIfBroken();
     storeFrames();
     link.close();
@@ -507,6 +538,9 @@ final class LiveOwner implements Runnable {
       publishRoll(true);
     } else if (rollDirty && System.nanoTime() - rollNanos > ROLL_NANOS) {
       publishRoll(false);
+    }
+    if (faultRun != null) {
+      faultRun.publish(System.nanoTime());
     }
     if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
       return;
@@ -562,7 +596,11 @@ final class LiveOwner implements Runnable {
     reports.roll(rollView);
     if (ended && call.finished()) {
       call = null;
+      lastRoll = roll;
       reports.rollEnded(roll, rollView, caller, pack, hookUp.now());
+      if (roll.full() && roll.state() == Roll.State.COMPLETE && faultRun != null) {
+        faultRun.read(roll, pack, caller, FaultRun.Why.ROLL);
+      }
     }
   }
 
@@ -588,6 +626,21 @@ final class LiveOwner implements Runnable {
           hookUp.run(call);
           rollDirty = true;
         });
+  }
+
+  /** Does something with the faults of the modules that the last roll showed. */
+  void withFaults(BiConsumer<FaultRun, Roll> what) {
+    post(
+        () -> {
+          if (faultRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
+            what.accept(faultRun, lastRoll);
+          }
+        });
+  }
+
+  /** True where a roll of this hook-up names the modules to ask; from any thread. */
+  boolean rollKnown() {
+    return lastRoll != null;
   }
 
   /** Cuts the roll call short; it keeps what it has. */

@@ -39,6 +39,8 @@ public class Logbook {
     PHOTO,
     LINK,
     ROLL,
+    FAULTS,
+    CLEAR,
     SEAT,
     HELD
   }

@@ -154,7 +154,7 @@ public class Seats {
     mapper.used(unit, who.id(), now());
   }
 
-  private void mine(long unit, Account who) {
+  public void mine(long unit, Account who) {
     if (row(unit).filter(r -> r.accountId() == who.id()).isEmpty()) {
       throw Refusal.conflict("You do not have the seat at this unit.", "Take it first.");
     }

@@ -1,0 +1,110 @@
+package hitchlamp.core.fault;
+
+import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.station.Answer;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Urgency;
+import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Clears the faults of modules, each asked by itself, since a global request is neither
+ * acknowledged nor refused: by service where a module has it, else by DM11 for the active and DM3
+ * for the earlier faults. What a module accepts is not what it has done: only a new read tells.
+ */
+public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
+  /**
+   * What a module said to the clear.
+   *
+   * @param accepted true where it took everything that was asked
+   * @param says the reason in words where it did not
+   */
+  public record Outcome(FaultTarget target, boolean accepted, String says) {}
+
+  private final List<FaultTarget> targets;
+  private final Map<Integer, FaultTarget> tickets = new LinkedHashMap<>();
+  private final Map<FaultTarget, String> refused = new LinkedHashMap<>();
+  private int nextTicket;
+  private boolean stopped;
+  private boolean begun;
+
+  /** Clears the faults of these modules. */
+  public ClearCall(List<FaultTarget> targets) {
+    this.targets = List.copyOf(targets);
+  }
+
+  @Override
+  public boolean finished() {
+    return stopped || begun && tickets.isEmpty();
+  }
+
+  @Override
+  public List<Command> on(Event event) {
+    List<Command> out = new ArrayList<>();
+    if (event instanceof Event.Began) {
+      targets.forEach(t -> ask(t, out));
+      begun = true;
+    } else if (event instanceof Event.Replied r) {
+      FaultTarget t = tickets.remove(r.ticket());
+      if (t != null && !(r.reply() instanceof Reply.Positive)) {
+        refused.put(t, r.reply().says());
+      }
+    } else if (event instanceof Event.Answered a) {
+      FaultTarget t = tickets.remove(a.ticket());
+      if (t != null && !(a.answer() instanceof Answer.Accepted)) {
+        refused.put(t, words(a.answer()));
+      }
+    } else if (event instanceof Event.StopAsked) {
+      tickets.values().forEach(t -> refused.put(t, "it had not answered when this was stopped"));
+      stopped = true;
+    }
+    return out;
+  }
+
+  private void ask(FaultTarget t, List<Command> out) {
+    if (t.services()) {
+      tickets.put(nextTicket, t);
+      // Once only: what may have been done is not asked for again.
+      out.add(
+          new Command.Call(
+              nextTicket++,
+              t.address(),
+              Services.clearAll(),
+              Urgency.TEST,
+              1,
+              Exchange.PENDING_MICROS));
+      return;
+    }
+    for (int pgn : new int[] {Pgn.DM11, Pgn.DM3}) {
+      tickets.put(nextTicket, t);
+      out.add(new Command.Ask(nextTicket++, t.address(), pgn, Urgency.TEST, 1));
+    }
+  }
+
+  private static String words(Answer answer) {
+    if (answer instanceof Answer.NotSupported) {
+      return "it cannot clear by this request";
+    } else if (answer instanceof Answer.Denied) {
+      return "it refuses now; the engine running is the usual reason";
+    } else if (answer instanceof Answer.Busy) {
+      return "it is busy";
+    } else if (answer instanceof Answer.NotAsked n) {
+      return "it was not asked: " + n.why();
+    }
+    return "it does not answer";
+  }
+
+  @Override
+  public List<Outcome> result() {
+    return targets.stream()
+        .map(t -> new Outcome(t, !refused.containsKey(t), refused.getOrDefault(t, "accepted")))
+        .toList();
+  }
+}

@@ -1,0 +1,90 @@
+package hitchlamp.core.fault;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** What changed between two reads of a job, fault by fault. */
+public final class ReadDifference {
+  private ReadDifference() {}
+
+  /** What became of a fault. */
+  public enum Change {
+    NEW("new"),
+    NOT_CLEARED("not cleared although its module accepted"),
+    CAME_BACK("came back after clearing"),
+    NOW_ACTIVE("went from earlier to active"),
+    NOW_EARLIER("went from active to earlier"),
+    STILL_ACTIVE("still active"),
+    STILL_EARLIER("still earlier"),
+    GONE("gone"),
+    /** Its module was not read the second time: nothing can be said. */
+    NOT_READ("not read the second time");
+
+    private final String says;
+
+    Change(String says) {
+      this.says = says;
+    }
+
+    public String says() {
+      return says;
+    }
+  }
+
+  /**
+   * One fault in both reads.
+   *
+   * @param fault as in the later read, else as in the earlier one
+   * @param counted occurrences more than before; 0 where not counted
+   */
+  public record Line(KnownFault fault, Change change, int counted) {}
+
+  /**
+   * Compares two reads.
+   *
+   * @param cleared true where faults were cleared between them
+   */
+  public static List<Line> between(FaultReading before, FaultReading after, boolean cleared) {
+    Map<String, KnownFault> old = new LinkedHashMap<>();
+    before.faults().forEach(f -> old.put(f.key(), f));
+    Map<String, KnownFault> fresh = new LinkedHashMap<>();
+    after.faults().forEach(f -> fresh.put(f.key(), f));
+    Set<String> read = new LinkedHashSet<>();
+    after.modules().stream().filter(ModuleFaults::read).forEach(m -> read.add(m.target().key()));
+    List<Line> lines = new ArrayList<>();
+    fresh.forEach(
+        (key, f) -> {
+          KnownFault was = old.get(key);
+          lines.add(
+              new Line(f, change(was, f, cleared), was == null ? 0 : f.times() - was.times()));
+        });
+    old.forEach(
+        (key, f) -> {
+          if (!fresh.containsKey(key)) {
+            boolean known = read.contains(f.fault().module());
+            lines.add(new Line(f, known ? Change.GONE : Change.NOT_READ, 0));
+          }
+        });
+    lines.sort(java.util.Comparator.comparing(Line::change));
+    return List.copyOf(lines);
+  }
+
+  private static Change change(KnownFault was, KnownFault is, boolean cleared) {
+    if (was == null) {
+      return Change.NEW;
+    }
+    if (cleared) {
+      boolean sameBeginning = is.firstHour().isPresent() && is.firstHour().equals(was.firstHour());
+      boolean sameCount = is.firstHour().isEmpty() && was.times() > 1 && is.times() >= was.times();
+      return sameBeginning || sameCount ? Change.NOT_CLEARED : Change.CAME_BACK;
+    }
+    if (is.active()) {
+      return was.active() ? Change.STILL_ACTIVE : Change.NOW_ACTIVE;
+    }
+    return was.active() ? Change.NOW_EARLIER : Change.STILL_EARLIER;
+  }
+}

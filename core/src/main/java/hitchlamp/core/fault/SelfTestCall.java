@@ -1,0 +1,188 @@
+package hitchlamp.core.fault;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.pack.ServiceKind;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Urgency;
+import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+
+/**
+ * Asks modules to test their own circuits now, key on: a session is opened and held open, the
+ * routine runs, its result is read, the session is closed again on every way out.
+ */
+public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>> {
+  /** A fault that a module found at this moment. */
+  public record Found(int spn, int fmi) {}
+
+  /**
+   * What came of one module.
+   *
+   * @param says how it ended, in words
+   * @param ended true once it has ended
+   * @param passed true where the test ran to its end
+   */
+  public record Outcome(
+      FaultTarget target, boolean ended, boolean passed, String says, List<Found> found) {}
+
+  private enum Step {
+    OPEN,
+    START,
+    RESULT,
+    CLOSE,
+    DONE
+  }
+
+  private static final class Run {
+    Step step = Step.OPEN;
+    String says = "under way";
+    boolean passed;
+    List<Found> found = List.of();
+  }
+
+  private static final long KEEP_ALIVE_MICROS = 2_000_000;
+  private static final int FOUND_AT = 4;
+  private static final int FOUND_BYTES = 3;
+
+  private final ServiceKind services;
+  private final int own;
+  private final Map<FaultTarget, Run> runs = new LinkedHashMap<>();
+  private final Map<Integer, FaultTarget> tickets = new HashMap<>();
+  private int nextTicket;
+  private boolean stopped;
+
+  /**
+   * @param services of the pack; without a self-test nothing is asked
+   * @param own our address, for the frames that hold and close the session
+   */
+  public SelfTestCall(ServiceKind services, int own, List<FaultTarget> targets) {
+    this.services = services;
+    this.own = own;
+    targets.stream().filter(FaultTarget::services).forEach(t -> runs.put(t, new Run()));
+  }
+
+  @Override
+  public boolean finished() {
+    return stopped || runs.values().stream().allMatch(r -> r.step == Step.DONE);
+  }
+
+  @Override
+  public List<Command> on(Event event) {
+    List<Command> out = new ArrayList<>();
+    if (event instanceof Event.Began) {
+      OptionalInt routine = services.selfTest();
+      runs.forEach(
+          (t, r) -> {
+            if (routine.isEmpty()) {
+              r.says = "the pack names no self-test";
+              r.step = Step.DONE;
+            } else {
+              out.add(new Command.Take(hold(t, event.micros())));
+              call(t, Services.session(Services.EXTENDED_SESSION), out);
+            }
+          });
+    } else if (event instanceof Event.Replied r) {
+      FaultTarget t = tickets.remove(r.ticket());
+      if (t != null) {
+        replied(t, runs.get(t), r.reply(), out);
+      }
+    } else if (event instanceof Event.StopAsked) {
+      stopped = true;
+      runs.values().stream()
+          .filter(r -> r.step != Step.DONE)
+          .forEach(
+              r -> {
+                r.says = "stopped before its end";
+                r.step = Step.DONE;
+              });
+    }
+    return out;
+  }
+
+  private static String holdId(FaultTarget t) {
+    return "self-test " + t.key();
+  }
+
+  /** The open session: kept by "tester present" without answer, closed by the default session. */
+  private Hold hold(FaultTarget t, long since) {
+    int id = 0x18DA0000 | t.address() << 8 | own;
+    Frame present = Frame.extended(id, 2, 0x3E, 0x80, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
+    Frame close = Frame.extended(id, 2, 0x10, 0x81, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
+    return new Hold(
+        holdId(t),
+        "self-test of the " + t.title().toLowerCase(java.util.Locale.ROOT) + " module",
+        "Stop the self-test",
+        since,
+        List.of(),
+        List.of(present),
+        KEEP_ALIVE_MICROS,
+        List.of(close));
+  }
+
+  private void call(FaultTarget t, byte[] request, List<Command> out) {
+    tickets.put(nextTicket, t);
+    out.add(
+        new Command.Call(
+            nextTicket++, t.address(), request, Urgency.TEST, 1, Exchange.PENDING_MICROS));
+  }
+
+  private void replied(FaultTarget t, Run run, Reply reply, List<Command> out) {
+    if (!(reply instanceof Reply.Positive p)) {
+      end(t, run, reply.says(), out);
+      return;
+    }
+    int routine = services.selfTest().orElseThrow();
+    switch (run.step) {
+      case OPEN -> {
+        run.step = Step.START;
+        call(t, Services.start(routine), out);
+      }
+      case START -> {
+        run.step = Step.RESULT;
+        call(t, Services.results(routine), out);
+      }
+      default -> {
+        run.found = found(p.data());
+        run.passed = true;
+        end(
+            t,
+            run,
+            run.found.isEmpty() ? "no fault found now" : run.found.size() + " found now",
+            out);
+      }
+    }
+  }
+
+  private void end(FaultTarget t, Run run, String says, List<Command> out) {
+    run.says = says;
+    run.step = Step.DONE;
+    out.add(new Command.Release(holdId(t)));
+  }
+
+  private static List<Found> found(byte[] data) {
+    List<Found> found = new ArrayList<>();
+    for (int at = FOUND_AT; at + FOUND_BYTES <= data.length; at += FOUND_BYTES) {
+      int spn = data[at] & 0xFF | (data[at + 1] & 0xFF) << 8 | (data[at + 2] >> 5 & 7) << 16;
+      found.add(new Found(spn, data[at + 2] & 0x1F));
+    }
+    return List.copyOf(found);
+  }
+
+  @Override
+  public List<Outcome> result() {
+    List<Outcome> outcomes = new ArrayList<>();
+    runs.forEach(
+        (t, r) -> outcomes.add(new Outcome(t, r.step == Step.DONE, r.passed, r.says, r.found)));
+    return outcomes;
+  }
+}

@@ -1,0 +1,423 @@
+package hitchlamp.server.fault;
+
+import com.github.luben.zstd.Zstd;
+import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Leads;
+import hitchlamp.core.fault.Move;
+import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SnapshotSheet;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.FaultReports;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.stream.Topics;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Keeps reads of faults and gives them back as leads, differences and sheets. */
+@Service
+class Faults implements FaultReports {
+  private static final int LARGEST = 64 * 1024 * 1024;
+
+  private final FaultMapper mapper;
+  private final Jobs jobs;
+  private final Logbook logbook;
+  private final Topics topics;
+  private final PackShelf shelf;
+  private final JsonMapper json;
+
+  Faults(
+      FaultMapper mapper,
+      Jobs jobs,
+      Logbook logbook,
+      Topics topics,
+      PackShelf shelf,
+      JsonMapper json) {
+    this.mapper = mapper;
+    this.jobs = jobs;
+    this.logbook = logbook;
+    this.topics = topics;
+    this.shelf = shelf;
+    this.json = json;
+  }
+
+  /** A stored read with what it was made under. */
+  private record Kept(FaultMapper.Row row, FaultReading reading, Set<String> silent, Pack pack) {}
+
+  private Kept kept(FaultMapper.Row row) {
+    long size = Zstd.getFrameContentSize(row.content());
+    if (size < 0 || size > LARGEST) {
+      throw new IllegalStateException("a stored read claims " + size + " bytes");
+    }
+    String text = new String(Zstd.decompress(row.content(), (int) size), StandardCharsets.UTF_8);
+    Set<String> silent = new LinkedHashSet<>(List.of(row.silent().split(",")));
+    silent.remove("");
+    return new Kept(row, json.readValue(text, FaultReading.class), silent, pack(row.pack()));
+  }
+
+  private Pack pack(String id) {
+    boolean there = shelf.packs().stream().anyMatch(p -> p.id().equals(id));
+    return there ? shelf.with(id) : shelf.base();
+  }
+
+  private Kept kept(long job, long read) {
+    jobs.job(job);
+    return mapper.read(job, read).map(this::kept).orElseThrow(() -> Refusal.missing("read"));
+  }
+
+  @Override
+  public void reading(
+      long job, FaultReading r, Set<String> silent, Pack pack, Account who, String why) {
+    if (r.state() == FaultReading.State.UNDER_WAY) {
+      topics.job(job).value("faults", view(job, 0, Instant.now(), why, r, silent, pack));
+      return;
+    }
+    boolean watch = why.equals("WATCH");
+    Optional<Kept> before = mapper.newest(job).map(this::kept);
+    List<ReadDifference.Line> changes =
+        before
+            .map(b -> ReadDifference.between(b.reading(), r, why.equals("AFTER_CLEAR")))
+            .orElse(List.of());
+    List<String> told = changes.stream().filter(Faults::changed).map(Faults::words).toList();
+    if (watch && told.isEmpty()) {
+      return;
+    }
+    List<KnownFault> faults = r.faults();
+    int active = (int) faults.stream().filter(KnownFault::active).count();
+    long id =
+        mapper.addRead(
+            job,
+            who.id(),
+            why,
+            r.state().name(),
+            hours(r),
+            faults.size(),
+            active,
+            String.join(",", silent),
+            pack.id(),
+            pack.hash(),
+            Zstd.compress(json.writeValueAsString(r).getBytes(StandardCharsets.UTF_8)));
+    String half =
+        r.state() == FaultReading.State.CUT_SHORT
+            ? " It ended halfway; what was found is kept."
+            : "";
+    String changed = before.isPresent() && !why.equals("ROLL") ? " " + summary(why, told) : "";
+    logbook.enter(
+        job,
+        Logbook.Kind.FAULTS,
+        switch (why) {
+              case "BEFORE_CLEAR" -> "Faults read before clearing: ";
+              case "AFTER_CLEAR" -> "Faults read after clearing: ";
+              case "WATCH" -> "Faults changed: ";
+              default -> "Faults read: ";
+            }
+            + active
+            + " active, "
+            + (faults.size() - active)
+            + " earlier."
+            + changed
+            + half,
+        who.id(),
+        new Logbook.Moment(r.endedMicros(), hours(r), hours(r) == null ? null : "engine"));
+    topics.job(job).value("faults", view(job, id, Instant.now(), why, r, silent, pack));
+    if (!told.isEmpty() && !why.equals("ROLL")) {
+      topics.job(job).event("faults-changed", told);
+    }
+  }
+
+  private static Double hours(FaultReading r) {
+    return r.engineHours().isPresent() ? r.engineHours().getAsDouble() : null;
+  }
+
+  private static boolean changed(ReadDifference.Line l) {
+    return switch (l.change()) {
+      case STILL_ACTIVE, STILL_EARLIER, NOT_READ -> l.counted() > 0 && l.fault().active();
+      default -> true;
+    };
+  }
+
+  private static String words(ReadDifference.Line l) {
+    return l.fault().fault().component()
+        + ", "
+        + l.fault().fault().mode()
+        + " (SPN "
+        + l.fault().spn()
+        + " FMI "
+        + l.fault().fmi()
+        + "): "
+        + l.change().says();
+  }
+
+  private static String summary(String why, List<String> told) {
+    if (told.isEmpty()) {
+      return why.equals("AFTER_CLEAR") ? "Nothing came back." : "Nothing has changed.";
+    }
+    return told.stream().limit(12).collect(Collectors.joining("; "))
+        + (told.size() > 12 ? "; and " + (told.size() - 12) + " more." : ".");
+  }
+
+  @Override
+  public void cleared(
+      long job, List<ClearCall.Outcome> outcomes, Account who, Double hours, long busMicros) {
+    mapper.addDeed(job, "CLEARED", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
+    String refused =
+        outcomes.stream()
+            .filter(o -> !o.accepted())
+            .map(o -> o.target().title() + ": " + o.says())
+            .collect(Collectors.joining("; "));
+    long accepted = outcomes.stream().filter(ClearCall.Outcome::accepted).count();
+    logbook.enter(
+        job,
+        Logbook.Kind.CLEAR,
+        accepted
+            + (accepted == 1 ? " module" : " modules")
+            + " accepted the clear."
+            + (refused.isEmpty() ? "" : " Refused: " + refused + "."),
+        who.id(),
+        new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+    topics
+        .job(job)
+        .event(
+            "cleared",
+            outcomes.stream()
+                .map(o -> o.target().title() + ": " + (o.accepted() ? "accepted" : o.says()))
+                .toList());
+  }
+
+  /** What a self-test tells the page. */
+  record SelfTestView(boolean ended, List<SelfTestLine> modules) {}
+
+  record SelfTestLine(String title, boolean ended, boolean passed, String says) {}
+
+  @Override
+  public void selfTest(
+      long job,
+      List<SelfTestCall.Outcome> outcomes,
+      boolean ended,
+      Account who,
+      Double hours,
+      long busMicros) {
+    topics
+        .job(job)
+        .value(
+            "self-test",
+            new SelfTestView(
+                ended,
+                outcomes.stream()
+                    .map(o -> new SelfTestLine(o.target().title(), o.ended(), o.passed(), o.says()))
+                    .toList()));
+    if (!ended) {
+      return;
+    }
+    mapper.addDeed(job, "SELF_TEST", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
+    logbook.enter(
+        job,
+        Logbook.Kind.FAULTS,
+        "Self-test: "
+            + outcomes.stream()
+                .map(o -> o.target().title() + ": " + o.says())
+                .collect(Collectors.joining("; "))
+            + ".",
+        who.id(),
+        new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+  }
+
+  private List<Move> moves(long job) {
+    return mapper.moves(job).stream().map(m -> new Move(m.what(), m.target(), m.reason())).toList();
+  }
+
+  /** Keys of faults that the last self-test after a read found. */
+  private Set<String> failing(long job) {
+    Set<String> keys = new LinkedHashSet<>();
+    List<FaultMapper.Deed> deeds = mapper.deeds(job);
+    for (FaultMapper.Deed d : deeds) {
+      keys.clear();
+      if (d.kind().equals("SELF_TEST")) {
+        List<SelfTestCall.Outcome> outcomes =
+            json.readValue(d.content(), new TypeReference<List<SelfTestCall.Outcome>>() {});
+        outcomes.forEach(
+            o ->
+                o.found().forEach(f -> keys.add(o.target().key() + "/" + f.spn() + "/" + f.fmi())));
+      }
+    }
+    return keys;
+  }
+
+  private FaultsView view(
+      long job, long id, Instant at, String why, FaultReading r, Set<String> silent, Pack pack) {
+    Set<String> failing = failing(job);
+    List<KnownFault> faults = new ArrayList<>();
+    r.faults().forEach(f -> faults.add(f.failingNow(failing.contains(f.key()))));
+    List<Move> moves = moves(job);
+    List<Lead> leads = Leads.find(faults, silent, pack, r.engineHours(), moves);
+    List<FaultsView.HourEvent> events = new ArrayList<>();
+    for (FaultMapper.Deed d : mapper.deeds(job)) {
+      if (d.engineHours() != null) {
+        events.add(
+            new FaultsView.HourEvent(
+                d.engineHours(),
+                d.kind(),
+                d.kind().equals("CLEARED") ? "cleared in this job" : "self-test"));
+      }
+    }
+    return FaultsView.of(
+        r, faults, leads, new FaultsView.Head(id, at, why, pack, events, moves.size()));
+  }
+
+  private FaultsView view(long job, Kept k) {
+    return view(
+        job,
+        k.row().id(),
+        k.row().readAt().toInstant(ZoneOffset.UTC),
+        k.row().why(),
+        k.reading(),
+        k.silent(),
+        k.pack());
+  }
+
+  /** The newest stored read; empty where there is none. */
+  Optional<FaultsView> newest(long job) {
+    jobs.job(job);
+    return mapper.newest(job).map(r -> view(job, kept(r)));
+  }
+
+  List<FaultMapper.Head> reads(long job) {
+    jobs.job(job);
+    return mapper.reads(job);
+  }
+
+  /** What changed between two stored reads. */
+  List<ReadDifference.Line> compare(long job, long before, long after) {
+    Kept a = kept(job, before);
+    Kept b = kept(job, after);
+    boolean cleared =
+        mapper.deeds(job).stream()
+            .anyMatch(
+                d ->
+                    d.kind().equals("CLEARED")
+                        && d.doneAt().isAfter(a.row().readAt())
+                        && d.doneAt().isBefore(b.row().readAt()));
+    return ReadDifference.between(a.reading(), b.reading(), cleared);
+  }
+
+  /** Snapshots of one or several faults side by side. */
+  SnapshotSheet snapshots(long job, long read, List<String> keys) {
+    Kept k = kept(job, read);
+    List<SnapshotSheet.Column> columns = new ArrayList<>();
+    for (String key : keys) {
+      KnownFault f =
+          k.reading().faults().stream()
+              .filter(x -> x.key().equals(key))
+              .findFirst()
+              .orElseThrow(() -> Refusal.missing("fault"));
+      int n = f.snapshots().size();
+      for (int i = 0; i < n; i++) {
+        String which = i == 0 ? "first" : i == n - 1 ? "last" : "before the last";
+        String head =
+            keys.size() == 1
+                ? "Occurrence, " + which
+                : "SPN " + f.spn() + " FMI " + f.fmi() + ", " + which;
+        columns.add(new SnapshotSheet.Column(head, f.snapshots().get(i)));
+      }
+    }
+    return SnapshotSheet.of(columns, k.pack());
+  }
+
+  /** What clearing now would destroy or undo, in sentences. */
+  List<String> clearWarnings(long job) {
+    Kept k =
+        mapper
+            .newest(job)
+            .map(this::kept)
+            .orElseThrow(
+                () ->
+                    Refusal.conflict(
+                        "The faults have not been read in this job.", "Read them first."));
+    List<String> warnings = new ArrayList<>();
+    List<KnownFault> faults = k.reading().faults();
+    long frozen = faults.stream().filter(f -> !f.snapshots().isEmpty()).count();
+    if (frozen > 0) {
+      warnings.add(
+          "The modules forget the times and frozen values of "
+              + frozen
+              + (frozen == 1 ? " fault" : " faults")
+              + ". They stay in this job, not in the unit.");
+    }
+    long active = faults.stream().filter(KnownFault::active).count();
+    if (active > 0) {
+      warnings.add(
+          active
+              + (active == 1 ? " fault is" : " faults are")
+              + " there now and will come back unless mended.");
+    }
+    if (faults.stream().anyMatch(KnownFault::emission)) {
+      warnings.add(
+          "Monitors of the emissions begin anew; each must run and pass before the repair is proven. Permanent faults stay until then.");
+    }
+    if (faults.stream().anyMatch(f -> f.spn() == 3251 || f.spn() == 3719)) {
+      warnings.add(
+          "The particulate filter is concerned: clear after a regeneration has succeeded, not before.");
+    }
+    k.reading().modules().stream()
+        .filter(m -> !m.read())
+        .forEach(
+            m ->
+                warnings.add(
+                    "The faults of the "
+                        + m.target().title().toLowerCase(Locale.ROOT)
+                        + " module could not be read; it is left out."));
+    return warnings;
+  }
+
+  FaultsView move(long job, Move m, Account who) {
+    if (newest(job).isEmpty()) {
+      throw Refusal.conflict("There is nothing to move yet.", "Read the faults first.");
+    }
+    mapper.addMove(job, m.what(), m.to(), m.reason(), who.id());
+    logbook.enter(
+        job,
+        Logbook.Kind.FAULTS,
+        "Lead moved: "
+            + m.what()
+            + (m.to().isEmpty() ? " to the top" : " under " + m.to())
+            + ". "
+            + m.reason(),
+        who.id(),
+        Logbook.Moment.UNKNOWN);
+    return tell(job);
+  }
+
+  FaultsView undo(long job, Account who) {
+    List<FaultMapper.MoveRow> moves = mapper.moves(job);
+    if (moves.isEmpty()) {
+      throw Refusal.conflict("No lead was moved.", "There is nothing to take back.");
+    }
+    mapper.undoMove(moves.get(moves.size() - 1).id());
+    logbook.enter(job, Logbook.Kind.FAULTS, "Move taken back.", who.id(), Logbook.Moment.UNKNOWN);
+    return tell(job);
+  }
+
+  private FaultsView tell(long job) {
+    FaultsView view = newest(job).orElseThrow();
+    topics.job(job).value("faults", view);
+    return view;
+  }
+}

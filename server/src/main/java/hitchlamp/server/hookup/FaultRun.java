@@ -1,0 +1,207 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
+import hitchlamp.server.account.Account;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+
+/**
+ * What is done about faults in one hook-up: reads, clears between two reads, self-tests; one at a
+ * time. Only the live owner's thread touches it.
+ */
+final class FaultRun {
+  /** What a read is for. */
+  enum Why {
+    /** The roll has just been called. */
+    ROLL,
+    ASKED,
+    /** It repeats by itself while somebody works. */
+    WATCH,
+    BEFORE_CLEAR,
+    AFTER_CLEAR
+  }
+
+  private static final long PUBLISH_NANOS = 120_000_000L;
+  private static final long WATCH_MICROS = 5_000_000;
+
+  private final Station station;
+  private final LiveOwner.Reports reports;
+  private final Consumer<Deed> deeds;
+  private Procedure<?> running;
+  private Runnable publish;
+  private Runnable ended;
+  private boolean dirty;
+  private long publishedNanos;
+  private boolean watching;
+  private long nextWatch;
+  private Roll watchRoll;
+  private Pack watchPack;
+  private Account watcher;
+  private Account clearer;
+
+  FaultRun(Station station, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+    this.station = station;
+    this.reports = reports;
+    this.deeds = deeds;
+  }
+
+  boolean busy() {
+    return running != null;
+  }
+
+  void progressed(Procedure<?> procedure) {
+    dirty |= procedure == running;
+  }
+
+  /** Tells what is new, ends what has ended. */
+  void publish(long nanos) {
+    if (running != null && running.finished()) {
+      Runnable then = ended;
+      running = null;
+      dirty = false;
+      then.run();
+    } else if (dirty && nanos - publishedNanos > PUBLISH_NANOS) {
+      publishedNanos = nanos;
+      dirty = false;
+      publish.run();
+    } else if (running == null && watching && station.now() >= nextWatch) {
+      nextWatch = station.now() + WATCH_MICROS;
+      read(watchRoll, watchPack, watcher, Why.WATCH);
+    }
+  }
+
+  private void run(Procedure<?> p, Runnable onProgress, Runnable onEnd) {
+    running = p;
+    publish = onProgress;
+    ended = onEnd;
+    dirty = true;
+    station.run(p);
+  }
+
+  /** Reads the faults of all modules that answered; something under way goes first. */
+  void read(Roll roll, Pack pack, Account who, Why why) {
+    read(roll, pack, who, why, r -> {});
+  }
+
+  private void read(Roll roll, Pack pack, Account who, Why why, Consumer<FaultReading> then) {
+    if (running != null) {
+      return;
+    }
+    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    Set<String> silent = roll.silentKinds();
+    deeds.accept(new Deed.ReadFaults(pack.id()));
+    run(
+        call,
+        () -> {
+          if (why != Why.WATCH) {
+            reports.faults(call.result(), silent, pack, who, why);
+          }
+        },
+        () -> {
+          reports.faults(call.result(), silent, pack, who, why);
+          then.accept(call.result());
+        });
+  }
+
+  /** Repeats the read by itself, or stops doing so. */
+  void watch(boolean on, Roll roll, Pack pack, Account who) {
+    watching = on;
+    watchRoll = roll;
+    watchPack = pack;
+    watcher = who;
+    nextWatch = 0;
+  }
+
+  /**
+   * Clears modules, always after a full read that is stored, and reads again.
+   *
+   * @param keys modules, empty for all
+   */
+  void clear(Roll roll, Pack pack, Account who, Set<String> keys) {
+    read(roll, pack, who, Why.BEFORE_CLEAR, before -> clear(before, roll, pack, who, keys));
+  }
+
+  private void clear(FaultReading before, Roll roll, Pack pack, Account who, Set<String> keys) {
+    List<FaultTarget> targets =
+        before.modules().stream()
+            .filter(m -> keys.isEmpty() || keys.contains(m.target().key()))
+            .filter(ModuleFaults::read)
+            .filter(m -> keys.contains(m.target().key()) || !m.faults().isEmpty())
+            .map(ModuleFaults::target)
+            .toList();
+    if (before.state() != FaultReading.State.COMPLETE || targets.isEmpty()) {
+      reports.log(
+          "Nothing was cleared: "
+              + (targets.isEmpty()
+                  ? "no module that could be read keeps a fault."
+                  : "the read before it did not come to its end."),
+          station.now());
+      return;
+    }
+    reports.log(
+        "Clearing the faults of "
+            + targets.stream().map(FaultTarget::title).collect(Collectors.joining(", "))
+            + ".",
+        station.now());
+    clearer = who;
+    ClearCall call = new ClearCall(targets);
+    run(
+        call,
+        () -> {},
+        () -> {
+          reports.cleared(call.result(), who, station.now());
+          read(roll, pack, who, Why.AFTER_CLEAR);
+        });
+  }
+
+  /** Asks modules to test their circuits. */
+  void selfTest(Roll roll, Pack pack, Account who) {
+    if (running != null) {
+      return;
+    }
+    clearer = who;
+    SelfTestCall call =
+        new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
+    run(
+        call,
+        () -> reports.selfTest(call.result(), false, who, station.now()),
+        () -> {
+          reports.selfTest(call.result(), true, who, station.now());
+          read(roll, pack, who, Why.ASKED);
+        });
+  }
+
+  /** The link is gone or the hook-up ends: what was found is kept. */
+  void brokenOff() {
+    watching = false;
+    if (running != null) {
+      if (running instanceof FaultCall c) {
+        c.brokenOff();
+      }
+      station.stop(running);
+      Procedure<?> gone = running;
+      Runnable then = ended;
+      running = null;
+      if (gone instanceof FaultCall) {
+        then.run();
+      } else if (gone instanceof ClearCall c) {
+        reports.cleared(c.result(), clearer, station.now());
+      } else if (gone instanceof SelfTestCall c) {
+        reports.selfTest(c.result(), true, clearer, station.now());
+      }
+      running = null;
+    }
+  }
+}

@@ -1,0 +1,150 @@
+package hitchlamp.server.fault;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hitchlamp.server.support.Installation;
+import hitchlamp.server.support.Person;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Faults over real sockets to a simulated truck: leads, differences, sheets, clear, self-test. */
+@ExtendWith(Installation.class)
+class FaultTest {
+  private static JsonNode read(Person.Feed feed, String why) {
+    return feed.await(
+            "faults read, " + why,
+            c ->
+                c.path("type").asString().equals("faults")
+                    && c.path("body").path("why").asString().equals(why)
+                    && !c.path("body").path("state").asString().equals("UNDER_WAY"))
+        .path("body");
+  }
+
+  private static void hookUpAndCall(Person t, long job, String unit, Person.Feed feed) {
+    t.must("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", "sim/" + unit));
+    feed.await(
+        "hooked up",
+        c -> c.path("type").asString().equals("link") && c.path("body").path("address").isNumber());
+    t.must("POST", "/api/jobs/" + job + "/roll-call", Map.of("full", true));
+    JsonNode first = read(feed, "ROLL");
+    if (first.path("pack").asString().startsWith("Standards")) {
+      t.must("POST", "/api/jobs/" + job + "/roll-call", Map.of("full", true));
+      read(feed, "ROLL");
+    }
+  }
+
+  @Test
+  void theFirstLeadNamesTheLineAndEverythingIsKept(Installation.Running running) {
+    Person t = Person.in(running, "Technician 2");
+    long job = t.openJob("Tipper with a lead");
+    String faults = "/api/jobs/" + job + "/faults";
+    assertThat(t.get(faults).status()).isEqualTo(404);
+    assertThat(t.post(faults + "/read", Map.of()).status()).as("not hooked up").isEqualTo(409);
+    try (Person.Feed feed = t.feed(job, -1)) {
+      hookUpAndCall(t, job, "tipper-14", feed);
+      JsonNode view = t.must("GET", faults, null);
+      JsonNode lead = view.path("leads").get(0);
+      assertThat(lead.path("id").asString()).isEqualTo("sensor-supply-2");
+      assertThat(lead.path("reasons").toString()).contains("3 sensors on it failed");
+      assertThat(lead.path("mark").asString()).isEqualTo("NOW");
+      assertThat(view.path("leads").toString()).contains("Retarder module does not answer");
+      assertThat(view.path("hours").asDouble()).isCloseTo(18204.6, within(0.01));
+      String key = lead.path("signs").get(0).asString();
+      JsonNode sheet =
+          t.must(
+              "GET",
+              faults
+                  + "/snapshots?read="
+                  + view.path("readId").asLong()
+                  + "&fault="
+                  + key.replace("/", "%2F"),
+              null);
+      assertThat(sheet.path("columns").size()).isBetween(1, 3);
+      assertThat(sheet.toString()).contains("Engine speed").contains("Pressure ratio");
+      JsonNode moved =
+          t.must(
+              "POST",
+              faults + "/moves",
+              Map.of("what", "module-retarder", "to", "", "reason", "smells burnt there"));
+      assertThat(moved.path("leads").get(0).path("id").asString()).isEqualTo("module-retarder");
+      assertThat(
+              t.must("DELETE", faults + "/moves/last", null)
+                  .path("leads")
+                  .get(0)
+                  .path("id")
+                  .asString())
+          .isEqualTo("sensor-supply-2");
+      t.must("POST", faults + "/read", Map.of());
+      read(feed, "ASKED");
+      JsonNode reads = t.must("GET", faults + "/reads", null);
+      assertThat(reads.size()).isGreaterThanOrEqualTo(2);
+      JsonNode difference =
+          t.must(
+              "GET",
+              faults
+                  + "/difference?before="
+                  + reads.get(1).path("id").asLong()
+                  + "&after="
+                  + reads.get(0).path("id").asLong(),
+              null);
+      assertThat(difference.toString()).contains("STILL_ACTIVE").doesNotContain("\"NEW\"");
+      assertThat(t.must("GET", faults + "/clear-warnings", null).toString())
+          .contains("will come back unless mended");
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+    }
+    running.restart();
+    assertThat(
+            Person.in(running, "Technician 2")
+                .must("GET", faults, null)
+                .path("leads")
+                .get(0)
+                .path("id")
+                .asString())
+        .isEqualTo("sensor-supply-2");
+  }
+
+  @Test
+  void aClearNeedsTheSeatReadsBeforeAndNamesWhatCameBack(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Tipper to clear");
+    String faults = "/api/jobs/" + job + "/faults";
+    try (Person.Feed feed = t.feed(job, -1)) {
+      hookUpAndCall(t, job, "tipper-14", feed);
+      assertThat(t.post(faults + "/clear", Map.of("modules", List.of())).status())
+          .as("without the seat")
+          .isEqualTo(409);
+      t.must("POST", "/api/jobs/" + job + "/seat", Map.of());
+      t.must("POST", faults + "/self-test", Map.of());
+      JsonNode test =
+          feed.await(
+                  "self-test ended",
+                  c ->
+                      c.path("type").asString().equals("self-test")
+                          && c.path("body").path("ended").asBoolean())
+              .path("body");
+      assertThat(test.toString()).contains("found now");
+      JsonNode after = read(feed, "ASKED");
+      assertThat(after.path("faults").toString()).contains("\"failsNow\":true");
+      t.must("POST", faults + "/clear", Map.of("modules", List.of()));
+      read(feed, "BEFORE_CLEAR");
+      JsonNode cleared = read(feed, "AFTER_CLEAR");
+      assertThat(cleared.path("faults").toString())
+          .as("the earlier coolant level is gone")
+          .doesNotContain("\"spn\":111,");
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+    }
+    String log = t.must("GET", "/api/jobs/" + job + "/logbook", null).toString();
+    assertThat(log)
+        .contains("Faults read before clearing")
+        .contains("accepted the clear")
+        .contains("Self-test: ");
+    Person apprentice = Person.in(running, "Apprentice 1");
+    assertThat(apprentice.post(faults + "/clear", Map.of("modules", List.of())).status())
+        .isEqualTo(403);
+    assertThat(apprentice.post(faults + "/self-test", Map.of()).status()).isEqualTo(403);
+  }
+}
