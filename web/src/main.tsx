@@ -5,7 +5,9 @@ import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { Gate } from './account/Gate'
 import { Accounts } from './account/Accounts'
+import { Compare } from './fault/Compare'
 import { Faults } from './fault/Faults'
+import { Snapshots } from './fault/Snapshots'
 import { HookUp } from './hookup/HookUp'
 import { ModulePage } from './hookup/ModulePage'
 import { JobShell } from './job/JobShell'
@@ -34,6 +36,8 @@ const router = createBrowserRouter([
           { path: 'hook-up', element: <HookUp /> },
           { path: 'modules/:module', element: <ModulePage /> },
           { path: 'faults', element: <Faults /> },
+          { path: 'faults/compare', element: <Compare /> },
+          { path: 'faults/snapshots', element: <Snapshots /> },
           { path: 'logbook', element: <LogbookPage /> },
           { path: ':step', element: <NotYet /> },
         ],

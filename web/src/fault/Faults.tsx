@@ -1,136 +1,191 @@
-import { useMutation } from '@tanstack/react-query'
-import { useMemo, useRef, useState } from 'react'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
-import { post } from '../api/client'
+import { call, type FaultsView, post } from '../api/client'
 import { useJob } from '../job/jobContext'
-import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
-import { ago, count, words } from '../shared/words'
-import { faultKey, FaultTable, times } from './FaultTable'
+import { ago, count } from '../shared/words'
+import { ClearFaults } from './ClearFaults'
+import { HourLine } from './HourLine'
 import { LampsByModule } from './LampStates'
+import { LeadList } from './LeadList'
+import { LeadWhy } from './LeadWhy'
 
-/** All faults of all modules as a plain list. */
+/** Where to start: leads with their knock-ons and reasons, and the hour line below. */
 export function Faults() {
-  const { job, live, roll } = useJob()
+  const { job, live, roll, faults: view } = useJob()
   const me = useMe()
+  const queries = useQueryClient()
   const [params] = useSearchParams()
   const [chosen, setChosen] = useState<string>()
-  const [search, setSearch] = useState('')
-  const field = useRef<HTMLInputElement>(null)
-  const read = useMutation({ mutationFn: () => post(`/api/jobs/${job.id}/roll-call`, { full: true }) })
-  useKeys(useMemo(() => ({ '/': () => field.current?.focus() }), []))
-  const all = roll?.faults ?? []
-  const parts = search.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = all.filter((f) =>
-    parts.every((p) =>
-      `spn ${f.spn} fmi ${f.fmi} ${f.component} ${f.mode} ${f.moduleTitle}`.toLowerCase().includes(p),
-    ),
-  )
-  const fault =
-    all.find((f) => faultKey(f) === chosen) ??
-    all.find((f) => String(f.spn) === params.get('spn') && String(f.fmi) === params.get('fmi')) ??
-    all[0]
+  const [clearing, setClearing] = useState(false)
+  const [watching, setWatching] = useState(false)
+  const base = `/api/jobs/${job.id}/faults`
+  const callRoll = useMutation({ mutationFn: () => post(`/api/jobs/${job.id}/roll-call`, { full: true }) })
+  const read = useMutation({ mutationFn: () => post(`${base}/read`) })
+  const selfTest = useMutation({ mutationFn: () => post(`${base}/self-test`) })
+  const watch = useMutation({
+    mutationFn: (on: boolean) => post(`${base}/watch`, { on }),
+    onSuccess: (_, on) => setWatching(on),
+  })
+  const undo = useMutation({
+    mutationFn: () => call<FaultsView>('DELETE', `${base}/moves/last`),
+    onSuccess: (next) => queries.setQueryData(['faults', job.id], next),
+  })
   const canAsk = live.link?.state === 'UP' && live.link.address !== null && me.rights.includes('READ')
-  const silent = roll?.modules.filter((m) => m.presence === 'SILENT') ?? []
-  const unread =
-    roll?.modules.filter((m) => m.presence === 'ANSWERS' && m.told.ACTIVE_FAULTS !== 'GIVEN') ?? []
-  const modules = roll?.modules.filter((m) => m.told.ACTIVE_FAULTS === 'GIVEN').length ?? 0
-  if (!roll?.full)
+  const mayCommand = canAsk && me.rights.includes('COMMAND')
+  useKeys(useMemo(() => ({ c: () => setClearing(mayCommand) }), [mayCommand]))
+  if (!view)
     return (
       <>
-        <h1 className="mb-2">Faults</h1>
+        <h1 className="mb-2">Where to start</h1>
         <p className="mb-4 text-ink-2">
-          They have not been read in this job. The full roll call reads them from every module.
+          The faults have not been read in this job. The full roll call reads them from every module, with
+          their times and frozen values.
         </p>
         {canAsk ? (
-          <button className="btn btn-main" onClick={() => read.mutate()}>
-            Call the roll and read the faults
+          <button
+            className="btn btn-main"
+            disabled={roll?.state === 'UNDER_WAY'}
+            onClick={() => callRoll.mutate()}
+          >
+            {roll?.state === 'UNDER_WAY' ? 'Calling the roll first' : 'Call the roll and read the faults'}
           </button>
         ) : (
           <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
             Hook up first
           </Link>
         )}
-        <ProblemBox problem={read.error} />
+        <ProblemBox problem={callRoll.error} />
       </>
     )
+  const lead =
+    view.leads.find((l) => l.id === chosen) ??
+    view.leads.find((l) =>
+      [...l.signs, ...l.knockOns].some((k) => k.endsWith(`/${params.get('spn')}/${params.get('fmi')}`)),
+    ) ??
+    view.leads[0]
+  const underWay = view.state === 'UNDER_WAY'
+  const today = view.leads.filter((l) => l.bearing === 'TODAY').length
+  const unread = view.modules.filter((m) => !m.read)
+  const odd = view.modules.filter((m) => m.oddities.length > 0)
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-center gap-4">
-        <h1>Faults</h1>
-        <p className="text-ink-2">
-          {count(all.length, 'fault')} from {count(modules, 'module')}, read{' '}
-          {ago(new Date(roll.calledAt), new Date())}
-          {roll.state === 'UNDER_WAY' && ', more may come'}
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>Where to start</h1>
+        <p className="text-ink-2" aria-live="polite">
+          {count(view.faults.length, 'fault')} from{' '}
+          {count(view.modules.filter((m) => m.faults > 0).length, 'module')}
+          {underWay ? ', reading' : `, read ${ago(new Date(view.readAt), new Date())}`}
+          {view.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
         </p>
-        {canAsk && (
+        <span className="ml-auto flex flex-wrap gap-2">
+          <Link className="btn" to={`/jobs/${job.id}/faults/compare`}>
+            Compare reads
+          </Link>
+          {canAsk && (
+            <button className="btn btn-main" disabled={underWay} onClick={() => read.mutate()}>
+              Read faults again
+            </button>
+          )}
+        </span>
+      </div>
+      {canAsk && (
+        <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
           <button
-            className="btn btn-main ml-auto"
-            disabled={roll.state === 'UNDER_WAY'}
-            onClick={() => read.mutate()}
+            className="btn"
+            aria-pressed={watching}
+            disabled={underWay && !watching}
+            onClick={() => watch.mutate(!watching)}
           >
-            Read faults again
+            {watching ? 'Stop watching for changes' : 'Watch for changes'}
           </button>
+          {mayCommand && (
+            <>
+              <button className="btn" disabled={underWay} onClick={() => selfTest.mutate()}>
+                Test circuits now
+              </button>
+              <button className="btn" disabled={underWay} onClick={() => setClearing(true)}>
+                Clear faults
+              </button>
+            </>
+          )}
+          {view.moves > 0 && (
+            <button className="btn" onClick={() => undo.mutate()}>
+              Take the last move back
+            </button>
+          )}
+          {watching && (
+            <span className="text-[15px] text-ink-2">
+              Read every few seconds; a change is told here and in the logbook.
+            </span>
+          )}
+        </div>
+      )}
+      <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
+      <div aria-live="polite">
+        {live.changed && live.changed.length > 0 && (
+          <div className="mb-3 border-l-4 border-ink px-3 py-1">
+            <b className="font-semibold">Changed since the read before:</b>
+            <ul>
+              {live.changed.slice(0, 6).map((c) => (
+                <li key={c}>{c}</li>
+              ))}
+            </ul>
+            {live.changed.length > 6 && <p>and {live.changed.length - 6} more; compare the reads.</p>}
+          </div>
+        )}
+        {live.selfTest && !live.selfTest.ended && (
+          <p className="mb-3 border-l-4 border-ink px-3 py-1 font-medium">
+            Modules test their circuits: {live.selfTest.modules.filter((m) => m.ended).length} of{' '}
+            {live.selfTest.modules.length} done.
+          </p>
+        )}
+        {live.selfTest?.ended && (
+          <p className="mb-3 text-[15px] text-ink-2">
+            Last self-test: {live.selfTest.modules.map((m) => `${m.title}: ${m.says}`).join('; ')}.
+          </p>
         )}
       </div>
-      <ProblemBox problem={read.error} />
-      {silent.length > 0 && (
-        <p className="mb-3 flex items-center gap-3">
-          <span className="mark mark-dotted">Silent</span>
-          {silent.map((m) => m.title).join(', ')}: may hold faults that cannot be read.
-          <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
-            See what to check
-          </Link>
+      {unread.length > 0 && !underWay && (
+        <p className="mb-3 text-ink-2">
+          Not read, so nothing is known of their faults: {unread.map((m) => m.title).join(', ')}.
         </p>
       )}
-      {unread.length > 0 && (
-        <p className="mb-3 text-ink-2">No faults read from: {unread.map((m) => m.title).join(', ')}.</p>
+      {view.leads.length > 0 && today === 0 && (
+        <p className="mb-2 text-[18px] font-medium">
+          Nothing here belongs to today. What is kept was last there some time ago.
+        </p>
       )}
-      <LampsByModule modules={roll.modules.filter((m) => m.lamps != null)} />
-      {all.length > 8 && (
-        <input
-          ref={field}
-          className="field mb-3 max-w-[420px]"
-          type="search"
-          aria-label="Search the faults"
-          placeholder="Search the faults  (/)"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-        />
+      {view.leads.length === 0 && !underWay && (
+        <p className="text-[18px]">
+          No module keeps a fault, and every expected module answers. If the complaint stands, go on with live
+          values and tests.
+        </p>
       )}
-      {all.length === 0 && (
-        <p className="text-ink-2">No module that was read reports a fault, now or earlier.</p>
+      <LeadList view={view} selected={lead?.id} onSelect={setChosen} />
+      <HourLine view={view} selected={lead?.id} onSelect={setChosen} />
+      <section aria-label="Lamps" className="mt-6">
+        <h2 className="mb-2">Lamps that modules command</h2>
+        {roll && <LampsByModule modules={roll.modules.filter((m) => m.lamps != null)} />}
+      </section>
+      {odd.length > 0 && (
+        <section aria-label="What did not come as it should" className="mt-4">
+          <h2 className="mb-1">What did not come as it should</h2>
+          <ul className="text-[15px]">
+            {odd.map((m) => (
+              <li key={m.key} className="border-b border-line py-1">
+                <b className="font-semibold">{m.title}:</b> {m.oddities.slice(0, 3).join(' ')}
+                {m.oddities.length > 3 && ` And ${m.oddities.length - 3} more.`}
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
-      {all.length > 0 && shown.length === 0 && <p className="text-ink-2">No fault fits the search.</p>}
-      <FaultTable
-        faults={shown}
-        withModule
-        selected={fault ? faultKey(fault) : undefined}
-        onSelect={(f) => setChosen(faultKey(f))}
-      />
-      {fault && (
-        <Why title={`${fault.component}`}>
-          <WhyPart head="What it says">
-            The {fault.moduleTitle.toLowerCase()} module reports: {fault.mode}.
-            <span className="code block">
-              SPN {fault.spn} FMI {fault.fmi}, address {fault.address}
-            </span>
-          </WhyPart>
-          <WhyPart head="State">
-            {words.faultState[fault.state].full}, {times(fault)}
-          </WhyPart>
-          <WhyPart head="When it began">Not told: the standard fault lists carry no time.</WhyPart>
-          <WhyPart head="Next">
-            <span className="flex flex-col gap-2">
-              <Link className="btn btn-main" to={`/jobs/${job.id}/modules/${fault.module}`}>
-                The module that reports it
-              </Link>
-            </span>
-          </WhyPart>
-        </Why>
-      )}
+      {lead && <LeadWhy job={job.id} view={view} lead={lead} />}
+      <ClearFaults job={job.id} view={view} open={clearing} onOpenChange={setClearing} />
     </>
   )
 }

@@ -8,7 +8,7 @@ import type { Job } from '../api/client'
 import { JobContext } from '../job/jobContext'
 import { VitalsRow } from '../job/VitalsRow'
 import type { LinkState, Vitals } from '../stream/types'
-import type { JobLive } from '../stream/useJobStream'
+import { type JobLive, NOTHING } from '../stream/useJobStream'
 import { HookUp } from './HookUp'
 
 const posted: string[] = []
@@ -79,12 +79,12 @@ function link(part: Partial<LinkState>): LinkState {
 function show(state: LinkState | undefined, rights: ('LOOK' | 'READ')[] = ['LOOK', 'READ']) {
   const why = document.createElement('div')
   document.body.append(why)
-  const live: JobLive = { link: state, vitals: undefined, roll: undefined, seat: undefined, connected: true }
+  const live: JobLive = { ...NOTHING, link: state }
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter>
         <MeContext value={{ name: 'T', rights, firstAccountWanted: false }}>
-          <JobContext value={{ job, live, roll: undefined, whyNode: why }}>
+          <JobContext value={{ job, live, roll: undefined, faults: undefined, whyNode: why }}>
             <HookUp />
           </JobContext>
         </MeContext>
@@ -148,7 +148,7 @@ const vitals: Vitals = {
 }
 
 it('reads a value only when the sensor says so, and says when it is old', () => {
-  const live: JobLive = { link: link({}), vitals, roll: undefined, seat: undefined, connected: true }
+  const live: JobLive = { ...NOTHING, link: link({}), vitals }
   render(
     <QueryClientProvider client={new QueryClient()}>
       <VitalsRow live={live} />

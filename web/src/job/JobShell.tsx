@@ -3,7 +3,7 @@ import { PanelRightClose, PanelRightOpen } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
-import { get, type Job, type LogEntry, post, type Roll } from '../api/client'
+import { type FaultsView, get, type Job, type LogEntry, post, type Roll } from '../api/client'
 import { CabDrawer } from '../hookup/CabDrawer'
 import { Palette } from '../palette/Palette'
 import { Brand } from '../shared/Brand'
@@ -27,6 +27,11 @@ export function JobShell() {
     queryFn: () => get<Roll>(`/api/jobs/${id}/roll`),
     retry: false,
   })
+  const readFaults = useQuery({
+    queryKey: ['faults', id],
+    queryFn: () => get<FaultsView>(`/api/jobs/${id}/faults`),
+    retry: false,
+  })
   const live = useJobStream(id)
   const [whyNode, setWhyNode] = useState<HTMLElement | null>(null)
   const [whyOpen, setWhyOpen] = useState(true)
@@ -36,9 +41,10 @@ export function JobShell() {
   const { pathname } = useLocation()
   const note = useRef<HTMLInputElement>(null)
   const roll = live.roll ?? stored.data
+  const faults = live.faults ?? readFaults.data
   const context = useMemo(
-    () => (job.data ? { job: job.data, live, roll, whyNode } : undefined),
-    [job.data, live, roll, whyNode],
+    () => (job.data ? { job: job.data, live, roll, faults, whyNode } : undefined),
+    [job.data, live, roll, faults, whyNode],
   )
   useKeys(
     useMemo(
@@ -72,7 +78,7 @@ export function JobShell() {
         <div
           className={`grid min-h-0 ${whyOpen ? 'grid-cols-[188px_minmax(0,1fr)_300px]' : 'grid-cols-[188px_minmax(0,1fr)_44px]'} max-[900px]:grid-cols-[150px_minmax(0,1fr)] max-[900px]:grid-rows-[minmax(0,1fr)_auto]`}
         >
-          <Path live={live} roll={roll} />
+          <Path live={live} roll={roll} faults={faults} />
           <main key={pathname} className="min-h-0 overflow-auto px-6 py-4">
             <Outlet />
           </main>
@@ -172,12 +178,20 @@ function HoldStrip({ job, live }: { job: number; live: JobLive }) {
   )
 }
 
-function Path({ live, roll }: { live: JobLive; roll: Roll | undefined }) {
+function Path({
+  live,
+  roll,
+  faults,
+}: {
+  live: JobLive
+  roll: Roll | undefined
+  faults: FaultsView | undefined
+}) {
   const id = useParams().job
   return (
     <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(live.link, roll).map((step) => (
+        {steps(live.link, roll, faults).map((step) => (
           <li key={step.path} className="relative">
             <NavLink
               to={`/jobs/${id}/${step.path}`}

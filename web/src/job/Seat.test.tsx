@@ -4,16 +4,10 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, expect, it, vi } from 'vitest'
 import { MeContext } from '../account/me'
 import type { Me } from '../api/client'
-import type { JobLive } from '../stream/useJobStream'
+import { type JobLive, NOTHING } from '../stream/useJobStream'
 import { Seat } from './Seat'
 
-const live: JobLive = {
-  link: undefined,
-  vitals: undefined,
-  roll: undefined,
-  seat: undefined,
-  connected: true,
-}
+const live: JobLive = NOTHING
 const called: string[] = []
 
 afterEach(() => {

@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react'
-import type { Job, Roll } from '../api/client'
+import type { FaultsView, Job, Roll } from '../api/client'
 import type { JobLive } from '../stream/useJobStream'
 
 /** What every page of a job shares. */
@@ -8,6 +8,8 @@ export interface JobContextValue {
   live: JobLive
   /** The roll under way, else the last one stored; undefined before the first. */
   roll: Roll | undefined
+  /** The read of the faults under way, else the last one stored; undefined before the first. */
+  faults: FaultsView | undefined
   /** Where the why column is drawn. */
   whyNode: HTMLElement | null
 }

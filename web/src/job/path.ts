@@ -1,4 +1,4 @@
-import type { Roll } from '../api/client'
+import type { FaultsView, Roll } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
 
@@ -11,14 +11,18 @@ export interface Step {
 }
 
 /** What each step says about where the job stands. */
-export function steps(link: LinkState | undefined, roll: Roll | undefined): Step[] {
+export function steps(
+  link: LinkState | undefined,
+  roll: Roll | undefined,
+  read: FaultsView | undefined,
+): Step[] {
   return [
     { path: 'hook-up', title: 'Hook up', says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
     {
       path: 'faults',
       title: 'Faults',
-      says: faults(roll),
-      done: roll?.full === true && roll.state === 'COMPLETE',
+      says: faults(roll, read),
+      done: read?.state === 'COMPLETE',
     },
     { path: 'story', title: 'Story', says: 'comes later', done: false },
     { path: 'watch', title: 'Watch', says: 'comes later', done: false },
@@ -40,7 +44,14 @@ function hookUp(link: LinkState | undefined, roll: Roll | undefined): string {
   return link?.state === 'UP' ? 'hooked up' : 'not begun'
 }
 
-function faults(roll: Roll | undefined): string {
+function faults(roll: Roll | undefined, read: FaultsView | undefined): string {
+  if (read) {
+    const today = read.leads.filter((l) => l.bearing === 'TODAY')
+    const knockOns = today.reduce((n, l) => n + l.knockOns.length, 0)
+    if (read.leads.length === 0) return 'none kept'
+    if (today.length === 0) return `none today, ${read.leads.length} earlier`
+    return count(today.length, 'lead') + (knockOns > 0 ? `, ${count(knockOns, 'knock-on')}` : '')
+  }
   if (!roll?.full) return 'not read'
   const all = roll.modules.flatMap((m) => m.faults)
   const now = all.filter((f) => f.state === 'ACTIVE').length

@@ -68,7 +68,7 @@ it('the palette finds by every typed word', () => {
 })
 
 it('the path says where the job stands', () => {
-  expect(steps(undefined, undefined).map((s) => s.says)).toEqual([
+  expect(steps(undefined, undefined, undefined).map((s) => s.says)).toEqual([
     'not begun',
     'not read',
     ...Array<string>(5).fill('comes later'),

@@ -47,6 +47,12 @@ export interface Vitals {
   busSeconds: number
 }
 
+/** How far a self-test of the modules is. */
+export interface SelfTest {
+  ended: boolean
+  modules: { title: string; ended: boolean; passed: boolean; says: string }[]
+}
+
 /** A change as it comes over the socket. */
 export interface Change {
   topic: string

@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import type { LogEntry, Roll, Seat } from '../api/client'
+import type { FaultsView, LogEntry, Roll, Seat } from '../api/client'
 import { stream } from './stream'
-import type { LinkState, Vitals } from './types'
+import type { LinkState, SelfTest, Vitals } from './types'
 
 /** What a job's page knows live. Undefined: not told yet. */
 export interface JobLive {
@@ -10,14 +10,22 @@ export interface JobLive {
   vitals: Vitals | undefined
   roll: Roll | undefined
   seat: Seat | undefined
+  faults: FaultsView | undefined
+  selfTest: SelfTest | undefined
+  /** What changed between the last two reads, in sentences; a new array each time. */
+  changed: string[] | undefined
   connected: boolean
 }
 
-const NOTHING: JobLive = {
+/** Nothing told yet. */
+export const NOTHING: JobLive = {
   link: undefined,
   vitals: undefined,
   roll: undefined,
   seat: undefined,
+  faults: undefined,
+  selfTest: undefined,
+  changed: undefined,
   connected: true,
 }
 
@@ -33,7 +41,15 @@ export function useJobStream(job: number): JobLive {
         case 'vitals':
         case 'roll':
         case 'seat':
+        case 'faults':
           setLive((l) => ({ ...l, [change.type]: change.body }))
+          break
+        case 'self-test':
+          setLive((l) => ({ ...l, selfTest: change.body as SelfTest }))
+          break
+        case 'faults-changed':
+          setLive((l) => ({ ...l, changed: change.body as string[] }))
+          void queries.invalidateQueries({ queryKey: ['reads', job] })
           break
         case 'logbook': {
           const entry = change.body as LogEntry

@@ -1,0 +1,87 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type FaultsView, get, post } from '../api/client'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+
+/** Clearing, with what it would destroy said first. A full read is stored before by itself. */
+export function ClearFaults({
+  job,
+  view,
+  open,
+  onOpenChange,
+}: {
+  job: number
+  view: FaultsView
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}) {
+  const [module, setModule] = useState('')
+  const [understood, setUnderstood] = useState(false)
+  const warnings = useQuery({
+    queryKey: ['clear-warnings', job, view.readId],
+    queryFn: () => get<string[]>(`/api/jobs/${job}/faults/clear-warnings`),
+    enabled: open,
+  })
+  const clear = useMutation({
+    mutationFn: () => post(`/api/jobs/${job}/faults/clear`, { modules: module ? [module] : [] }),
+    onSuccess: () => {
+      setUnderstood(false)
+      onOpenChange(false)
+    },
+  })
+  return (
+    <Panel open={open} onOpenChange={onOpenChange} title="Clear faults">
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault()
+          clear.mutate()
+        }}
+      >
+        <p>
+          All faults are read and stored first, then cleared, then read again; what comes back is named. Key
+          on, engine off: most modules refuse while the engine runs.
+        </p>
+        <ul className="flex flex-col gap-2">
+          {(warnings.data ?? []).map((w) => (
+            <li key={w} className="border-l-4 border-ink px-3 py-1 font-medium">
+              {w}
+            </li>
+          ))}
+        </ul>
+        <label>
+          Which modules
+          <select className="field" value={module} onChange={(e) => setModule(e.target.value)}>
+            <option value="">All that keep a fault</option>
+            {view.modules
+              .filter((m) => m.read && m.faults > 0)
+              .map((m) => (
+                <option key={m.key} value={m.key}>
+                  Only {m.title} ({m.faults})
+                </option>
+              ))}
+          </select>
+        </label>
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="h-6 w-6"
+            checked={understood}
+            onChange={(e) => setUnderstood(e.target.checked)}
+          />
+          I have read what this does.
+        </label>
+        <ProblemBox problem={warnings.error ?? clear.error} />
+        <span className="flex gap-3">
+          <button className="btn btn-main" disabled={!understood || clear.isPending}>
+            Read, clear, read again
+          </button>
+          <button type="button" className="btn" onClick={() => onOpenChange(false)}>
+            Clear nothing
+          </button>
+        </span>
+      </form>
+    </Panel>
+  )
+}

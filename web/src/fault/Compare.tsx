@@ -1,0 +1,118 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { type DifferenceLine, get, type ReadHead } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { ProblemBox } from '../shared/ProblemBox'
+import { readWhys } from './words'
+
+function title(r: ReadHead): string {
+  const at = new Date(r.readAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'medium' })
+  const hours =
+    r.engineHours == null
+      ? ''
+      : `, ${r.engineHours.toLocaleString(undefined, { maximumFractionDigits: 1 })} h`
+  return `${at}${hours}: ${r.active} now, ${r.faults - r.active} earlier, ${readWhys[r.why] ?? r.why}`
+}
+
+/** Any two reads of the job beside each other. */
+export function Compare() {
+  const { job } = useJob()
+  const reads = useQuery({
+    queryKey: ['reads', job.id],
+    queryFn: () => get<ReadHead[]>(`/api/jobs/${job.id}/faults/reads`),
+  })
+  const list = reads.data ?? []
+  const [chosen, setChosen] = useState<{ before?: number; after?: number }>({})
+  const after = chosen.after ?? list[0]?.id
+  const before = chosen.before ?? list[1]?.id
+  const lines = useQuery({
+    queryKey: ['difference', job.id, before, after],
+    queryFn: () =>
+      get<DifferenceLine[]>(`/api/jobs/${job.id}/faults/difference?before=${before}&after=${after}`),
+    enabled: before !== undefined && after !== undefined,
+  })
+  return (
+    <>
+      <p className="mb-1">
+        <Link className="text-petrol underline" to={`/jobs/${job.id}/faults`}>
+          Where to start
+        </Link>
+      </p>
+      <h1 className="mb-3">Compare reads</h1>
+      <ProblemBox problem={reads.error ?? lines.error} />
+      {list.length < 2 ? (
+        <p className="text-ink-2">
+          {list.length === 0 ? 'No read is stored yet.' : 'There is one read so far.'} Read the faults again,
+          after a repair for instance, and compare here.
+        </p>
+      ) : (
+        <>
+          <div className="mb-4 grid grid-cols-2 gap-4">
+            <label>
+              Before
+              <select
+                className="field"
+                value={before}
+                onChange={(e) => setChosen({ ...chosen, before: Number(e.target.value) })}
+              >
+                {list.map((r) => (
+                  <option key={r.id} value={r.id}>
+                    {title(r)}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              After
+              <select
+                className="field"
+                value={after}
+                onChange={(e) => setChosen({ ...chosen, after: Number(e.target.value) })}
+              >
+                {list.map((r) => (
+                  <option key={r.id} value={r.id}>
+                    {title(r)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </div>
+          {lines.data?.length === 0 && <p className="text-ink-2">Neither read holds a fault.</p>}
+          <ul>
+            {lines.data?.map((l) => (
+              <li
+                key={l.key}
+                className="grid grid-cols-[210px_1fr_auto] items-center gap-x-4 border-b border-line py-2"
+              >
+                <b className="font-semibold">{l.says}</b>
+                <span>
+                  {l.component}, {l.mode}
+                  <span className="ml-2 text-[15px] text-ink-2">{l.moduleTitle}</span>
+                </span>
+                <span className="text-right">
+                  <span className="code">
+                    SPN {l.spn} FMI {l.fmi}
+                  </span>
+                  {l.counted > 0 && <span className="ml-3">{l.counted} times more</span>}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <Why title="Two reads">
+        <WhyPart head="What it shows">
+          Faults that are new, still there, gone, changed between active and earlier, or back after a clear. A
+          module that was not read the second time says nothing, and nothing is said of it.
+        </WhyPart>
+        <WhyPart head="Next">
+          <Link className="btn" to={`/jobs/${job.id}/faults`}>
+            Where to start
+          </Link>
+        </WhyPart>
+      </Why>
+    </>
+  )
+}

@@ -1,0 +1,124 @@
+import type { FaultLine, FaultsView, Lead } from '../api/client'
+import { bearings, counted, hoursAgo, leadMarks } from './words'
+
+/** Leads in groups by what they have to do with today; the chosen one shows its faults. */
+export function LeadList({
+  view,
+  selected,
+  onSelect,
+}: {
+  view: FaultsView
+  selected: string | undefined
+  onSelect: (id: string) => void
+}) {
+  const byKey = new Map(view.faults.map((f) => [f.key, f]))
+  return (
+    <>
+      {(['TODAY', 'EARLIER', 'OLD'] as const).map((bearing) => {
+        const leads = view.leads.filter((l) => l.bearing === bearing)
+        if (leads.length === 0) return null
+        return (
+          <section key={bearing} aria-label={bearings[bearing]} className="mb-4">
+            {bearing !== 'TODAY' && <h3 className="mt-5 mb-1">{bearings[bearing]}</h3>}
+            <ul>
+              {leads.map((l) => (
+                <LeadLine
+                  key={l.id}
+                  lead={l}
+                  byKey={byKey}
+                  open={l.id === selected}
+                  onSelect={() => onSelect(l.id)}
+                />
+              ))}
+            </ul>
+          </section>
+        )
+      })}
+    </>
+  )
+}
+
+function LeadLine({
+  lead: l,
+  byKey,
+  open,
+  onSelect,
+}: {
+  lead: Lead
+  byKey: Map<string, FaultLine>
+  open: boolean
+  onSelect: () => void
+}) {
+  const mark = leadMarks[l.mark]
+  const strong = l.bearing === 'TODAY'
+  return (
+    <li
+      className={`border-b border-line [contain-intrinsic-size:auto_76px] [content-visibility:auto] ${open ? 'bg-petrol-soft' : ''}`}
+    >
+      <button
+        className="grid min-h-[64px] w-full grid-cols-[84px_1fr_auto] items-start gap-x-4 px-2 py-2.5 text-left"
+        aria-expanded={open}
+        onClick={onSelect}
+      >
+        <span className={`mark mt-0.5 ${mark.style}`}>{mark.says}</span>
+        <span>
+          <span className={strong ? 'text-[18px] font-semibold' : 'text-[17px] font-medium'}>{l.title}</span>
+          {l.moved && <span className="ml-3 text-[15px] text-ink-2">moved: {l.moved}</span>}
+          <span className="block text-[15px] text-ink-2">{l.reasons.join(' · ')}</span>
+        </span>
+        <span className="text-right text-[15px] whitespace-nowrap text-ink-2">
+          {l.times > 0 && (
+            <span className="block">
+              <b className="font-narrow text-[22px] font-semibold text-ink">{l.times}</b> times
+            </span>
+          )}
+          {l.knockOns.length > 0 && (
+            <span className="block">
+              {l.knockOns.length} knock-on{l.knockOns.length > 1 ? 's' : ''}
+            </span>
+          )}
+          {l.hoursAgo != null && <span className="block">last {hoursAgo(l.hoursAgo)}</span>}
+        </span>
+      </button>
+      {open && (
+        <div className="mb-3 ml-[108px] border-l-2 border-line-strong pl-3">
+          <FaultRows keys={l.signs} byKey={byKey} />
+          {l.knockOns.length > 0 && (
+            <>
+              <h3 className="mt-2 mb-0.5">What follows from it</h3>
+              <FaultRows keys={l.knockOns} byKey={byKey} />
+            </>
+          )}
+        </div>
+      )}
+    </li>
+  )
+}
+
+function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLine> }) {
+  return (
+    <ul>
+      {keys.map((key) => {
+        const f = byKey.get(key)
+        if (!f) return null
+        return (
+          <li
+            key={key}
+            className="grid grid-cols-[132px_74px_1fr_auto] items-center gap-x-3 py-0.5 text-[15px]"
+          >
+            <span className="code">
+              SPN {f.spn} FMI {f.fmi}
+            </span>
+            <span className={`mark ${f.active ? 'mark-filled' : ''}`}>{f.active ? 'Now' : 'Earlier'}</span>
+            <span>
+              {f.component}, {f.mode}
+              <span className="ml-2 text-ink-2">{f.moduleTitle}</span>
+              {f.failsNow && <b className="ml-2 font-semibold">self-test: there at this moment</b>}
+            </span>
+            <span className="font-narrow text-[17px]">{counted(f)}</span>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

@@ -1,0 +1,163 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { useMe } from '../account/me'
+import { type FaultsView, type Lead, post } from '../api/client'
+import { Why, WhyPart } from '../job/Why'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+import { bearings, hoursAgo } from './words'
+
+/** What a lead is, what is normal, what it means here, what to do next. */
+export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; lead: Lead }) {
+  const me = useMe()
+  const [moving, setMoving] = useState(false)
+  const signs = view.faults.filter((f) => lead.signs.includes(f.key))
+  const frozen = [...signs, ...view.faults.filter((f) => lead.knockOns.includes(f.key))].filter(
+    (f) => f.snapshots > 0,
+  )
+  const sheet =
+    view.readId > 0 && frozen.length > 0
+      ? `/jobs/${job}/faults/snapshots?read=${view.readId}&${frozen
+          .slice(0, 2)
+          .map((f) => `fault=${encodeURIComponent(f.key)}`)
+          .join('&')}`
+      : undefined
+  const timed = signs.find((f) => f.firstHour != null)
+  return (
+    <Why title={lead.title}>
+      {lead.what && <WhyPart head="What it is">{lead.what}</WhyPart>}
+      {lead.normal && <WhyPart head="Normal">{lead.normal}</WhyPart>}
+      {lead.effects && <WhyPart head="What the driver notices">{lead.effects}</WhyPart>}
+      <WhyPart head="Here">
+        {lead.reasons.length > 0 ? `${lead.reasons.join('; ')}.` : bearings[lead.bearing]}
+        {timed?.firstHour != null && view.hours != null && (
+          <span className="mt-1 block">
+            Began at {timed.firstHour.toLocaleString(undefined, { maximumFractionDigits: 1 })} h,{' '}
+            {hoursAgo(view.hours - timed.firstHour)}.
+          </span>
+        )}
+        {!timed && signs.length > 0 && (
+          <span className="mt-1 block">When it began is not told: its module keeps no times.</span>
+        )}
+        {signs.some((f) => f.severity) && (
+          <span className="mt-1 block">
+            Severity by the standard: {signs.map((f) => f.severity).filter(Boolean)[0]}.
+          </span>
+        )}
+      </WhyPart>
+      {lead.causes.length > 0 && (
+        <WhyPart head="Usually">
+          <ul className="list-disc pl-4">
+            {lead.causes.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+        </WhyPart>
+      )}
+      <WhyPart head="Next">
+        {lead.next.length > 0 && (
+          <ol className="mb-3 list-decimal pl-5 text-ink">
+            {lead.next.map((n) => (
+              <li key={n} className="mb-1">
+                {n}
+              </li>
+            ))}
+          </ol>
+        )}
+        <span className="flex flex-col gap-2">
+          {sheet && (
+            <Link className="btn btn-main" to={sheet}>
+              Values frozen with it
+            </Link>
+          )}
+          {signs[0] && (
+            <Link className="btn" to={`/jobs/${job}/modules/${signs[0].module}`}>
+              The module that reports it
+            </Link>
+          )}
+        </span>
+      </WhyPart>
+      {me.rights.includes('NOTE') && view.readId > 0 && (
+        <p className="mt-auto text-[15px] text-ink-2">
+          Not convinced?{' '}
+          <button className="min-h-11 text-petrol underline" onClick={() => setMoving(true)}>
+            Move this lead
+          </button>{' '}
+          and say why; it is kept with the job.
+        </p>
+      )}
+      <MoveLead job={job} view={view} lead={lead} open={moving} onOpenChange={setMoving} />
+    </Why>
+  )
+}
+
+function MoveLead({
+  job,
+  view,
+  lead,
+  open,
+  onOpenChange,
+}: {
+  job: number
+  view: FaultsView
+  lead: Lead
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}) {
+  const [to, setTo] = useState('')
+  const [reason, setReason] = useState('')
+  const queries = useQueryClient()
+  const move = useMutation({
+    mutationFn: () => post<FaultsView>(`/api/jobs/${job}/faults/moves`, { what: lead.id, to, reason }),
+    onSuccess: (next) => {
+      queries.setQueryData(['faults', job], next)
+      setReason('')
+      onOpenChange(false)
+    },
+  })
+  return (
+    <Panel open={open} onOpenChange={onOpenChange} title={`Move: ${lead.title}`}>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault()
+          move.mutate()
+        }}
+      >
+        <label>
+          Where to
+          <select className="field" value={to} onChange={(e) => setTo(e.target.value)}>
+            <option value="">To the top: chase it first</option>
+            {view.leads
+              .filter((l) => l.id !== lead.id)
+              .map((l) => (
+                <option key={l.id} value={l.id}>
+                  Under: {l.title}
+                </option>
+              ))}
+          </select>
+        </label>
+        <label>
+          Why
+          <input
+            className="field"
+            required
+            maxLength={500}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+        </label>
+        <ProblemBox problem={move.error} />
+        <span className="flex gap-3">
+          <button className="btn btn-main" disabled={move.isPending}>
+            Move it
+          </button>
+          <button type="button" className="btn" onClick={() => onOpenChange(false)}>
+            Leave it
+          </button>
+        </span>
+      </form>
+    </Panel>
+  )
+}

@@ -1,0 +1,176 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { render, screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { afterEach, expect, it, vi } from 'vitest'
+import type { FaultLine, FaultsView, Lead } from '../api/client'
+import { steps } from '../job/path'
+import { ClearFaults } from './ClearFaults'
+import { HourLine, rowsOf } from './HourLine'
+import { LeadList } from './LeadList'
+import { counted, hoursAgo } from './words'
+
+function fault(part: Partial<FaultLine>): FaultLine {
+  return {
+    key: 'm/102/4',
+    module: 'm',
+    moduleTitle: 'Engine',
+    spn: 102,
+    fmi: 4,
+    component: 'Intake pressure',
+    mode: 'voltage low',
+    severity: '',
+    count: 12,
+    atCeiling: false,
+    active: true,
+    failsNow: false,
+    emission: false,
+    states: ['ACTIVE'],
+    conversion: 'V4',
+    bearing: 'TODAY',
+    firstHour: 995,
+    lastHour: 1000,
+    snapshots: 2,
+    ...part,
+  }
+}
+
+function lead(part: Partial<Lead>): Lead {
+  return {
+    id: 'sensor-supply-2',
+    title: 'Sensor supply 2',
+    bearing: 'TODAY',
+    mark: 'NOW',
+    reasons: ['3 sensors on it failed in the same hour', 'all read low'],
+    signs: ['m/102/4'],
+    knockOns: ['m/1569/31'],
+    times: 12,
+    hoursAgo: 0,
+    firstOfEpisode: true,
+    moved: '',
+    what: '',
+    normal: '',
+    effects: '',
+    causes: [],
+    next: [],
+    ...part,
+  }
+}
+
+const view: FaultsView = {
+  readId: 5,
+  state: 'COMPLETE',
+  readAt: '2026-11-23T10:00:00Z',
+  why: 'ROLL',
+  hours: 1000,
+  pack: 'Test truck',
+  leads: [
+    lead({}),
+    lead({
+      id: 'module-r',
+      title: 'Retarder does not answer',
+      mark: 'SILENT',
+      signs: [],
+      knockOns: [],
+      times: 0,
+    }),
+    lead({
+      id: 'coolant',
+      title: 'Coolant, lost',
+      bearing: 'OLD',
+      mark: 'EARLIER',
+      signs: ['m/111/1'],
+      knockOns: [],
+    }),
+    lead({ id: 'x', title: 'Door', bearing: 'EARLIER', mark: 'EARLIER', signs: ['b/1/2'], knockOns: [] }),
+  ],
+  faults: [
+    fault({}),
+    fault({ key: 'm/1569/31', spn: 1569, fmi: 31, component: 'Derate', failsNow: true }),
+    fault({ key: 'm/111/1', spn: 111, fmi: 1, active: false, firstHour: 850, lastHour: 870 }),
+    fault({ key: 'b/1/2', spn: 1, fmi: 2, active: false, firstHour: undefined, lastHour: undefined }),
+  ],
+  modules: [{ key: 'm', title: 'Engine', read: true, services: true, faults: 3, lists: {}, oddities: [] }],
+  events: [{ hours: 900, kind: 'CLEARED', text: 'cleared in this job' }],
+  moves: 0,
+}
+
+afterEach(() => vi.unstubAllGlobals())
+
+it('puts what belongs to today first and sets old apart, with reasons in words', async () => {
+  const chosen = vi.fn()
+  render(<LeadList view={view} selected="sensor-supply-2" onSelect={chosen} />)
+  const groups = screen.getAllByRole('region').map((g) => g.getAttribute('aria-label'))
+  expect(groups[0]).toBe("Today's problem")
+  expect(groups[2]).toContain('old')
+  expect(screen.getAllByText(/3 sensors on it failed in the same hour · all read low/)[0]).toBeVisible()
+  expect(screen.getByText('What follows from it')).toBeVisible()
+  expect(screen.getByText('self-test: there at this moment')).toBeVisible()
+  await userEvent.click(screen.getByRole('button', { name: /Retarder/ }))
+  expect(chosen).toHaveBeenCalledWith('module-r')
+})
+
+it('the hour line claims no time that nobody told', () => {
+  const rows = rowsOf(view)
+  expect(rows[0]).toMatchObject({ from: 995, to: 1000, active: true, first: true })
+  expect(rows[3]).toMatchObject({ from: undefined, to: undefined })
+})
+
+it('the hour line zooms by key and reads as a table', async () => {
+  render(<HourLine view={view} selected={undefined} onSelect={() => undefined} />)
+  const region = screen.getByRole('region', { name: 'Hour line' })
+  expect(within(region).getByText(/last 150 h/)).toBeInTheDocument()
+  within(region)
+    .getByRole('button', { name: /Closer/ })
+    .focus()
+  await userEvent.keyboard('+')
+  expect(within(region).getByText(/last 30 h/)).toBeInTheDocument()
+  await userEvent.keyboard('----')
+  expect(within(region).getByText(/whole life/)).toBeInTheDocument()
+  await userEvent.click(within(region).getByRole('button', { name: 'As a table' }))
+  expect(within(region).getAllByText('time unknown').length).toBeGreaterThan(0)
+  expect(within(region).getByText('cleared in this job')).toBeInTheDocument()
+})
+
+it('without engine hours nothing is put on a clock', () => {
+  render(<HourLine view={{ ...view, hours: undefined }} selected={undefined} onSelect={() => undefined} />)
+  expect(screen.getByText(/No module told the engine hours/)).toBeInTheDocument()
+})
+
+it('clearing says what it destroys and waits for a yes', async () => {
+  const sent: string[] = []
+  vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
+    sent.push(`${init?.method ?? 'GET'} ${url} ${typeof init?.body === 'string' ? init.body : ''}`)
+    return Promise.resolve(
+      new Response(JSON.stringify(['1 fault is there now and will come back unless mended.']), {
+        headers: { 'Content-Type': 'application/json' },
+      }),
+    )
+  })
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <ClearFaults job={3} view={view} open onOpenChange={() => undefined} />
+    </QueryClientProvider>,
+  )
+  expect(await screen.findByText(/will come back unless mended/)).toBeVisible()
+  const button = screen.getByRole('button', { name: 'Read, clear, read again' })
+  expect(button).toBeDisabled()
+  await userEvent.click(screen.getByRole('checkbox'))
+  await userEvent.click(button)
+  expect(sent.some((s) => s.startsWith('POST /api/jobs/3/faults/clear') && s.includes('"modules":[]'))).toBe(
+    true,
+  )
+})
+
+it('the path counts leads, not faults', () => {
+  expect(steps(undefined, undefined, view)[1]?.says).toBe('2 leads, 1 knock-on')
+  expect(steps(undefined, undefined, { ...view, leads: view.leads.slice(2) })[1]?.says).toBe(
+    'none today, 2 earlier',
+  )
+})
+
+it('words claim no more than was told', () => {
+  expect(counted(fault({ count: undefined }))).toBe('not counted')
+  expect(counted(fault({ count: 126, atCeiling: true }))).toBe('126× or more')
+  expect(hoursAgo(0.01)).toBe('just now')
+  expect(hoursAgo(131.2)).toBe('131 h ago')
+})

@@ -1,0 +1,140 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link, useSearchParams } from 'react-router'
+import { get, type Sheet } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+import { words } from '../shared/words'
+
+/** Values that a module froze, all kept occurrences side by side; a second fault can be set beside the first. */
+export function Snapshots() {
+  const { job, faults: view } = useJob()
+  const [params, setParams] = useSearchParams()
+  const show = useShow()
+  const read = params.get('read') ?? ''
+  const keys = params.getAll('fault')
+  const sheet = useQuery({
+    queryKey: ['snapshots', job.id, read, ...keys],
+    queryFn: () =>
+      get<Sheet>(
+        `/api/jobs/${job.id}/faults/snapshots?read=${read}&${keys.map((k) => `fault=${encodeURIComponent(k)}`).join('&')}`,
+      ),
+    enabled: read !== '' && keys.length > 0,
+  })
+  const frozen = view?.faults.filter((f) => f.snapshots > 0) ?? []
+  const set = (index: number, key: string) => {
+    const next = [...keys]
+    if (key) next[index] = key
+    else next.splice(index, 1)
+    setParams({ read, fault: next })
+  }
+  const marks =
+    sheet.data?.rows.flatMap((r) => r.cells.map((c) => (c.mark ? `${r.name}: ${c.mark}` : ''))) ?? []
+  const reasons = [...new Set(marks.filter(Boolean))]
+  return (
+    <>
+      <p className="mb-1">
+        <Link className="text-petrol underline" to={`/jobs/${job.id}/faults`}>
+          Where to start
+        </Link>
+      </p>
+      <h1 className="mb-3">Frozen values</h1>
+      <div className="mb-4 grid grid-cols-2 gap-4">
+        {[0, 1].map((i) => (
+          <label key={i}>
+            {i === 0 ? 'Fault' : 'Beside it'}
+            <select className="field" value={keys[i] ?? ''} onChange={(e) => set(i, e.target.value)}>
+              {i === 1 && <option value="">nothing</option>}
+              {frozen.map((f) => (
+                <option key={f.key} value={f.key}>
+                  SPN {f.spn} FMI {f.fmi}, {f.component}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+      <ProblemBox problem={sheet.error} />
+      {sheet.data && sheet.data.columns.length === 0 && (
+        <p className="text-ink-2">Its module kept no values with this fault.</p>
+      )}
+      {sheet.data && sheet.data.columns.length > 0 && (
+        <div className="overflow-x-auto">
+          <table className="w-full text-[15px]">
+            <thead>
+              <tr className="border-b border-line-strong align-bottom">
+                <th className="py-1 pr-4 text-left font-semibold">Value</th>
+                {sheet.data.columns.map((c, i) => (
+                  <th key={`${c} ${i}`} className="px-3 text-right font-semibold">
+                    {c}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sheet.data.rows.map((r, i) => (
+                <tr
+                  key={r.name}
+                  className={`border-b border-line ${r.derived && !sheet.data.rows[i - 1]?.derived ? 'border-t-2 border-t-line-strong' : ''}`}
+                >
+                  <td className="py-1 pr-4">
+                    {r.name}
+                    {r.derived && <span className="text-ink-3"> (worked out)</span>}
+                  </td>
+                  {r.cells.map((c, at) => {
+                    const shown = c.value == null ? undefined : show(c.value, r.unit, r.decimals)
+                    return (
+                      <td key={at} className="px-3 text-right whitespace-nowrap">
+                        {shown ? (
+                          <>
+                            <span
+                              className={`font-narrow text-[17px] ${c.mark ? 'border-b-[3px] border-ink font-semibold' : ''}`}
+                              title={c.mark}
+                            >
+                              {shown.figure}
+                            </span>{' '}
+                            <span className="text-ink-3">{shown.unit === '1' ? '' : shown.unit}</span>
+                            {c.mark && <span className="sr-only">, out of place: {c.mark}</span>}
+                          </>
+                        ) : (
+                          <span className="text-ink-2">{words.states[c.state] || 'not kept'}</span>
+                        )}
+                      </td>
+                    )
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <Why title="Out of place">
+        {reasons.length === 0 ? (
+          <WhyPart head="Here">
+            Nothing passes a limit of the pack. Look at commanded against measured all the same.
+          </WhyPart>
+        ) : (
+          <WhyPart head="Here, underlined in the table">
+            <ul className="list-disc pl-4">
+              {reasons.map((r) => (
+                <li key={r} className="mb-1">
+                  {r}
+                </li>
+              ))}
+            </ul>
+          </WhyPart>
+        )}
+        <WhyPart head="How to read it">
+          Each column is one occurrence as the module froze it. Limits stand in the pack with their source;
+          most are common practice, no source.
+        </WhyPart>
+        <WhyPart head="Next">
+          <Link className="btn" to={`/jobs/${job.id}/faults`}>
+            Where to start
+          </Link>
+        </WhyPart>
+      </Why>
+    </>
+  )
+}
