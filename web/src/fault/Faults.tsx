@@ -81,27 +81,26 @@ export function Faults() {
           {underWay ? ', reading' : `, read ${ago(new Date(view.readAt), new Date())}`}
           {view.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
         </p>
-        <span className="ml-auto flex flex-wrap gap-2">
+        {canAsk && (
+          <button className="btn btn-main ml-auto" disabled={underWay} onClick={() => read.mutate()}>
+            Read faults again
+          </button>
+        )}
+      </div>
+        <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
           <Link className="btn" to={`/jobs/${job.id}/faults/compare`}>
             Compare reads
           </Link>
           {canAsk && (
-            <button className="btn btn-main" disabled={underWay} onClick={() => read.mutate()}>
-              Read faults again
+            <button
+              className="btn"
+              aria-pressed={watching}
+              disabled={underWay && !watching}
+              onClick={() => watch.mutate(!watching)}
+            >
+              {watching ? 'Stop watching for changes' : 'Watch for changes'}
             </button>
           )}
-        </span>
-      </div>
-      {canAsk && (
-        <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
-          <button
-            className="btn"
-            aria-pressed={watching}
-            disabled={underWay && !watching}
-            onClick={() => watch.mutate(!watching)}
-          >
-            {watching ? 'Stop watching for changes' : 'Watch for changes'}
-          </button>
           {mayCommand && (
             <>
               <button className="btn" disabled={underWay} onClick={() => selfTest.mutate()}>
@@ -123,7 +122,6 @@ export function Faults() {
             </span>
           )}
         </div>
-      )}
       <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
       <div aria-live="polite">
         {live.changed && live.changed.length > 0 && (

@@ -16,7 +16,7 @@ const SPANS = [
 ] as const
 
 const WIDTH = 740
-const LEFT = 190
+const LEFT = 230
 const ROW = 26
 const MOST_ROWS = 8
 
@@ -81,7 +81,7 @@ export function HourLine({
   const x = scaleLinear()
     .domain([from, now])
     .range([LEFT, WIDTH - 12])
-  const ticks = x.ticks(5).filter((t) => x(t) < WIDTH - 90)
+  const ticks = x.ticks(5).filter((t) => x(t) < WIDTH - 140)
   const drawn = rows.slice(0, MOST_ROWS)
   const height = (drawn.length + 1) * ROW + 34
   const hours = (h: number) =>
@@ -187,7 +187,7 @@ function HourRow({
   onSelect: () => void
 }) {
   const right = WIDTH - 12
-  const short = r.title.length > 26 ? `${r.title.slice(0, 25)}…` : r.title
+  const short = r.title.length > 32 ? `${r.title.slice(0, 31)}…` : r.title
   const timed = r.from !== undefined && r.to !== undefined
   const before = timed && (r.to ?? 0) < from
   const left = timed ? Math.max(LEFT, x(Math.max(from, r.from ?? from))) : right

@@ -81,7 +81,7 @@ function LeadLine({
         </span>
       </button>
       {open && (
-        <div className="mb-3 ml-[108px] border-l-2 border-line-strong pl-3">
+        <div className="mb-3 ml-[108px] border-l-2 border-line-strong pr-2 pl-3">
           <FaultRows keys={l.signs} byKey={byKey} />
           {l.knockOns.length > 0 && (
             <>

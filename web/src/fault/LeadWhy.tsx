@@ -19,7 +19,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
   const sheet =
     view.readId > 0 && frozen.length > 0
       ? `/jobs/${job}/faults/snapshots?read=${view.readId}&${frozen
-          .slice(0, 2)
+          .slice(0, 1)
           .map((f) => `fault=${encodeURIComponent(f.key)}`)
           .join('&')}`
       : undefined

@@ -65,8 +65,9 @@ export function Snapshots() {
             <thead>
               <tr className="border-b border-line-strong align-bottom">
                 <th className="py-1 pr-4 text-left font-semibold">Value</th>
+                <th className="pr-2 text-left font-semibold">Unit</th>
                 {sheet.data.columns.map((c, i) => (
-                  <th key={`${c} ${i}`} className="px-3 text-right font-semibold">
+                  <th key={`${c} ${i}`} className="w-[92px] px-2 text-right font-semibold">
                     {c}
                   </th>
                 ))}
@@ -78,14 +79,15 @@ export function Snapshots() {
                   key={r.name}
                   className={`border-b border-line ${r.derived && !sheet.data.rows[i - 1]?.derived ? 'border-t-2 border-t-line-strong' : ''}`}
                 >
-                  <td className="py-1 pr-4">
+                  <td className="min-w-[190px] py-1 pr-3">
                     {r.name}
                     {r.derived && <span className="text-ink-3"> (worked out)</span>}
                   </td>
+                  <td className="pr-2 text-ink-2">{show(0, r.unit, 0).unit.replace(/^1$/, '')}</td>
                   {r.cells.map((c, at) => {
                     const shown = c.value == null ? undefined : show(c.value, r.unit, r.decimals)
                     return (
-                      <td key={at} className="px-3 text-right whitespace-nowrap">
+                      <td key={at} className="px-2 text-right whitespace-nowrap">
                         {shown ? (
                           <>
                             <span
@@ -93,8 +95,7 @@ export function Snapshots() {
                               title={c.mark}
                             >
                               {shown.figure}
-                            </span>{' '}
-                            <span className="text-ink-3">{shown.unit === '1' ? '' : shown.unit}</span>
+                            </span>
                             {c.mark && <span className="sr-only">, out of place: {c.mark}</span>}
                           </>
                         ) : (

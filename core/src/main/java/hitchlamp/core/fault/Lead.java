@@ -14,7 +14,7 @@ import java.util.OptionalDouble;
  * @param reasons why it leads, in sentences, built from facts of this job
  * @param signs faults that point at it
  * @param knockOns faults that follow from it
- * @param times occurrences of its signs together
+ * @param times occurrences of the sign that occurred most often
  * @param lastHour engine hour at which a sign was last there; empty where unknown
  * @param firstOfEpisode true where a sign of it began an episode of several faults
  * @param moved the reason of the user who moved it; empty where the rules put it here

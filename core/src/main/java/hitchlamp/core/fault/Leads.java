@@ -109,7 +109,7 @@ public final class Leads {
     }
     Candidate best = null;
     for (var e : pointed.entrySet()) {
-      Candidate c = weigh(e.getKey(), e.getValue(), bearing);
+      Candidate c = weigh(e.getKey(), e.getValue(), bearing, open);
       if (c != null && (best == null || c.evidence > best.evidence)) {
         best = c;
       }
@@ -145,7 +145,8 @@ public final class Leads {
   }
 
   /** How strongly the faults point at a component, of those with this bearing; null for not. */
-  private Candidate weigh(Component c, List<KnownFault> pointed, Bearing bearing) {
+  private Candidate weigh(
+      Component c, List<KnownFault> pointed, Bearing bearing, Set<KnownFault> open) {
     List<KnownFault> signs =
         pointed.stream().filter(f -> Bearing.of(f, now).compareTo(bearing) == 0).toList();
     boolean mute = bearing == Bearing.TODAY && silent.contains(c.module());
@@ -165,7 +166,7 @@ public final class Leads {
         double there = signs.stream().map(KnownFault::spn).distinct().count();
         yield signs.isEmpty()
             ? null
-            : new Candidate(c, signs, there * there / wanted + explained(c, pointed) * 0.05);
+            : new Candidate(c, signs, there * there / wanted + 0.3 * explained(c, signs, open));
       }
     };
   }
@@ -174,8 +175,32 @@ public final class Leads {
     return c.signs().stream().map(Component.Sign::spn).distinct().count();
   }
 
-  private double explained(Component c, List<KnownFault> pointed) {
-    return pointed.size() + c.explains().size() * 0.1;
+  /** How many other faults it would explain. */
+  private long explained(Component c, List<KnownFault> signs, Set<KnownFault> open) {
+    double began = began(signs);
+    return open.stream()
+        .filter(f -> !signs.contains(f) && explains(c, f) && inTime(f, began))
+        .map(KnownFault::spn)
+        .distinct()
+        .count();
+  }
+
+  private boolean explains(Component c, KnownFault f) {
+    return c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))
+        && !pack.isGeneric(f.spn(), f.fmi());
+  }
+
+  private static boolean inTime(KnownFault f, double began) {
+    return f.firstHour().isEmpty() || f.firstHour().getAsDouble() >= began - BEFORE_HOURS;
+  }
+
+  /** Hour at which the first of some faults began; before everything where nobody tells. */
+  private static double began(List<KnownFault> signs) {
+    return signs.stream()
+        .filter(f -> f.firstHour().isPresent())
+        .mapToDouble(f -> f.firstHour().getAsDouble())
+        .min()
+        .orElse(Double.NEGATIVE_INFINITY);
   }
 
   /**
@@ -199,24 +224,14 @@ public final class Leads {
   }
 
   private List<KnownFault> knockOns(Candidate c, Set<KnownFault> open) {
-    double began =
-        c.signs.stream()
-            .filter(f -> f.firstHour().isPresent())
-            .mapToDouble(f -> f.firstHour().getAsDouble())
-            .min()
-            .orElse(Double.NEGATIVE_INFINITY);
+    double began = began(c.signs);
     List<KnownFault> after = new ArrayList<>();
     for (KnownFault f : open) {
-      boolean explained =
-          c.component.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))
-              && !pack.isGeneric(f.spn(), f.fmi());
       // What a broken sensor says of its quantity follows from the sensor.
       boolean again =
           c.signs.stream().anyMatch(s -> s.spn() == f.spn() && s.kind().equals(f.kind()))
               && (pointsAt(f, c.component) || c.component.kind() == Component.Kind.SENSOR);
-      boolean inTime =
-          f.firstHour().isEmpty() || f.firstHour().getAsDouble() >= began - BEFORE_HOURS;
-      if ((explained || again) && inTime) {
+      if ((explains(c.component, f) || again) && inTime(f, began)) {
         after.add(f);
       }
     }
@@ -269,7 +284,7 @@ public final class Leads {
         Reasons.ofComponent(c.component, mute, c.signs, knockOns, now, first),
         c.signs,
         knockOns,
-        c.signs.stream().mapToInt(KnownFault::times).sum(),
+        c.signs.stream().mapToInt(KnownFault::times).max().orElse(0),
         last,
         first,
         "");
@@ -288,7 +303,8 @@ public final class Leads {
       int at = -1;
       for (int i = 0; i < specific.size(); i++) {
         Lead s = specific.get(i);
-        boolean fits = s.bearing() == g.bearing() && began(s) <= began(g) + BEFORE_HOURS;
+        // It may have been there before for another cause: only what is there with it counts.
+        boolean fits = s.bearing() == g.bearing();
         boolean better = at < 0 || explains(s, f) && !explains(specific.get(at), f);
         if (fits && better) {
           at = i;
@@ -322,14 +338,6 @@ public final class Leads {
   private boolean explains(Lead l, KnownFault f) {
     Component c = pack.components().get(l.id());
     return c != null && c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()));
-  }
-
-  private static double began(Lead l) {
-    return l.signs().stream()
-        .filter(f -> f.firstHour().isPresent())
-        .mapToDouble(f -> f.firstHour().getAsDouble())
-        .min()
-        .orElse(Double.NEGATIVE_INFINITY);
   }
 
   /** Today before earlier before old; there now or silent before not; specific, then frequent. */

@@ -26,6 +26,7 @@ public final class Services {
   private static final long SESSION_MICROS = 5_000_000;
   private static final long SELF_TEST_MICROS = 4_000_000;
   private static final long PENDING_EVERY_MICROS = 1_500_000;
+  private static final int QUIET = 0x80;
   private static final double HOURS_STEP = 0.05;
 
   /** How it misbehaves. */
@@ -96,7 +97,19 @@ public final class Services {
       agenda.in(delay, () -> pendForEver(r, tester, 0));
       return;
     }
-    agenda.in(delay, () -> port.answer(answer(r, tester), tester));
+    agenda.in(
+        delay,
+        () -> {
+          byte[] answer = answer(r, tester);
+          if (answer.length > 0) {
+            port.answer(answer, tester);
+          }
+        });
+  }
+
+  /** True where the tester wants no answer to what goes well. */
+  private static boolean quiet(byte[] r) {
+    return r.length > 1 && (r[1] & QUIET) != 0;
   }
 
   private void pendForEver(byte[] r, int tester, int times) {
@@ -109,7 +122,7 @@ public final class Services {
   private byte[] answer(byte[] r, int tester) {
     return switch (r[0] & 0xFF) {
       case 0x10 -> session(r);
-      case 0x3E -> new byte[] {0x7E, 0};
+      case 0x3E -> quiet(r) ? new byte[0] : new byte[] {0x7E, 0};
       case 0x22 -> read(r);
       case 0x19 -> faults(r);
       case 0x14 -> clear(r);
@@ -126,10 +139,14 @@ public final class Services {
     if (r.length != 2) {
       return refuse(r, 0x13);
     }
-    if (r[1] != 1 && r[1] != 3) {
+    int wanted = r[1] & 0x7F;
+    if (wanted != 1 && wanted != 3) {
       return refuse(r, 0x12);
     }
-    extended = r[1] == 3;
+    extended = wanted == 3;
+    if (quiet(r)) {
+      return new byte[0];
+    }
     return new byte[] {0x50, r[1], 0, (byte) 200, 1, (byte) 0xF4};
   }
 

@@ -1,0 +1,280 @@
+package hitchlamp.grade;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hitchlamp.core.bus.Link;
+import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SnapshotSheet;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollCall;
+import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.LockStep;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.unit.SimUnit;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** Faults of simulated units, read, cleared and tested in lock-step. */
+class FaultReadTest {
+  private static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+  private static final String HEAD =
+      "scenario: s\ntitle: S\nunit: road-truck\nseed: 5\nvin: SMW0TPR1400018204\nhistory: {from: 900, hours: 1000}\n";
+  private static final String BROKEN_WIRE =
+      "defects: [{kind: wire-resistance, spn: 100, size: 2000000, from: 990.5}]\n";
+  private static final long LIMIT = 300_000_000;
+
+  private SimUnit unit;
+  private Link link;
+  private Station station;
+  private Pack pack;
+  private Roll roll;
+
+  private void visit(String scenario) throws InterruptedException {
+    unit = new SimUnit(Scenario.read("s", scenario));
+    unit.runUntil(20_000_000);
+    pack =
+        SHELF.with(
+            scenario.contains("loading-shovel") ? "orrendale-gravelwright" : "orrendale-haulward");
+    link = new LockStepLink(unit, f -> {});
+    station = new Station(Reading.OWN, 250_000, false, link::send, new Station.Listener() {});
+    station.start(unit.now());
+    LockStep.run(link, station, LIMIT, () -> station.claim().state() == AddressClaim.State.CLAIMED);
+    RollCall call = new RollCall(pack, true);
+    run(call);
+    roll = call.result();
+  }
+
+  @AfterEach
+  void leave() {
+    if (link != null) {
+      link.close();
+    }
+  }
+
+  private void run(Procedure<?> p) throws InterruptedException {
+    station.run(p);
+    LockStep.run(link, station, station.now() + LIMIT, p::finished);
+    assertThat(p.finished()).isTrue();
+  }
+
+  private FaultReading read() throws InterruptedException {
+    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    run(call);
+    return call.result();
+  }
+
+  private static KnownFault fault(FaultReading r, int spn, int fmi) {
+    return r.faults().stream()
+        .filter(f -> f.spn() == spn && f.fmi() == fmi)
+        .findFirst()
+        .orElseThrow(() -> new AssertionError("no " + spn + "/" + fmi + " in " + r.faults()));
+  }
+
+  private static ModuleFaults module(FaultReading r, String kind) {
+    return r.modules().stream().filter(m -> m.target().kind().equals(kind)).findFirst().get();
+  }
+
+  @Test
+  void aFaultComesWithItsTimesItsListsAndWhatWasFrozen() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE);
+    FaultReading r = read();
+    assertThat(r.state()).isEqualTo(FaultReading.State.COMPLETE);
+    assertThat(r.engineHours().orElse(0)).isCloseTo(1_000, within(0.06));
+    KnownFault f = fault(r, 100, 4);
+    assertThat(f.active()).isTrue();
+    assertThat(f.firstHour().orElse(0)).isCloseTo(990.5, within(0.1));
+    assertThat(f.lastHour().orElse(0)).isCloseTo(1_000, within(0.06));
+    assertThat(f.snapshots()).isNotEmpty();
+    assertThat(f.snapshots().get(0).find(190)).isPresent();
+    assertThat(r.modules()).allMatch(ModuleFaults::ended);
+    assertThat(module(r, "engine").sinceClear()).as("warm-ups since clear (DM26)").isPresent();
+  }
+
+  @Test
+  void timesOfAnotherModuleAreMovedToTheEnginesClock() throws InterruptedException {
+    visit(HEAD + "defects: [{kind: module-unpowered, module: retarder, from: 990}]\n");
+    FaultReading r = read();
+    KnownFault f = fault(r, 520, 9);
+    assertThat(module(r, "brakes").hours()).isPresent();
+    assertThat(f.firstHour().orElse(0))
+        .as("whatever its own clock says")
+        .isCloseTo(990, within(0.2));
+    assertThat(roll.silentKinds()).containsExactly("retarder");
+  }
+
+  @Test
+  void frozenValuesStandSideBySideWithDerivedFiguresAndMarks() throws InterruptedException {
+    visit(
+        HEAD
+            + "defects: [{kind: fuel-filter-blocked, size: 14, from: 990}]\nstart: {engine: yes}\n");
+    KnownFault f = fault(read(), 95, 16);
+    SnapshotSheet sheet =
+        SnapshotSheet.of(
+            f.snapshots().stream().map(s -> new SnapshotSheet.Column("#", s)).toList(), pack);
+    SnapshotSheet.Row drop =
+        sheet.rows().stream()
+            .filter(r -> r.name().equals("Fuel filter differential pressure"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(drop.cells().get(0).value().orElse(0)).isGreaterThan(100);
+    assertThat(drop.cells().get(0).mark()).contains("15 psi");
+    SnapshotSheet.Row ratio =
+        sheet.rows().stream()
+            .filter(r -> r.name().equals("Pressure ratio"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(ratio.derived()).isTrue();
+    assertThat(ratio.cells().get(0).value().orElse(0)).isBetween(0.9, 3.5);
+  }
+
+  @Test
+  void snapshotsThatNoPackKnowsAreSaidAndTheFaultStays() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE + "trouble: {odd-snapshots: [engine]}\n");
+    FaultReading r = read();
+    assertThat(fault(r, 100, 4).snapshots()).allMatch(s -> s.values().isEmpty());
+    assertThat(module(r, "engine").oddities().toString()).contains("0x7777");
+  }
+
+  @Test
+  void aModuleThatAsksForMoreTimeForEverCostsABoundedTimeAndItsListsStay()
+      throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE + "trouble: {pends-for-ever: [engine]}\n");
+    long began = station.now();
+    FaultReading r = read();
+    assertThat(station.now() - began).isLessThan(60_000_000);
+    KnownFault f = fault(r, 100, 4);
+    assertThat(f.states()).contains(FaultState.ACTIVE);
+    assertThat(f.firstHour()).as("time unknown").isEmpty();
+    assertThat(module(r, "engine").oddities().toString()).contains("more time");
+  }
+
+  @Test
+  void aReadThatEndsHalfwayKeepsWhatItHas() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE);
+    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    station.run(call);
+    LockStep.run(link, station, station.now() + 500_000, call::finished);
+    station.stop(call);
+    FaultReading r = call.result();
+    assertThat(r.state()).isEqualTo(FaultReading.State.CUT_SHORT);
+    assertThat(r.faults()).extracting(KnownFault::spn).contains(100);
+    assertThat(r.modules()).anyMatch(m -> !m.ended());
+  }
+
+  @Test
+  void aClearTakesWhatIsMendedAndNamesWhatComesBack() throws InterruptedException {
+    visit(
+        HEAD
+            + "defects: [{kind: wire-resistance, spn: 100, size: 2000000, from: 990}, {kind: coolant-loss, size: 0.25, from: 960, until: 965}]\n");
+    FaultReading before = read();
+    fault(before, 111, 1);
+    ClearCall clear = new ClearCall(roll.faultTargets(pack));
+    run(clear);
+    assertThat(clear.result())
+        .filteredOn(o -> o.target().services())
+        .allMatch(ClearCall.Outcome::accepted);
+    LockStep.run(link, station, station.now() + 10_000_000, () -> false);
+    FaultReading after = read();
+    var lines = ReadDifference.between(before, after, true);
+    assertThat(lines)
+        .anyMatch(l -> l.fault().spn() == 111 && l.change() == ReadDifference.Change.GONE)
+        .anyMatch(l -> l.fault().spn() == 100 && l.change() == ReadDifference.Change.CAME_BACK);
+  }
+
+  @Test
+  void withTheEngineRunningTheClearIsRefusedInWords() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE + "start: {engine: yes}\n");
+    ClearCall clear = new ClearCall(roll.faultTargets(pack));
+    run(clear);
+    assertThat(clear.result())
+        .filteredOn(o -> o.target().kind().equals("engine"))
+        .singleElement()
+        .satisfies(o -> assertThat(o.accepted()).isFalse())
+        .satisfies(o -> assertThat(o.says()).isEqualTo("the engine runs"));
+    fault(read(), 100, 4);
+  }
+
+  @Test
+  void aModuleThatAcceptsAndDoesNotClearIsFoundOut() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE + "trouble: {keeps-faults: [engine]}\n");
+    FaultReading before = read();
+    ClearCall clear = new ClearCall(roll.faultTargets(pack));
+    run(clear);
+    assertThat(clear.result())
+        .filteredOn(o -> o.target().kind().equals("engine"))
+        .allMatch(ClearCall.Outcome::accepted);
+    assertThat(ReadDifference.between(before, read(), true))
+        .anyMatch(l -> l.fault().spn() == 100 && l.change() == ReadDifference.Change.NOT_CLEARED);
+  }
+
+  @Test
+  void aSelfTestFindsWhatIsBrokenNowAndClosesItsSession() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE);
+    SelfTestCall test =
+        new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
+    station.run(test);
+    LockStep.run(link, station, station.now() + 1_000_000, test::finished);
+    assertThat(station.holds()).as("the sessions are held and shown").isNotEmpty();
+    LockStep.run(link, station, station.now() + 60_000_000, test::finished);
+    assertThat(station.holds()).isEmpty();
+    assertThat(test.result())
+        .filteredOn(o -> o.target().kind().equals("engine"))
+        .singleElement()
+        .satisfies(o -> assertThat(o.found()).containsExactly(new SelfTestCall.Found(100, 4)));
+    unit.runUntil(unit.now() + 1_000_000);
+    assertThat(unit.talking()).as("no session is left open").isFalse();
+  }
+
+  @Test
+  void aSelfTestThatIsStoppedLetsGo() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE);
+    SelfTestCall test =
+        new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
+    station.run(test);
+    LockStep.run(link, station, station.now() + 1_500_000, test::finished);
+    station.stop(test);
+    assertThat(station.holds()).isEmpty();
+    assertThat(test.result()).allMatch(SelfTestCall.Outcome::ended);
+    LockStep.run(link, station, station.now() + 500_000, () -> false);
+    unit.runUntil(unit.now() + 6_000_000);
+    assertThat(unit.talking()).isFalse();
+  }
+
+  @Test
+  void theShovelsHydraulicsHaveFaultsOfTheirOwn() throws InterruptedException {
+    visit(
+        HEAD.replace("road-truck", "loading-shovel")
+            + "defects: [{kind: hydraulic-cooler-blocked, size: 0.8, from: 990}]\n");
+    KnownFault f = fault(read(), 1638, 16);
+    assertThat(f.kind()).isEqualTo("hydraulics");
+    assertThat(f.fault().component()).isEqualTo("Hydraulic oil temperature");
+  }
+
+  @Test
+  void withTheKeyOffInTheMiddleNothingHangs() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE);
+    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    station.run(call);
+    LockStep.run(link, station, station.now() + 300_000, call::finished);
+    unit.key(EngineState.Key.OFF);
+    LockStep.run(link, station, station.now() + 60_000_000, call::finished);
+    assertThat(call.finished()).isTrue();
+    assertThat(call.result().modules().toString()).contains("stopped answering");
+    assertThat(List.of(call.result().state())).containsExactly(FaultReading.State.COMPLETE);
+  }
+}
