@@ -13,6 +13,7 @@ import { ModulePage } from './hookup/ModulePage'
 import { JobShell } from './job/JobShell'
 import { LogbookPage } from './job/LogbookPage'
 import { Units } from './job/Units'
+import { SignOff } from './signoff/SignOff'
 import { UnitPage } from './job/UnitPage'
 import { NotYet } from './job/NotYet'
 import './shared/look.css'
@@ -38,6 +39,7 @@ const router = createBrowserRouter([
           { path: 'faults', element: <Faults /> },
           { path: 'faults/compare', element: <Compare /> },
           { path: 'faults/snapshots', element: <Snapshots /> },
+          { path: 'sign-off', element: <SignOff /> },
           { path: 'logbook', element: <LogbookPage /> },
           { path: ':step', element: <NotYet /> },
         ],

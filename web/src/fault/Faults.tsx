@@ -87,41 +87,41 @@ export function Faults() {
           </button>
         )}
       </div>
-        <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
-          <Link className="btn" to={`/jobs/${job.id}/faults/compare`}>
-            Compare reads
-          </Link>
-          {canAsk && (
-            <button
-              className="btn"
-              aria-pressed={watching}
-              disabled={underWay && !watching}
-              onClick={() => watch.mutate(!watching)}
-            >
-              {watching ? 'Stop watching for changes' : 'Watch for changes'}
+      <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
+        <Link className="btn" to={`/jobs/${job.id}/faults/compare`}>
+          Compare reads
+        </Link>
+        {canAsk && (
+          <button
+            className="btn"
+            aria-pressed={watching}
+            disabled={underWay && !watching}
+            onClick={() => watch.mutate(!watching)}
+          >
+            {watching ? 'Stop watching for changes' : 'Watch for changes'}
+          </button>
+        )}
+        {mayCommand && (
+          <>
+            <button className="btn" disabled={underWay} onClick={() => selfTest.mutate()}>
+              Test circuits now
             </button>
-          )}
-          {mayCommand && (
-            <>
-              <button className="btn" disabled={underWay} onClick={() => selfTest.mutate()}>
-                Test circuits now
-              </button>
-              <button className="btn" disabled={underWay} onClick={() => setClearing(true)}>
-                Clear faults
-              </button>
-            </>
-          )}
-          {view.moves > 0 && (
-            <button className="btn" onClick={() => undo.mutate()}>
-              Take the last move back
+            <button className="btn" disabled={underWay} onClick={() => setClearing(true)}>
+              Clear faults
             </button>
-          )}
-          {watching && (
-            <span className="text-[15px] text-ink-2">
-              Read every few seconds; a change is told here and in the logbook.
-            </span>
-          )}
-        </div>
+          </>
+        )}
+        {view.moves > 0 && (
+          <button className="btn" onClick={() => undo.mutate()}>
+            Take the last move back
+          </button>
+        )}
+        {watching && (
+          <span className="text-[15px] text-ink-2">
+            Read every few seconds; a change is told here and in the logbook.
+          </span>
+        )}
+      </div>
       <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
       <div aria-live="polite">
         {live.changed && live.changed.length > 0 && (

@@ -28,8 +28,15 @@ export function steps(
     { path: 'watch', title: 'Watch', says: 'comes later', done: false },
     { path: 'tests', title: 'Tests', says: 'comes later', done: false },
     { path: 'trace', title: 'Trace', says: 'comes later', done: false },
-    { path: 'sign-off', title: 'Sign-off', says: 'comes later', done: false },
+    { path: 'sign-off', title: 'Sign-off', says: signOff(read), done: false },
   ]
+}
+
+/** Today's leads stand in the way; without a read nobody can tell. */
+function signOff(read: FaultsView | undefined): string {
+  if (!read) return 'not begun'
+  const today = read.leads.filter((l) => l.bearing === 'TODAY').length
+  return today > 0 ? `${count(today, 'lead')} open` : 'see what is open'
 }
 
 function hookUp(link: LinkState | undefined, roll: Roll | undefined): string {

@@ -436,6 +436,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/sign-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["signOff"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/roll": {
         parameters: {
             query?: never;
@@ -444,6 +460,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["roll"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["report"];
         put?: never;
         post?: never;
         delete?: never;
@@ -821,6 +853,8 @@ export interface components {
             empty?: boolean;
             null?: boolean;
             float?: boolean;
+            container?: boolean;
+            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
@@ -840,8 +874,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            container?: boolean;
-            number?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {
@@ -922,6 +954,26 @@ export interface components {
             title?: string;
             place?: string;
             pins?: components["schemas"]["Pin"][];
+        };
+        ChangeLine: {
+            change: string;
+            component: string;
+            mode: string;
+            moduleTitle: string;
+            /** Format: int32 */
+            spn: number;
+            /** Format: int32 */
+            fmi: number;
+        };
+        OpenLine: {
+            says: string;
+            next: string;
+        };
+        SignOffView: {
+            open: components["schemas"]["OpenLine"][];
+            changes: components["schemas"]["ChangeLine"][];
+            /** Format: int32 */
+            reads: number;
         };
         CalibrationView: {
             id: string;
@@ -1906,6 +1958,28 @@ export interface operations {
             };
         };
     };
+    signOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SignOffView"];
+                };
+            };
+        };
+    };
     roll: {
         parameters: {
             query?: never;
@@ -1924,6 +1998,30 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["RollView"];
+                };
+            };
+        };
+    };
+    report: {
+        parameters: {
+            query?: {
+                full?: boolean;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

@@ -59,7 +59,7 @@ public record SnapshotSheet(List<String> columns, List<Row> rows) {
                 new Row(
                     name,
                     p.unit(),
-                    p.decimals(),
+                    Math.min(1, p.decimals()),
                     false,
                     columns.stream().map(c -> cell(c.snapshot(), name, pack)).toList())));
     for (Derived d : pack.derived()) {

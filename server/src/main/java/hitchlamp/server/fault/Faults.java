@@ -34,7 +34,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Keeps reads of faults and gives them back as leads, differences and sheets. */
 @Service
-class Faults implements FaultReports {
+public class Faults implements FaultReports {
   private static final int LARGEST = 64 * 1024 * 1024;
 
   private final FaultMapper mapper;
@@ -294,9 +294,36 @@ class Faults implements FaultReports {
   }
 
   /** The newest stored read; empty where there is none. */
-  Optional<FaultsView> newest(long job) {
+  public Optional<FaultsView> newest(long job) {
     jobs.job(job);
     return mapper.newest(job).map(r -> view(job, kept(r)));
+  }
+
+  /** What the sign-off needs of the newest read; empty where there is none. */
+  public Optional<Standing> standing(long job) {
+    jobs.job(job);
+    return mapper
+        .newest(job)
+        .map(this::kept)
+        .map(
+            k ->
+                new Standing(
+                    k.reading(),
+                    Leads.find(
+                        k.reading().faults(),
+                        k.silent(),
+                        k.pack(),
+                        k.reading().engineHours(),
+                        moves(job)),
+                    k.pack()));
+  }
+
+  /** The newest read with its leads and the pack it was made under. */
+  public record Standing(FaultReading reading, List<Lead> leads, Pack pack) {}
+
+  /** Ids of the stored reads, the newest first. */
+  public List<Long> readIds(long job) {
+    return mapper.reads(job).stream().map(FaultMapper.Head::id).toList();
   }
 
   List<FaultMapper.Head> reads(long job) {
@@ -305,7 +332,7 @@ class Faults implements FaultReports {
   }
 
   /** What changed between two stored reads. */
-  List<ReadDifference.Line> compare(long job, long before, long after) {
+  public List<ReadDifference.Line> compare(long job, long before, long after) {
     Kept a = kept(job, before);
     Kept b = kept(job, after);
     boolean cleared =

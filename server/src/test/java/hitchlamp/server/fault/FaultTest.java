@@ -7,6 +7,9 @@ import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
 import java.util.List;
 import java.util.Map;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -37,8 +40,23 @@ class FaultTest {
     }
   }
 
+  /**
+   * Text of a PDF, read back by PDFBox.
+   *
+   * @param pages that it must have; 0 for any number
+   */
+  private static String text(byte[] pdf, int pages) throws java.io.IOException {
+    try (PDDocument document = Loader.loadPDF(pdf)) {
+      if (pages > 0) {
+        assertThat(document.getNumberOfPages()).isEqualTo(pages);
+      }
+      return new PDFTextStripper().getText(document);
+    }
+  }
+
   @Test
-  void theFirstLeadNamesTheLineAndEverythingIsKept(Installation.Running running) {
+  void theFirstLeadNamesTheLineAndEverythingIsKept(Installation.Running running)
+      throws java.io.IOException {
     Person t = Person.in(running, "Technician 2");
     long job = t.openJob("Tipper with a lead");
     String faults = "/api/jobs/" + job + "/faults";
@@ -64,7 +82,7 @@ class FaultTest {
                   + key.replace("/", "%2F"),
               null);
       assertThat(sheet.path("columns").size()).isBetween(1, 3);
-      assertThat(sheet.toString()).contains("Engine speed").contains("Pressure ratio");
+      assertThat(sheet.toString()).contains("Engine speed").contains("Charge-air rise over ambient");
       JsonNode moved =
           t.must(
               "POST",
@@ -92,6 +110,17 @@ class FaultTest {
                   + reads.get(0).path("id").asLong(),
               null);
       assertThat(difference.toString()).contains("STILL_ACTIVE").doesNotContain("\"NEW\"");
+      JsonNode signOff = t.must("GET", "/api/jobs/" + job + "/sign-off", null);
+      assertThat(signOff.path("open").toString()).contains("Sensor supply 2").contains("there now");
+      assertThat(signOff.path("reads").asInt()).isGreaterThanOrEqualTo(2);
+      assertThat(text(t.download("/api/jobs/" + job + "/report.pdf"), 1))
+          .contains("does not pull")
+          .contains("Sensor supply 2 of the engine module")
+          .contains("Still open");
+      assertThat(text(t.download("/api/jobs/" + job + "/report.pdf?full=true"), 0))
+          .contains("All faults of the last read")
+          .contains("Logbook")
+          .contains("1209");
       assertThat(t.must("GET", faults + "/clear-warnings", null).toString())
           .contains("will come back unless mended");
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);

@@ -117,6 +117,27 @@ public final class Person {
     }
   }
 
+  /** The bytes behind a path. */
+  public byte[] download(String path) {
+    try {
+      HttpResponse<byte[]> answer =
+          http.send(
+              HttpRequest.newBuilder(URI.create(url + path))
+                  .timeout(Duration.ofSeconds(30))
+                  .build(),
+              HttpResponse.BodyHandlers.ofByteArray());
+      if (answer.statusCode() != 200) {
+        throw new AssertionError(path + ": " + answer.statusCode());
+      }
+      return answer.body();
+    } catch (IOException e) {
+      throw new AssertionError(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new AssertionError(e);
+    }
+  }
+
   /** Forgets the token against forged requests, as a foreign page would not have it. */
   public void forgetToken() {
     cookies.getCookieStore().removeAll();

@@ -1,0 +1,2 @@
+/** Closing a job: what is still open, and what changed between before and after. */
+package hitchlamp.core.signoff;

@@ -1,0 +1,113 @@
+package hitchlamp.core.signoff;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.core.fault.Fault;
+import hitchlamp.core.fault.FaultList;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Leads;
+import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class OpenItemTest {
+  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+
+  private static KnownFault fault(int spn, int fmi, FaultState... states) {
+    return new KnownFault(
+        Fault.of(Dtc.encode(spn, fmi, 3, ConversionVersion.V4), states[0], "e", 0, TRUCK),
+        "engine",
+        "Engine",
+        Set.of(states),
+        false,
+        OptionalDouble.of(900),
+        OptionalDouble.of(910),
+        List.of(),
+        false);
+  }
+
+  private static FaultReading read(boolean whole, KnownFault... faults) {
+    Map<FaultList, String> lists =
+        whole ? Map.of(FaultList.ACTIVE, "told", FaultList.EARLIER, "told") : Map.of();
+    return new FaultReading(
+        whole ? FaultReading.State.COMPLETE : FaultReading.State.CUT_SHORT,
+        0,
+        1,
+        OptionalDouble.of(1_000),
+        List.of(
+            new ModuleFaults(
+                new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true),
+                lists,
+                Optional.empty(),
+                List.of(faults),
+                OptionalDouble.of(1_000),
+                OptionalInt.empty(),
+                OptionalInt.empty(),
+                List.of(),
+                whole)));
+  }
+
+  private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
+    List<Lead> leads = Leads.find(r.faults(), Set.of(silent), TRUCK, r.engineHours(), List.of());
+    return OpenItem.of(Optional.of(r), leads, reads);
+  }
+
+  @Test
+  void withoutAReadEverythingIsOpen() {
+    assertThat(OpenItem.of(Optional.empty(), List.of(), 0))
+        .singleElement()
+        .satisfies(i -> assertThat(i.next()).contains("full roll"));
+  }
+
+  @Test
+  void aCleanSecondReadLeavesNothingOpen() {
+    assertThat(open(read(true), 2)).isEmpty();
+  }
+
+  @Test
+  void oneReadAloneProvesNothing() {
+    assertThat(open(read(true), 1))
+        .singleElement()
+        .satisfies(i -> assertThat(i.says()).contains("one read only"));
+  }
+
+  @Test
+  void todaysLeadsSilentModulesPermanentAndPendingFaultsAndHalfReadsStayOpen() {
+    assertThat(open(read(true, fault(111, 1, FaultState.ACTIVE)), 2, "retarder"))
+        .extracting(OpenItem::says)
+        .anyMatch(s -> s.contains("there now"))
+        .anyMatch(s -> s.contains("Retarder module does not answer"));
+    assertThat(
+            open(
+                read(
+                    true, fault(2791, 7, FaultState.PERMANENT), fault(101, 16, FaultState.PENDING)),
+                2))
+        .extracting(OpenItem::says)
+        .anyMatch(s -> s.startsWith("Permanent fault"))
+        .anyMatch(s -> s.startsWith("Pending"));
+    assertThat(open(read(false), 2))
+        .extracting(OpenItem::says)
+        .anyMatch(s -> s.contains("ended halfway"))
+        .anyMatch(s -> s.contains("could not be read"));
+  }
+
+  @Test
+  void whatIsOldIsNotHeldAgainstTheRepair() {
+    KnownFault old = fault(111, 1, FaultState.PREVIOUSLY_ACTIVE);
+    assertThat(open(read(true, old), 2)).isEmpty();
+  }
+}

@@ -1,0 +1,327 @@
+package hitchlamp.server.signoff;
+
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import hitchlamp.core.fault.Bearing;
+import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.signoff.OpenItem;
+import hitchlamp.server.fault.Faults;
+import hitchlamp.server.job.JobRow;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.job.UnitRow;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.web.util.HtmlUtils;
+
+/** The report of a job as a page for print. */
+final class ReportPage {
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH).withZone(ZoneOffset.UTC);
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("uuuu-MM-dd HH:mm").withZone(ZoneOffset.UTC);
+  private static final int MOST_SHORT = 6;
+  private static final String STYLE =
+      """
+      @page { size: A4; margin: 18mm 18mm 20mm 18mm;
+        @bottom-right { content: 'page ' counter(page) ' of ' counter(pages); font: 9pt 'Barlow'; } }
+      body { font: 10.5pt/1.4 'Barlow'; color: #1d2226; }
+      h1 { font: 600 19pt 'Barlow'; margin: 0 0 2mm 0; }
+      h2 { font: 600 12.5pt 'Barlow'; margin: 6mm 0 1.5mm 0; border-bottom: 1px solid #a89f8b; }
+      table { width: 100%; border-collapse: collapse; -fs-table-paginate: paginate; }
+      th { font: 600 9.5pt 'Barlow'; text-align: left; border-bottom: 1px solid #a89f8b; }
+      td, th { padding: 1mm 2mm 1mm 0; vertical-align: top; }
+      td { border-bottom: 1px solid #e4dfd3; }
+      .head td { border: 0; padding: 0.4mm 3mm 0.4mm 0; }
+      .quiet { color: #454d52; }
+      .b { font: 600 10.5pt 'Barlow'; }
+      .sign td { border: 0; padding-top: 12mm; }
+      """;
+
+  private final JobRow job;
+  private final UnitRow unit;
+  private final SignOffs.State state;
+  private final Optional<Faults.Standing> standing;
+  private final List<Logbook.Entry> log;
+  private final Instant now;
+  private final String by;
+  private final StringBuilder html = new StringBuilder();
+
+  ReportPage(
+      JobRow job,
+      UnitRow unit,
+      SignOffs.State state,
+      Optional<Faults.Standing> standing,
+      List<Logbook.Entry> log,
+      Instant now,
+      String by) {
+    this.job = job;
+    this.unit = unit;
+    this.state = state;
+    this.standing = standing;
+    this.log = log;
+    this.now = now;
+    this.by = by;
+  }
+
+  byte[] pdf(boolean full) {
+    html.append("<html lang=\"en\"><head><title>Job ")
+        .append(esc(job.number()))
+        .append("</title><style>")
+        .append(STYLE)
+        .append("</style></head><body>");
+    head(full);
+    found(full);
+    open(full);
+    changes(full);
+    if (full) {
+      faults();
+      logbook();
+    } else {
+      done();
+    }
+    signatures();
+    html.append("</body></html>");
+    try (ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+      new PdfRendererBuilder()
+          .useFont(() -> font("Barlow_400Regular"), "Barlow", 400, fontStyle(), true)
+          .useFont(() -> font("Barlow_600SemiBold"), "Barlow", 600, fontStyle(), true)
+          .withHtmlContent(html.toString(), null)
+          .toStream(out)
+          .run();
+      return out.toByteArray();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle fontStyle() {
+    return com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle.NORMAL;
+  }
+
+  private static java.io.InputStream font(String name) {
+    return ReportPage.class.getResourceAsStream("/fonts/" + name + ".ttf");
+  }
+
+  private static String esc(String text) {
+    // The page is XML: characters that XML does not know at all are left out.
+    return HtmlUtils.htmlEscapeDecimal(text.replaceAll("[\\p{Cntrl}&&[^\\n\\t]]", ""));
+  }
+
+  private void head(boolean full) {
+    html.append("<h1>")
+        .append(esc(unit.fleetNumber()))
+        .append(", job ")
+        .append(esc(job.number()))
+        .append("</h1><table class=\"head\">");
+    row("Complaint", job.complaint());
+    row(
+        "Unit",
+        (unit.maker() + " " + unit.model()).trim()
+            + (unit.vin().isEmpty() ? "" : ", " + unit.vin()));
+    if (job.hours() != null) {
+      row("Engine hours", String.format(Locale.ENGLISH, "%,.1f h", job.hours()));
+    }
+    if (job.kilometres() != null) {
+      row("Distance", String.format(Locale.ENGLISH, "%,.0f km", job.kilometres()));
+    }
+    row("Opened", DAY.format(job.openedAt().toInstant(ZoneOffset.UTC)) + " by " + job.openedBy());
+    row(full ? "Full report" : "Report", DAY.format(now) + " by " + by);
+    html.append("</table>");
+  }
+
+  private void row(String name, String value) {
+    html.append("<tr><td class=\"quiet\" style=\"width:32mm\">")
+        .append(esc(name))
+        .append("</td><td>")
+        .append(esc(value))
+        .append("</td></tr>");
+  }
+
+  private void found(boolean full) {
+    html.append("<h2>What is wrong by the last read</h2>");
+    List<Lead> leads = standing.map(Faults.Standing::leads).orElse(List.of());
+    List<Lead> shown =
+        leads.stream()
+            .filter(l -> full || l.bearing() == Bearing.TODAY)
+            .limit(full ? Long.MAX_VALUE : MOST_SHORT)
+            .toList();
+    if (shown.isEmpty()) {
+      html.append("<p>")
+          .append(
+              standing.isEmpty()
+                  ? "The faults have not been read."
+                  : "Nothing that belongs to today.")
+          .append("</p>");
+      return;
+    }
+    html.append("<table>");
+    for (Lead l : shown) {
+      html.append("<tr><td><span class=\"b\">")
+          .append(esc(l.title()))
+          .append("</span><br/><span class=\"quiet\">")
+          .append(esc(String.join("; ", l.reasons())))
+          .append("</span></td><td style=\"width:26mm\">")
+          .append(word(l))
+          .append("</td></tr>");
+    }
+    html.append("</table>");
+  }
+
+  private static String word(Lead l) {
+    if (l.bearing() == Bearing.OLD) {
+      return "old";
+    }
+    return switch (l.mark()) {
+      case NOW -> "there now";
+      case EARLIER -> "earlier";
+      case SILENT -> "silent";
+    };
+  }
+
+  private void open(boolean full) {
+    html.append("<h2>Still open</h2>");
+    if (state.open().isEmpty()) {
+      html.append("<p>Nothing.</p>");
+      return;
+    }
+    html.append("<table>");
+    int most = full ? Integer.MAX_VALUE : MOST_SHORT;
+    for (OpenItem o : state.open().subList(0, Math.min(most, state.open().size()))) {
+      html.append("<tr><td>")
+          .append(esc(o.says()))
+          .append("</td><td class=\"quiet\">")
+          .append(esc(o.next()))
+          .append("</td></tr>");
+    }
+    html.append("</table>");
+    if (state.open().size() > most) {
+      html.append("<p>And ")
+          .append(state.open().size() - most)
+          .append(" more; see the full report.</p>");
+    }
+  }
+
+  private void changes(boolean full) {
+    html.append("<h2>Before and after</h2>");
+    if (state.reads() < 2) {
+      html.append("<p>One read only: nothing to compare yet.</p>");
+      return;
+    }
+    html.append("<p>From the first to the last of ").append(state.reads()).append(" reads: ");
+    List<String> counts = new ArrayList<>();
+    for (ReadDifference.Change c : ReadDifference.Change.values()) {
+      long n = state.changes().stream().filter(l -> l.change() == c).count();
+      if (n > 0) {
+        counts.add(n + " " + c.says());
+      }
+    }
+    html.append(counts.isEmpty() ? "no fault in either" : esc(String.join(", ", counts)))
+        .append(".</p>");
+    if (!full) {
+      return;
+    }
+    html.append(
+        "<table><thead><tr><th>Fault</th><th>Module</th><th>SPN</th><th>FMI</th><th>What became of it</th></tr></thead><tbody>");
+    for (ReadDifference.Line l : state.changes()) {
+      cells(
+          l.fault().fault().component() + ", " + l.fault().fault().mode(),
+          l.fault().moduleTitle(),
+          String.valueOf(l.fault().spn()),
+          String.valueOf(l.fault().fmi()),
+          l.change().says());
+    }
+    html.append("</tbody></table>");
+  }
+
+  private void cells(String... cells) {
+    html.append("<tr>");
+    for (String c : cells) {
+      html.append("<td>").append(esc(c)).append("</td>");
+    }
+    html.append("</tr>");
+  }
+
+  private void faults() {
+    html.append("<h2>All faults of the last read</h2>");
+    List<KnownFault> all = standing.map(s -> s.reading().faults()).orElse(List.of());
+    if (all.isEmpty()) {
+      html.append("<p>None.</p>");
+      return;
+    }
+    html.append(
+        "<table><thead><tr><th>Fault</th><th>Module</th><th>SPN</th><th>FMI</th><th>Times</th><th>First, h</th><th>Last, h</th><th>State</th></tr></thead><tbody>");
+    for (KnownFault f : all) {
+      cells(
+          f.fault().component() + ", " + f.fault().mode(),
+          f.moduleTitle(),
+          String.valueOf(f.spn()),
+          String.valueOf(f.fmi()),
+          f.fault().count().isPresent()
+              ? f.fault().count().getAsInt() + (f.fault().atCeiling() ? " or more" : "")
+              : "not counted",
+          hour(f.firstHour()),
+          hour(f.lastHour()),
+          f.active() ? "now" : "earlier");
+    }
+    html.append("</tbody></table>");
+    standing.ifPresent(
+        s ->
+            html.append("<p class=\"quiet\">Read under pack ")
+                .append(esc(s.pack().id()))
+                .append(" version ")
+                .append(s.pack().version())
+                .append(", ")
+                .append(esc(s.pack().hash().substring(0, 12)))
+                .append(".</p>"));
+  }
+
+  private static String hour(java.util.OptionalDouble h) {
+    return h.isPresent() ? String.format(Locale.ENGLISH, "%,.1f", h.getAsDouble()) : "unknown";
+  }
+
+  /** What people wrote down, for the short report. */
+  private void done() {
+    List<Logbook.Entry> notes =
+        new ArrayList<>(
+            log.stream().filter(e -> e.kind().equals("NOTE")).limit(MOST_SHORT).toList());
+    if (notes.isEmpty()) {
+      return;
+    }
+    Collections.reverse(notes);
+    html.append("<h2>Noted</h2><table>");
+    for (Logbook.Entry e : notes) {
+      String text = e.text().length() > 300 ? e.text().substring(0, 300) + " …" : e.text();
+      cells(MOMENT.format(e.at()), text, e.who() == null ? "" : e.who());
+    }
+    html.append("</table>");
+  }
+
+  private void logbook() {
+    html.append("<h2>Logbook</h2><table>");
+    List<Logbook.Entry> inOrder = new ArrayList<>(log);
+    Collections.reverse(inOrder);
+    for (Logbook.Entry e : inOrder) {
+      cells(
+          MOMENT.format(e.at()),
+          e.hours() == null ? "" : String.format(Locale.ENGLISH, "%,.1f h", e.hours()),
+          e.text(),
+          e.who() == null ? "" : e.who());
+    }
+    html.append("</table>");
+  }
+
+  private void signatures() {
+    html.append(
+        "<table class=\"sign\"><tr><td>Technician ______________________</td><td>Customer ______________________</td></tr></table>");
+  }
+}

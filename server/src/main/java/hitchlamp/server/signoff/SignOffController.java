@@ -1,0 +1,71 @@
+package hitchlamp.server.signoff;
+
+import hitchlamp.server.account.Accounts;
+import hitchlamp.server.account.Role.Right;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What is open, before and after, and the report. */
+@RestController
+@RequestMapping("/api/jobs/{job}")
+class SignOffController {
+  private final SignOffs signOffs;
+  private final Accounts accounts;
+
+  SignOffController(SignOffs signOffs, Accounts accounts) {
+    this.signOffs = signOffs;
+    this.accounts = accounts;
+  }
+
+  record OpenLine(@NotNull String says, @NotNull String next) {}
+
+  record ChangeLine(
+      @NotNull String change,
+      @NotNull String component,
+      @NotNull String mode,
+      @NotNull String moduleTitle,
+      @NotNull int spn,
+      @NotNull int fmi) {}
+
+  record SignOffView(
+      @NotNull List<OpenLine> open, @NotNull List<ChangeLine> changes, @NotNull int reads) {}
+
+  @GetMapping("/sign-off")
+  SignOffView signOff(@PathVariable long job) {
+    SignOffs.State s = signOffs.state(job);
+    return new SignOffView(
+        s.open().stream().map(o -> new OpenLine(o.says(), o.next())).toList(),
+        s.changes().stream()
+            .map(
+                l ->
+                    new ChangeLine(
+                        l.change().says(),
+                        l.fault().fault().component(),
+                        l.fault().fault().mode(),
+                        l.fault().moduleTitle(),
+                        l.fault().spn(),
+                        l.fault().fmi()))
+            .toList(),
+        s.reads());
+  }
+
+  /** The report as PDF: one page for the one who pays, or everything for the trade. */
+  @GetMapping(value = "/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> report(
+      @PathVariable long job, @RequestParam(defaultValue = "false") boolean full) {
+    byte[] pdf = signOffs.report(job, full, accounts.me(Right.LOOK));
+    return ResponseEntity.ok()
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            "inline; filename=\"job-" + job + (full ? "-full" : "") + ".pdf\"")
+        .body(pdf);
+  }
+}

@@ -1,0 +1,65 @@
+package hitchlamp.server.signoff;
+
+import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.signoff.OpenItem;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.fault.Faults;
+import hitchlamp.server.job.JobRow;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+
+/** Where a job stands before its sign-off, and its report. */
+@Service
+class SignOffs {
+  private static final int MOST_ENTRIES = 500;
+
+  private final Jobs jobs;
+  private final Faults faults;
+  private final Logbook logbook;
+  private final Clock clock;
+
+  SignOffs(Jobs jobs, Faults faults, Logbook logbook, Clock clock) {
+    this.jobs = jobs;
+    this.faults = faults;
+    this.logbook = logbook;
+    this.clock = clock;
+  }
+
+  /**
+   * How a job stands.
+   *
+   * @param changes from the first stored read to the last
+   * @param reads number of stored reads
+   */
+  record State(List<OpenItem> open, List<ReadDifference.Line> changes, int reads) {}
+
+  State state(long job) {
+    Optional<Faults.Standing> now = faults.standing(job);
+    List<Long> reads = faults.readIds(job);
+    List<Lead> leads = now.map(Faults.Standing::leads).orElse(List.of());
+    List<ReadDifference.Line> changes =
+        reads.size() < 2
+            ? List.of()
+            : faults.compare(job, reads.get(reads.size() - 1), reads.get(0));
+    return new State(
+        OpenItem.of(now.map(Faults.Standing::reading), leads, reads.size()), changes, reads.size());
+  }
+
+  byte[] report(long job, boolean full, Account who) {
+    JobRow row = jobs.job(job);
+    return new ReportPage(
+            row,
+            jobs.unit(row.unitId()),
+            state(job),
+            faults.standing(job),
+            logbook.newest(job, Long.MAX_VALUE, MOST_ENTRIES),
+            clock.instant(),
+            who.name())
+        .pdf(full);
+  }
+}
