@@ -171,4 +171,60 @@ class StoryTest {
       assertThat(apprentice.shows("Take the seat")).isFalse();
     }
   }
+
+  @Test
+  @Order(6)
+  void fromTheFirstLeadToTheReport(Installation.Running running) throws IOException {
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.follows("No power on the haul road");
+      if (b.shows("Unhook")) {
+        b.presses("Unhook");
+      }
+      b.presses("Hook up to Tipper 14");
+      b.sees("can250");
+      b.presses("Call the roll");
+      b.sees("roll call complete");
+      b.keysOnPage("f");
+      b.sees("Where to start");
+      b.sees("Sensor supply 2 of the engine module");
+      b.sees("3 sensors on it failed");
+      b.sees("Unplug one sensor at a time");
+      b.sees("Retarder module does not answer");
+      b.sees("Hour line");
+      b.isAccessible();
+      b.picture("leads-day");
+      b.follows("Values frozen with it");
+      b.sees("Frozen values");
+      b.sees("Charge-air rise over ambient");
+      b.isAccessible();
+      b.picture("frozen-day");
+      b.follows("Where to start");
+      if (b.shows("Seat free")) {
+        b.presses("Seat free");
+        b.presses("Take the seat");
+        b.sees("You have the seat.");
+        b.keys(Keys.ESCAPE);
+      }
+      b.presses("Test circuits now");
+      b.sees("Holding: self-test of the");
+      b.isAccessible();
+      b.picture("held-day");
+      b.sees("self-test: there at this moment");
+      b.seesNoMore("Holding:");
+      b.presses("Clear faults");
+      b.sees("will come back unless mended");
+      b.isAccessible();
+      b.presses("Clear nothing");
+      b.presses("Read faults again");
+      b.follows("Compare reads");
+      b.sees("still active");
+      b.isAccessible();
+      b.follows("Sign-off");
+      b.sees("Still open");
+      b.sees("Bring it back on the bus");
+      b.isAccessible();
+      b.picture("sign-off-day");
+    }
+  }
 }

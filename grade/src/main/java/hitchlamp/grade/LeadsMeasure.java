@@ -1,9 +1,9 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.fault.Bearing;
-import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Leads;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
@@ -14,6 +14,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.IntStream;
@@ -25,6 +27,8 @@ final class LeadsMeasure {
   private static final int HEALTHY = 200;
   private static final long IDLE_MICROS = 60_000_000;
   private static final int TOP = 3;
+  private static final int MANY = 500;
+  private static final int RUNS = 100;
 
   /** One visited unit and what came of it. */
   private record Graded(LeadCases.Case unit, Visit.Found found) {
@@ -61,8 +65,8 @@ final class LeadsMeasure {
 
   void measure(boolean json) throws IOException {
     List<Graded> one = visit(1, (int) (ONE * share), 0);
-    List<Graded> two = visit(2, (int) (TWO * share), 1_000_000);
-    List<Graded> none = visit(0, (int) (HEALTHY * share), 2_000_000);
+    List<Graded> two = visit(2, (int) (TWO * share), 2_000);
+    List<Graded> none = visit(0, (int) (HEALTHY * share), 4_000);
     List<Graded> loud = one.stream().filter(g -> !g.quiet()).toList();
     List<Graded> still = one.stream().filter(Graded::quiet).toList();
     List<Graded> both =
@@ -138,7 +142,17 @@ final class LeadsMeasure {
         Comparator.comparing((KnownFault f) -> !f.active())
             .thenComparing(f -> -f.lastHour().orElse(0)));
     report.end();
+    double[] millis = ranking(two);
+    report.say(
+        String.format(
+            java.util.Locale.ROOT,
+            "Ranking %d faults of many units put together: median %.2f ms, slowest of %d runs %.2f ms (aim 10 ms).",
+            MANY,
+            Report.median(millis),
+            millis.length,
+            Report.percentile(millis, 1)));
     misses(report, loud);
+    pairs(report, both);
     report.keep("first", (double) first / loud.size());
     report.keep("three", (double) three / loud.size());
     report.keep("pair", (double) pair / both.size());
@@ -271,35 +285,36 @@ final class LeadsMeasure {
     report.end();
   }
 
-  /** Milliseconds to rank a list of faults, for the speed figure. */
-  static List<KnownFault> many(int count, Pack pack) {
-    List<KnownFault> faults = new ArrayList<>();
-    for (int i = 0; i < count; i++) {
-      int spn =
-          pack.spnTexts().keySet().stream().skip(i % pack.spnTexts().size()).findFirst().orElse(i);
-      faults.add(
-          new KnownFault(
-              Fault.of(
-                  hitchlamp.core.j1939.Dtc.encode(
-                      spn, i % 20, 1 + i % 100, hitchlamp.core.j1939.ConversionVersion.V4),
-                  i % 3 == 0
-                      ? hitchlamp.core.fault.FaultState.ACTIVE
-                      : hitchlamp.core.fault.FaultState.PREVIOUSLY_ACTIVE,
-                  "m" + i % 8,
-                  i % 8,
-                  pack),
-              i % 2 == 0 ? "engine" : "transmission",
-              "Module",
-              java.util.Set.of(
-                  i % 3 == 0
-                      ? hitchlamp.core.fault.FaultState.ACTIVE
-                      : hitchlamp.core.fault.FaultState.PREVIOUSLY_ACTIVE),
-              false,
-              java.util.OptionalDouble.of(1_000 + i % 50),
-              java.util.OptionalDouble.of(1_050 + i % 40),
-              List.of(),
-              false));
+  /** Milliseconds to rank {@link #MANY} faults at once, after as many runs that are not counted. */
+  private static double[] ranking(List<Graded> units) {
+    List<KnownFault> many = new ArrayList<>();
+    for (int i = 0; many.size() < MANY; i++) {
+      many.addAll(units.get(i % units.size()).found().reading().faults());
     }
-    return faults;
+    List<KnownFault> faults = many.subList(0, MANY);
+    Pack pack = units.get(0).found().pack();
+    double[] millis = new double[RUNS];
+    for (int i = -RUNS; i < RUNS; i++) {
+      long start = System.nanoTime();
+      Leads.find(faults, Set.of("retarder"), pack, OptionalDouble.of(10_000), List.of());
+      if (i >= 0) {
+        millis[i] = (System.nanoTime() - start) / 1e6;
+      }
+    }
+    return millis;
+  }
+
+  private static void pairs(Report report, List<Graded> two) {
+    report
+        .say("Two defects of which one is not among the first three:")
+        .head("at fault", "the first three leads");
+    for (Graded g : two) {
+      if (!g.unit().truth().stream().allMatch(t -> g.within(t, TOP))) {
+        report.row(
+            String.join(", ", g.unit().truth()),
+            String.join(", ", g.found().leads().stream().limit(TOP).map(Lead::id).toList()));
+      }
+    }
+    report.end();
   }
 }

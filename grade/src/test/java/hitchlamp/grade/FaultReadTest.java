@@ -262,7 +262,7 @@ class FaultReadTest {
             + "defects: [{kind: hydraulic-cooler-blocked, size: 0.8, from: 990}]\n");
     KnownFault f = fault(read(), 1638, 16);
     assertThat(f.kind()).isEqualTo("hydraulics");
-    assertThat(f.fault().component()).isEqualTo("Hydraulic oil temperature");
+    assertThat(f.fault().component()).isEqualTo("Hydraulic temperature");
   }
 
   @Test

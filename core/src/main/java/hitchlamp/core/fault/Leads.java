@@ -305,8 +305,7 @@ public final class Leads {
         Lead s = specific.get(i);
         // It may have been there before for another cause: only what is there with it counts.
         boolean fits = s.bearing() == g.bearing();
-        boolean better = at < 0 || explains(s, f) && !explains(specific.get(at), f);
-        if (fits && better) {
+        if (fits && (at < 0 || nearness(s, f) > nearness(specific.get(at), f))) {
           at = i;
         }
       }
@@ -335,9 +334,16 @@ public final class Leads {
     return specific;
   }
 
-  private boolean explains(Lead l, KnownFault f) {
+  /** How near a lead is to a generic fault: named as its cause, of the same module, or neither. */
+  private int nearness(Lead l, KnownFault f) {
     Component c = pack.components().get(l.id());
-    return c != null && c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()));
+    if (c == null) {
+      return 0;
+    }
+    if (c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))) {
+      return 2;
+    }
+    return c.module().equals(f.kind()) ? 1 : 0;
   }
 
   /** Today before earlier before old; there now or silent before not; specific, then frequent. */

@@ -56,8 +56,11 @@ class LeadsTest {
     engine(1209, 4, 17, true, 995.2);
     engine(3251, 4, 12, true, 995.4);
     engine(1569, 31, 5, true, 995.5);
-    List<Lead> leads = leads();
-    assertThat(ids(leads)).containsExactly("sensor-supply-2");
+    fault("brakes", 520, 9, 2, true, 995, NOW);
+    assertThat(ids(leads("retarder"))).containsExactly("sensor-supply-2", "module-retarder");
+    faults.remove(faults.size() - 1);
+    List<Lead> leads = leads("retarder");
+    assertThat(ids(leads)).first().isEqualTo("sensor-supply-2");
     assertThat(leads.get(0).signs()).hasSize(3);
     assertThat(leads.get(0).knockOns()).extracting(KnownFault::spn).containsExactly(1569);
     assertThat(leads.get(0).reasons())

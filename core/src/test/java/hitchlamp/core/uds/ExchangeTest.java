@@ -27,7 +27,7 @@ class ExchangeTest {
   }
 
   private static Frame they(String hex) {
-    return Frame.extended(0x18DAF900, HexFormat.of().parseHex(hex));
+    return Frame.extended(0x18DA0000 | 0xF9 << 8, HexFormat.of().parseHex(hex));
   }
 
   @Test

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Byte vectors written by hand after ISO 15765-2, from memory. */
 class SegmentsTest {
   private static final int TO_THEM = 0x18DA00F9;
-  private static final int TO_US = 0x18DAF900;
+  private static final int TO_US = 0x18DA0000 | 0xF9 << 8;
 
   private final List<Frame> sent = new ArrayList<>();
   private final List<String> told = new ArrayList<>();
@@ -146,7 +146,7 @@ class SegmentsTest {
 
   @Test
   void framesOfOthersAndOddOnesAreLeftAlone() {
-    side.accept(Frame.extended(0x18DAF903, hex("03 7F 22 31 FF FF FF FF")), 0);
+    side.accept(Frame.extended(0x18DA0003 | 0xF9 << 8, hex("03 7F 22 31 FF FF FF FF")), 0);
     side.accept(new Frame(0x7E8, false, 8, 0x12), 0);
     they(0, "00");
     they(0, "0F 00");

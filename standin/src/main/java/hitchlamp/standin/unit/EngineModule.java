@@ -308,8 +308,10 @@ final class EngineModule {
     sense(INTAKE_PRESSURE, dt, s.intakeKpa);
     sense(EXHAUST_PRESSURE, dt, s.exhaustKpa);
     sense(FILTER_PRESSURE, dt, s.filterKpa);
-    // Without coolant around it the probe hangs in steam and reads low.
-    sense(COOLANT_TEMPERATURE, dt, condition.coolantShare < 0.5 ? s.coolantC - 25 : s.coolantC);
+    // Without coolant around it the probe hangs in steam and reads low; cold, there is no steam.
+    double steam =
+        condition.coolantShare < 0.5 ? 25 * Math.max(0, Math.min(1, (s.coolantC - 60) / 25)) : 0;
+    sense(COOLANT_TEMPERATURE, dt, s.coolantC - steam);
     sense(INTAKE_TEMPERATURE, dt, s.intakeC);
     sense(OIL_TEMPERATURE, dt, s.oilC);
     sense(EGR_TEMPERATURE, dt, s.egrC);
