@@ -52,9 +52,21 @@ class Demo implements ApplicationRunner {
         t3.id(),
         "Bought used last week. Nobody knows what is fitted.",
         accounts.find("Technician 1"));
+    UnitRow shovel =
+        jobs.addUnit(
+            "Shovel 2",
+            "SMW0GWR0200009127",
+            "Orrendale",
+            "Korvane 6L",
+            "MACHINE",
+            "orrendale-gravelwright");
     jobs.open(
         t14.id(),
         "No power on the haul road since this morning, lamp on. Retarder does nothing.",
         accounts.find("Technician 2"));
+    jobs.open(
+        shovel.id(),
+        "Lifting grows slow after an hour. Oil lamp flickers on rough ground.",
+        accounts.find("Technician 1"));
   }
 }

@@ -82,7 +82,9 @@ class FaultTest {
                   + key.replace("/", "%2F"),
               null);
       assertThat(sheet.path("columns").size()).isBetween(1, 3);
-      assertThat(sheet.toString()).contains("Engine speed").contains("Charge-air rise over ambient");
+      assertThat(sheet.toString())
+          .contains("Engine speed")
+          .contains("Charge-air rise over ambient");
       JsonNode moved =
           t.must(
               "POST",
