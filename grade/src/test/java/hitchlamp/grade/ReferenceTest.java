@@ -11,6 +11,7 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.Reassembly;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.uds.Segments;
 import hitchlamp.standin.scenario.Scenario;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -172,5 +173,69 @@ class ReferenceTest {
           .contains(String.format("%XX", f.identifier()))
           .contains(" D " + f.length());
     }
+  }
+
+  /** Segmented messages and services, one address pair a file, since parallel ones confuse it. */
+  @Test
+  void tsharkPutsTheSameServicesTogether() throws Exception {
+    int there = 0x18DA0000 | 0xF9;
+    int back = 0x18DA0000 | 0xF9 << 8;
+    List<StampedFrame> pair =
+        frames.stream()
+            .filter(f -> f.frame().identifier() == there || f.frame().identifier() == back)
+            .toList();
+    Path file = folder.resolve("services.pcap");
+    write(file, pair);
+    List<String> theirs =
+        run(
+                "tshark",
+                "-r",
+                file.toString(),
+                "-d",
+                "can.subdissector,iso15765",
+                "-d",
+                "iso15765.subdissector,uds",
+                "-Y",
+                "uds",
+                "-T",
+                "fields",
+                "-e",
+                "uds.sid",
+                "-e",
+                "uds.reply")
+            .stream()
+            .map(l -> l.split("\t")[0])
+            .toList();
+    List<String> ours = new ArrayList<>();
+    Segments.Listener tool = listener(ours);
+    Segments asked = new Segments(0x00, 0xF9, f -> {}, tool);
+    Segments answered = new Segments(0xF9, 0x00, f -> {}, tool);
+    for (StampedFrame f : pair) {
+      asked.accept(f.frame(), f.micros());
+      answered.accept(f.frame(), f.micros());
+    }
+    assertThat(theirs).hasSameSizeAs(ours).hasSizeGreaterThan(20);
+    for (int i = 0; i < ours.size(); i++) {
+      assertThat(Integer.decode(theirs.get(i)) & ~0x40)
+          .as("message " + i)
+          .isEqualTo(Integer.decode(ours.get(i)) & ~0x40);
+    }
+  }
+
+  private static Segments.Listener listener(List<String> services) {
+    return new Segments.Listener() {
+      @Override
+      public void received(byte[] payload, long micros) {
+        services.add(String.format("0x%02x", payload[0]));
+      }
+
+      @Override
+      public void sent(long micros) {}
+
+      @Override
+      public void broke(Segments.Broke why, boolean ours, long micros) {
+        services.add(why.name());
+      }
+    };
   }
 }
