@@ -188,7 +188,8 @@ function HourRow({
 }) {
   const right = WIDTH - 12
   const short = r.title.length > 32 ? `${r.title.slice(0, 31)}…` : r.title
-  const timed = r.from !== undefined && r.to !== undefined
+  // A silent module's own mark stands at now; what others missed would lie under it.
+  const timed = !r.silent && r.from !== undefined && r.to !== undefined
   const before = timed && (r.to ?? 0) < from
   const left = timed ? Math.max(LEFT, x(Math.max(from, r.from ?? from))) : right
   const end = timed ? Math.max(left + 4, x(Math.max(from, r.to ?? from))) : right

@@ -70,6 +70,8 @@ export function JobShell() {
     )
   if (!context || !job.data) return <p className="p-6 text-ink-2">One moment.</p>
   const held = live.link?.held ?? []
+  // The cab of a simulated unit stands below the why column, not over it.
+  const cab = live.link?.simulated != null && live.link.state !== 'OFF'
   return (
     <JobContext value={context}>
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr_auto] overflow-hidden">
@@ -84,7 +86,7 @@ export function JobShell() {
           </main>
           <aside
             aria-label="Why"
-            className="relative min-h-0 overflow-auto border-l border-line bg-sheet max-[900px]:col-span-2 max-[900px]:max-h-[30vh] max-[900px]:border-t max-[900px]:border-l-0"
+            className={`relative min-h-0 overflow-auto border-l border-line bg-sheet ${cab ? 'mb-14 max-[900px]:mb-0' : ''} max-[900px]:col-span-2 max-[900px]:max-h-[30vh] max-[900px]:border-t max-[900px]:border-l-0`}
           >
             <button
               className="absolute top-1 right-1 grid h-11 w-11 place-items-center text-ink-2"
@@ -96,13 +98,13 @@ export function JobShell() {
             </button>
             <div
               ref={setWhyNode}
-              className={whyOpen ? 'flex min-h-full flex-col gap-4 p-4 pr-12 pb-20' : 'hidden'}
+              className={whyOpen ? 'flex min-h-full flex-col gap-4 p-4 pr-12' : 'hidden'}
             />
           </aside>
         </div>
         <LogbookLine job={id} noteField={note} />
       </div>
-      {live.link?.simulated && live.link.state !== 'OFF' && <CabDrawer job={id} unit={live.link.simulated} />}
+      {cab && live.link?.simulated && <CabDrawer job={id} unit={live.link.simulated} />}
       <KeysHelp open={help} onOpenChange={setHelp} />
     </JobContext>
   )

@@ -37,6 +37,9 @@ final class Reasons {
         long spns = signs.stream().map(KnownFault::spn).distinct().count();
         if (spns > 1) {
           reasons.add(spns + " of its signs are there together");
+        } else if (!signs.isEmpty()) {
+          Fault f = signs.get(0).fault();
+          reasons.add("pointed at by: " + f.component() + ", " + f.mode());
         }
       }
     }

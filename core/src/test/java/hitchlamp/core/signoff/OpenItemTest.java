@@ -2,6 +2,7 @@ package hitchlamp.core.signoff;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
@@ -109,5 +110,23 @@ class OpenItemTest {
   void whatIsOldIsNotHeldAgainstTheRepair() {
     KnownFault old = fault(111, 1, FaultState.PREVIOUSLY_ACTIVE);
     assertThat(open(read(true, old), 2)).isEmpty();
+  }
+
+  @Test
+  void aClearSaysWhatItWouldDestroy() {
+    assertThat(ClearWarnings.of(read(true))).isEmpty();
+    assertThat(ClearWarnings.of(read(true, fault(111, 1, FaultState.ACTIVE))))
+        .containsExactly("1 fault is there now and will come back unless mended.");
+    assertThat(ClearWarnings.of(read(true, fault(3251, 16, FaultState.PREVIOUSLY_ACTIVE))))
+        .singleElement()
+        .asString()
+        .contains("after a regeneration");
+    assertThat(ClearWarnings.of(read(true, fault(3251, 4, FaultState.PREVIOUSLY_ACTIVE))))
+        .as("a broken wire has nothing to do with soot")
+        .isEmpty();
+    assertThat(ClearWarnings.of(read(false)))
+        .singleElement()
+        .asString()
+        .contains("could not be read");
   }
 }

@@ -2,6 +2,7 @@ package hitchlamp.server.fault;
 
 import com.github.luben.zstd.Zstd;
 import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
@@ -24,7 +25,6 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -378,40 +378,7 @@ public class Faults implements FaultReports {
                 () ->
                     Refusal.conflict(
                         "The faults have not been read in this job.", "Read them first."));
-    List<String> warnings = new ArrayList<>();
-    List<KnownFault> faults = k.reading().faults();
-    long frozen = faults.stream().filter(f -> !f.snapshots().isEmpty()).count();
-    if (frozen > 0) {
-      warnings.add(
-          "The modules forget the times and frozen values of "
-              + frozen
-              + (frozen == 1 ? " fault" : " faults")
-              + ". They stay in this job, not in the unit.");
-    }
-    long active = faults.stream().filter(KnownFault::active).count();
-    if (active > 0) {
-      warnings.add(
-          active
-              + (active == 1 ? " fault is" : " faults are")
-              + " there now and will come back unless mended.");
-    }
-    if (faults.stream().anyMatch(KnownFault::emission)) {
-      warnings.add(
-          "Monitors of the emissions begin anew; each must run and pass before the repair is proven. Permanent faults stay until then.");
-    }
-    if (faults.stream().anyMatch(f -> f.spn() == 3251 || f.spn() == 3719)) {
-      warnings.add(
-          "The particulate filter is concerned: clear after a regeneration has succeeded, not before.");
-    }
-    k.reading().modules().stream()
-        .filter(m -> !m.read())
-        .forEach(
-            m ->
-                warnings.add(
-                    "The faults of the "
-                        + m.target().title().toLowerCase(Locale.ROOT)
-                        + " module could not be read; it is left out."));
-    return warnings;
+    return ClearWarnings.of(k.reading());
   }
 
   FaultsView move(long job, Move m, Account who) {
