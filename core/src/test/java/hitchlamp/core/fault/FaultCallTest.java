@@ -1,0 +1,230 @@
+package hitchlamp.core.fault;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.Answer;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.uds.NegativeCode;
+import hitchlamp.core.uds.Reply;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** The procedure alone, fed with events by hand: no bus, no unit. */
+class FaultCallTest {
+  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final FaultTarget ENGINE =
+      new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, true);
+  private static final FaultTarget BRAKES =
+      new FaultTarget("b", "Brakes", "brakes", 11, ConversionVersion.V3, true);
+  private static final FaultTarget BODY =
+      new FaultTarget("y", "Body", "body", 33, ConversionVersion.V3, false);
+
+  /** What each module answers: by group, or by the request in hex. */
+  private final Map<String, String> answers = new HashMap<>();
+
+  private int asked;
+
+  private static byte[] hex(String text) {
+    return HexFormat.of().parseHex(text.replace(" ", ""));
+  }
+
+  private void group(int address, int pgn, String data) {
+    answers.put(address + ":" + pgn, data);
+  }
+
+  private void service(int address, String request, String reply) {
+    answers.put(address + ":" + request.replace(" ", "").toLowerCase(Locale.ROOT), reply);
+  }
+
+  private FaultReading run(FaultTarget... targets) {
+    FaultCall call = new FaultCall(TRUCK, List.of(targets));
+    Deque<Command> todo = new ArrayDeque<>(call.on(new Event.Began(1_000)));
+    long t = 1_000;
+    while (!todo.isEmpty()) {
+      asked++;
+      t += 1_000;
+      Command c = todo.poll();
+      if (c instanceof Command.Ask a) {
+        String data = answers.get(a.destination() + ":" + a.pgn());
+        Answer answer =
+            data == null
+                ? new Answer.NotSupported()
+                : data.equals("silent")
+                    ? new Answer.Silent()
+                    : new Answer.Given(
+                        new Message(a.pgn(), a.destination(), 249, 6, hex(data), t, t));
+        todo.addAll(call.on(new Event.Answered(a.ticket(), answer, t)));
+      } else if (c instanceof Command.Call s) {
+        String data = answers.get(s.destination() + ":" + HexFormat.of().formatHex(s.request()));
+        Reply reply =
+            data == null
+                ? new Reply.Refused(s.request()[0], new NegativeCode(0x11))
+                : new Reply.Positive(hex(data), t);
+        todo.addAll(call.on(new Event.Replied(s.ticket(), reply, t)));
+      }
+    }
+    assertThat(call.finished()).isTrue();
+    return call.result();
+  }
+
+  /** DM1 with SPN 102 FMI 4, count 9; DM2 with SPN 111 FMI 1, count 126. */
+  private void twoFaults(int address) {
+    group(address, Pgn.DM1, "04 FF 66 00 04 09 FF FF");
+    group(address, Pgn.DM2, "00 FF 6F 00 01 7E FF FF");
+  }
+
+  private static KnownFault fault(FaultReading r, int spn) {
+    return r.faults().stream().filter(f -> f.spn() == spn).findFirst().orElseThrow();
+  }
+
+  @Test
+  void plainListsComeWithCountsAndWithoutTimes() {
+    twoFaults(33);
+    FaultReading r = run(BODY);
+    assertThat(fault(r, 102).active()).isTrue();
+    assertThat(fault(r, 102).times()).isEqualTo(9);
+    assertThat(fault(r, 111).fault().atCeiling()).isTrue();
+    assertThat(fault(r, 111).firstHour()).as("time unknown").isEmpty();
+    assertThat(r.modules().get(0).read()).isTrue();
+  }
+
+  @Test
+  void aFaultInSeveralListsIsOneFault() {
+    twoFaults(33);
+    group(33, Pgn.DM12, "44 FF 66 00 04 09 FF FF");
+    group(33, Pgn.DM28, "00 FF 66 00 04 09 FF FF");
+    FaultReading r = run(BODY);
+    assertThat(r.faults()).hasSize(2);
+    assertThat(fault(r, 102).emission()).isTrue();
+    assertThat(fault(r, 102).states())
+        .containsExactlyInAnyOrder(FaultState.ACTIVE, FaultState.PERMANENT);
+  }
+
+  @Test
+  void timesOfAModuleAreMovedToTheEnginesClock() {
+    service(0, "22 01 10", "62 01 10 00 00 4E 20"); // 1,000 h
+    service(11, "22 01 10", "62 01 10 00 00 07 D0"); // 100 h
+    twoFaults(11);
+    service(11, "19 02 0D", "59 02 AF 66 00 04 09");
+    service(11, "19 06 66 00 04 FF", "59 06 66 00 04 09 01 09 00 00 07 08 00 00 07 CE 00");
+    FaultReading r = run(ENGINE, BRAKES);
+    assertThat(r.engineHours()).hasValue(1_000);
+    assertThat(fault(r, 102).firstHour().orElse(0)).isCloseTo(990, within(0.01));
+    assertThat(fault(r, 102).lastHour().orElse(0)).isCloseTo(999.9, within(0.01));
+    assertThat(fault(r, 111).firstHour()).as("the service did not name it").isEmpty();
+  }
+
+  @Test
+  void hoursThatRunBackwardsAfterAModuleWasChangedAreNotUsed() {
+    service(0, "22 01 10", "62 01 10 00 00 4E 20");
+    twoFaults(0);
+    service(0, "19 02 0D", "59 02 AF 66 00 04 09");
+    // First at 2,000 h, last at 2,100 h, on a clock that stands at 1,000 h.
+    service(0, "19 06 66 00 04 FF", "59 06 66 00 04 09 01 09 00 00 9C 40 00 00 A4 10 00");
+    FaultReading r = run(ENGINE);
+    assertThat(fault(r, 102).lastHour()).isEmpty();
+    assertThat(r.modules().get(0).oddities().toString()).contains("run against its clock");
+  }
+
+  @Test
+  void snapshotsAreReadByThePacksIdentifiers() {
+    twoFaults(0);
+    service(0, "19 02 0D", "59 02 AF 66 00 04 09");
+    service(0, "19 04 66 00 04 FF", "59 04 66 00 04 09 01 02 01 00 12 C0 01 0F FE 02 01 01 03 7C");
+    KnownFault f = fault(run(ENGINE), 102);
+    assertThat(f.snapshots()).hasSize(2);
+    assertThat(f.snapshots().get(0).find(190).orElseThrow().value()).isEqualTo(600);
+    assertThat(f.snapshots().get(0).find("Oil pressure").orElseThrow().state().name())
+        .isEqualTo("ERROR");
+    assertThat(f.snapshots().get(1).find("Coolant temperature").orElseThrow().value())
+        .isEqualTo(84);
+  }
+
+  @Test
+  void aFaultThatOnlyTheServiceNamesIsNotDropped() {
+    service(0, "19 02 0D", "59 02 AF B8 04 03 08");
+    FaultReading r = run(ENGINE);
+    assertThat(fault(r, 1208).active()).isFalse();
+    assertThat(fault(r, 1208).fault().count()).as("not counted").isEmpty();
+  }
+
+  @Test
+  void aSilentModuleIsLeftAfterTwoQuestions() {
+    for (FaultList l : FaultList.values()) {
+      group(33, l.pgn(), "silent");
+    }
+    FaultReading r = run(BODY);
+    assertThat(asked).isEqualTo(2);
+    assertThat(r.modules().get(0).read()).isFalse();
+    assertThat(r.modules().get(0).oddities().toString()).contains("stopped answering");
+  }
+
+  @Test
+  void garbledListsAndRefusedServicesAreSaid() {
+    group(33, Pgn.DM1, "04 FF 66");
+    group(33, Pgn.DM2, "00 FF 00 00 00 00 FF FF");
+    assertThat(run(BODY).modules().get(0).oddities().toString()).contains("garbled");
+    answers.clear();
+    twoFaults(0);
+    assertThat(run(ENGINE).modules().get(0).oddities().toString())
+        .contains("Asked for its faults by service, it does not have this service.");
+  }
+
+  @Test
+  void whatWasClearedWhenIsTold() {
+    twoFaults(33);
+    group(33, Pgn.DM26, "00 00 07 37 E0 1F 00 00");
+    group(33, Pgn.DM21, "00 00 10 00 00 00 2C 01");
+    ModuleFaults m = run(BODY).modules().get(0);
+    assertThat(m.sinceClear()).hasValue(7);
+    assertThat(m.minutesSinceClear()).hasValue(300);
+  }
+
+  @Test
+  void hundredsOfFaultsAreKeptAndTheirDetailsBounded() {
+    StringBuilder list = new StringBuilder("5902AF");
+    for (int i = 0; i < 400; i++) {
+      list.append(String.format("%02X%02X%02X09", i & 0xFF, i >> 8, 3));
+    }
+    service(0, "19 02 0D", list.toString());
+    FaultReading r = run(ENGINE);
+    assertThat(r.faults()).hasSize(400);
+    assertThat(asked).isLessThan(2 * FaultCall.MOST_DETAILS + 20);
+    assertThat(r.modules().get(0).oddities().toString()).contains("400 faults");
+  }
+
+  @Test
+  void withoutModulesThereIsNothingToWaitFor() {
+    assertThat(run().state()).isEqualTo(FaultReading.State.COMPLETE);
+  }
+
+  @Test
+  void stoppedItKeepsWhatItHas() {
+    FaultCall call = new FaultCall(TRUCK, List.of(BODY));
+    Command.Ask first = (Command.Ask) call.on(new Event.Began(0)).get(0);
+    call.on(
+        new Event.Answered(
+            first.ticket(),
+            new Answer.Given(
+                new Message(Pgn.DM1, 33, 249, 6, hex("04 FF 66 00 04 09 FF FF"), 5, 5)),
+            5));
+    call.on(new Event.StopAsked(6));
+    assertThat(call.result().state()).isEqualTo(FaultReading.State.CUT_SHORT);
+    assertThat(call.result().faults()).hasSize(1);
+    assertThat(call.on(new Event.Ticked(9))).isEmpty();
+  }
+}
