@@ -3,8 +3,10 @@ package hitchlamp.core.fault;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -32,8 +34,11 @@ public final class Leads {
   private final Pack pack;
   private final double now;
   private final Set<String> silent;
-  private final Map<String, List<Component>> bySpn = new HashMap<>();
+  private final Map<Integer, List<Component>> bySpn = new HashMap<>();
   private final List<Component> modules = new ArrayList<>();
+
+  /** Which components each fault points at. */
+  private final Map<KnownFault, List<Component>> pointers = new IdentityHashMap<>();
 
   private Leads(Pack pack, double now, Set<String> silent) {
     this.pack = pack;
@@ -43,7 +48,7 @@ public final class Leads {
       Set<Integer> spns = new LinkedHashSet<>(c.feeds());
       c.signs().forEach(s -> spns.add(s.spn()));
       spns.addAll(c.missedAs());
-      spns.forEach(s -> bySpn.computeIfAbsent(String.valueOf(s), k -> new ArrayList<>()).add(c));
+      spns.forEach(s -> bySpn.computeIfAbsent(s, k -> new ArrayList<>()).add(c));
       if (c.kind() == Component.Kind.MODULE) {
         modules.add(c);
       }
@@ -72,7 +77,11 @@ public final class Leads {
 
   private List<Lead> find(List<KnownFault> faults) {
     Map<String, Double> episodes = Episodes.firsts(faults);
-    Set<KnownFault> open = new LinkedHashSet<>(faults);
+    List<KnownFault> open = new ArrayList<>(faults);
+    for (KnownFault f : faults) {
+      pointers.put(
+          f, bySpn.getOrDefault(f.spn(), List.of()).stream().filter(c -> pointsAt(f, c)).toList());
+    }
     List<Lead> leads = new ArrayList<>();
     for (Bearing bearing : Bearing.values()) {
       while (true) {
@@ -80,9 +89,9 @@ public final class Leads {
         if (best == null) {
           break;
         }
-        open.removeAll(best.signs);
+        take(open, best.signs);
         List<KnownFault> knockOns = knockOns(best, open);
-        open.removeAll(knockOns);
+        take(open, knockOns);
         leads.add(lead(best, bearing, knockOns, episodes));
       }
       leads.addAll(leftOver(open, bearing, leads, episodes));
@@ -90,26 +99,33 @@ public final class Leads {
     return order(attachGeneric(leads));
   }
 
+  /** Takes faults out, each by itself: comparing all their frozen values would take its time. */
+  private static void take(List<KnownFault> open, List<KnownFault> gone) {
+    Set<KnownFault> these = Collections.newSetFromMap(new IdentityHashMap<>());
+    these.addAll(gone);
+    open.removeIf(these::contains);
+  }
+
   /** A component with the faults that point at it. */
   private record Candidate(Component component, List<KnownFault> signs, double evidence) {}
 
-  private Candidate best(Set<KnownFault> open, Bearing bearing) {
-    Map<Component, List<KnownFault>> pointed = new LinkedHashMap<>();
+  private Candidate best(List<KnownFault> open, Bearing bearing) {
+    Map<String, List<KnownFault>> pointed = new LinkedHashMap<>();
+    Map<Integer, List<KnownFault>> openBySpn = new HashMap<>();
     for (KnownFault f : open) {
-      for (Component c : bySpn.getOrDefault(String.valueOf(f.spn()), List.of())) {
-        if (pointsAt(f, c)) {
-          pointed.computeIfAbsent(c, k -> new ArrayList<>()).add(f);
-        }
+      openBySpn.computeIfAbsent(f.spn(), k -> new ArrayList<>()).add(f);
+      for (Component c : pointers.getOrDefault(f, List.of())) {
+        pointed.computeIfAbsent(c.id(), k -> new ArrayList<>()).add(f);
       }
     }
     if (bearing == Bearing.TODAY) {
       modules.stream()
           .filter(m -> silent.contains(m.module()))
-          .forEach(m -> pointed.putIfAbsent(m, new ArrayList<>()));
+          .forEach(m -> pointed.putIfAbsent(m.id(), new ArrayList<>()));
     }
     Candidate best = null;
     for (var e : pointed.entrySet()) {
-      Candidate c = weigh(e.getKey(), e.getValue(), bearing, open);
+      Candidate c = weigh(pack.components().get(e.getKey()), e.getValue(), bearing, openBySpn);
       if (c != null && (best == null || c.evidence > best.evidence)) {
         best = c;
       }
@@ -146,7 +162,7 @@ public final class Leads {
 
   /** How strongly the faults point at a component, of those with this bearing; null for not. */
   private Candidate weigh(
-      Component c, List<KnownFault> pointed, Bearing bearing, Set<KnownFault> open) {
+      Component c, List<KnownFault> pointed, Bearing bearing, Map<Integer, List<KnownFault>> open) {
     List<KnownFault> signs =
         pointed.stream().filter(f -> Bearing.of(f, now).compareTo(bearing) == 0).toList();
     boolean mute = bearing == Bearing.TODAY && silent.contains(c.module());
@@ -176,18 +192,28 @@ public final class Leads {
   }
 
   /** How many other faults it would explain. */
-  private long explained(Component c, List<KnownFault> signs, Set<KnownFault> open) {
+  private long explained(Component c, List<KnownFault> signs, Map<Integer, List<KnownFault>> open) {
     double began = began(signs);
-    return open.stream()
-        .filter(f -> !signs.contains(f) && explains(c, f) && inTime(f, began))
-        .map(KnownFault::spn)
-        .distinct()
-        .count();
+    long spns = 0;
+    int last = -1;
+    for (Component.Sign s : c.explains()) {
+      for (KnownFault f : open.getOrDefault(s.spn(), List.of())) {
+        if (s.spn() != last && explains(c, f) && inTime(f, began) && !signs.contains(f)) {
+          spns++;
+          last = s.spn();
+        }
+      }
+    }
+    return spns;
   }
 
   private boolean explains(Component c, KnownFault f) {
-    return c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))
-        && !pack.isGeneric(f.spn(), f.fmi());
+    for (Component.Sign s : c.explains()) {
+      if (s.is(f.spn(), f.fmi())) {
+        return !pack.isGeneric(f.spn(), f.fmi());
+      }
+    }
+    return false;
   }
 
   private static boolean inTime(KnownFault f, double began) {
@@ -223,30 +249,37 @@ public final class Leads {
     return new Candidate(c, together, (own.isEmpty() ? 0 : 2) + 1.2 * alike);
   }
 
-  private List<KnownFault> knockOns(Candidate c, Set<KnownFault> open) {
+  private List<KnownFault> knockOns(Candidate c, List<KnownFault> open) {
     double began = began(c.signs);
     List<KnownFault> after = new ArrayList<>();
     for (KnownFault f : open) {
       // What a broken sensor says of its quantity follows from the sensor.
       boolean again =
-          c.signs.stream().anyMatch(s -> s.spn() == f.spn() && s.kind().equals(f.kind()))
+          sameQuantity(c, f)
               && (pointsAt(f, c.component) || c.component.kind() == Component.Kind.SENSOR);
-      if ((explains(c.component, f) || again) && inTime(f, began)) {
+      if ((again || explains(c.component, f)) && inTime(f, began)) {
         after.add(f);
       }
     }
     return after;
   }
 
+  private static boolean sameQuantity(Candidate c, KnownFault f) {
+    for (KnownFault s : c.signs) {
+      if (s.spn() == f.spn() && s.kind().equals(f.kind())) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** Faults that no component takes: each leads by itself. */
   private List<Lead> leftOver(
-      Set<KnownFault> open, Bearing bearing, List<Lead> before, Map<String, Double> episodes) {
+      List<KnownFault> open, Bearing bearing, List<Lead> before, Map<String, Double> episodes) {
     List<Lead> leads = new ArrayList<>();
-    for (KnownFault f : List.copyOf(open)) {
-      if (Bearing.of(f, now) != bearing) {
-        continue;
-      }
-      open.remove(f);
+    List<KnownFault> left = open.stream().filter(f -> Bearing.of(f, now) == bearing).toList();
+    take(open, left);
+    for (KnownFault f : left) {
       leads.add(
           new Lead(
               "fault:" + f.key(),
@@ -348,10 +381,12 @@ public final class Leads {
 
   /** Today before earlier before old; there now or silent before not; specific, then frequent. */
   private List<Lead> order(List<Lead> leads) {
+    Set<Lead> generic = Collections.newSetFromMap(new IdentityHashMap<>());
+    leads.stream().filter(this::generic).forEach(generic::add);
     return leads.stream()
         .sorted(
             Comparator.comparing(Lead::bearing)
-                .thenComparing(l -> generic(l))
+                .thenComparing(generic::contains)
                 .thenComparing(l -> l.mark() == Lead.Mark.EARLIER)
                 .thenComparing(l -> l.mark() == Lead.Mark.SILENT)
                 .thenComparing(l -> -l.signs().size() - l.knockOns().size())
