@@ -198,13 +198,22 @@ public final class Leads {
     int last = -1;
     for (Component.Sign s : c.explains()) {
       for (KnownFault f : open.getOrDefault(s.spn(), List.of())) {
-        if (s.spn() != last && explains(c, f) && inTime(f, began) && !signs.contains(f)) {
+        if (s.spn() != last && explains(c, f) && inTime(f, began) && !isSign(c, f)) {
           spns++;
           last = s.spn();
         }
       }
     }
     return spns;
+  }
+
+  private static boolean isSign(Component c, KnownFault f) {
+    for (Component.Sign s : c.signs()) {
+      if (s.is(f.spn(), f.fmi())) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean explains(Component c, KnownFault f) {
