@@ -26,13 +26,13 @@ export function PairCheck({ job }: { job: number }) {
     ['CAN low to ground, key on', 'V', low, setLow],
   ] as const
   return (
-    <section className="mt-5 border-t border-line pt-4">
+    <section className="my-5 border-y border-line py-4">
       <h2 className="mb-1">What does the meter say?</h2>
       <p className="mb-3 text-ink-2">
         A sound pair: about 60 Ω across with the power off, about 2.5 V on each wire with the key on.
       </p>
       <form
-        className="grid grid-cols-[1fr_1fr_auto] items-end gap-3"
+        className="grid grid-cols-2 items-end gap-3"
         onSubmit={(e) => {
           e.preventDefault()
           judge.mutate()
@@ -50,7 +50,7 @@ export function PairCheck({ job }: { job: number }) {
             />
           </label>
         ))}
-        <button className="btn">Judge</button>
+        <button className="btn justify-center">Judge</button>
       </form>
       <ProblemBox problem={judge.error} />
       <ul className="mt-3" aria-live="polite">
