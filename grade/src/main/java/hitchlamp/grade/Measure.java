@@ -86,32 +86,10 @@ final class Measure implements Callable<Integer> {
     double[] bounds = new double[runs];
     double[] ratios = new double[runs];
     for (int i = 0; i < runs; i++) {
-      SimUnit unit = new SimUnit(base.withSeed(seed + i));
-      unit.runUntil(20_000_000);
-      var delaysBefore = unit.delays();
-      List<StampedFrame> frames = new ArrayList<>();
-      Reading.Result r =
-          Reading.read(
-              new LockStepLink(unit, frames::add),
-              unit.now(),
-              base.bus().bitsPerSecond(),
-              pack,
-              true,
-              frames);
-      List<RollEntry> answering =
-          r.roll().entries().stream()
-              .filter(e -> e.presence() == RollEntry.Presence.ANSWERS)
-              .toList();
-      if (answering.size() != 12) {
-        throw new IllegalStateException(
-            "seed " + (seed + i) + ": " + answering.size() + " of 12 answered");
-      }
-      first[i] = r.firstAfter() / 1e3;
-      all[i] =
-          (answering.stream().mapToLong(e -> e.doneMicros().orElseThrow()).max().orElseThrow()
-                  - r.began())
-              / 1e6;
-      bounds[i] = bound(unit, delaysBefore, frames, r.began(), base.bus()) / 1e6;
+      RollTimes t = rollTimes(base.withSeed(seed + i), pack);
+      first[i] = t.firstMillis();
+      all[i] = t.allSeconds();
+      bounds[i] = t.boundSeconds();
       ratios[i] = all[i] / bounds[i];
     }
     new Report("roll-call", "Roll call of twelve modules")
@@ -137,6 +115,44 @@ final class Measure implements Callable<Integer> {
         .keep("allSeconds", all)
         .keep("boundSeconds", bounds)
         .finish(json);
+  }
+
+  /**
+   * One roll call of twelve in bus time.
+   *
+   * @param firstMillis to the first module that has answered with its NAME, ms
+   * @param allSeconds to the last module complete, s
+   * @param boundSeconds what no tool could beat, s
+   */
+  record RollTimes(double firstMillis, double allSeconds, double boundSeconds) {}
+
+  /** Calls the roll of a unit whose twelve modules all answer. */
+  static RollTimes rollTimes(Scenario scenario, Pack pack) throws InterruptedException {
+    SimUnit unit = new SimUnit(scenario);
+    unit.runUntil(20_000_000);
+    var delaysBefore = unit.delays();
+    List<StampedFrame> frames = new ArrayList<>();
+    Reading.Result r =
+        Reading.read(
+            new LockStepLink(unit, frames::add),
+            unit.now(),
+            scenario.bus().bitsPerSecond(),
+            pack,
+            Reading.Depth.FULL,
+            frames);
+    List<RollEntry> answering =
+        r.roll().entries().stream()
+            .filter(e -> e.presence() == RollEntry.Presence.ANSWERS)
+            .toList();
+    if (answering.size() != 12) {
+      throw new IllegalStateException(
+          "seed " + scenario.seed() + ": " + answering.size() + " of 12 answered");
+    }
+    long last = answering.stream().mapToLong(e -> e.doneMicros().orElseThrow()).max().orElseThrow();
+    return new RollTimes(
+        r.firstAfter() / 1e3,
+        (last - r.began()) / 1e6,
+        bound(unit, delaysBefore, frames, r.began(), scenario.bus()) / 1e6);
   }
 
   /** Microseconds that delays and bus rate alone take. */

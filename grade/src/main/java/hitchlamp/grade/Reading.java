@@ -35,26 +35,36 @@ final class Reading {
    * @param frames all frames of the bus since the hook-up
    * @param began bus time at which the roll call began
    * @param firstAfter bus time from then to the first module on the roll
-   * @param faults what was read after a full roll call
+   * @param faults what was read after the roll call; empty where it was not asked for
    */
   record Result(
       Roll roll, List<StampedFrame> frames, long began, long firstAfter, FaultReading faults) {}
 
+  /** How much is asked for. */
+  enum Depth {
+    /** Who is there. */
+    QUICK,
+    /** The full roll call: identity, active and earlier faults. */
+    FULL,
+    /** The full roll call, then all that modules keep about faults. */
+    WITH_FAULTS
+  }
+
   private Reading() {}
 
-  static Result read(Scenario scenario, Pack pack, boolean full) throws InterruptedException {
+  static Result read(Scenario scenario, Pack pack, Depth depth) throws InterruptedException {
     SimUnit unit = new SimUnit(scenario);
     unit.runUntil(WAKE_MICROS);
     List<StampedFrame> frames = new ArrayList<>();
     try (Link link = new LockStepLink(unit, frames::add)) {
-      return read(link, unit.now(), scenario.bus().bitsPerSecond(), pack, full, frames);
+      return read(link, unit.now(), scenario.bus().bitsPerSecond(), pack, depth, frames);
     }
   }
 
   static Result read(
-      Link link, long start, int rate, Pack pack, boolean full, List<StampedFrame> frames)
+      Link link, long start, int rate, Pack pack, Depth depth, List<StampedFrame> frames)
       throws InterruptedException {
-    RollCall call = new RollCall(pack, full);
+    RollCall call = new RollCall(pack, depth != Depth.QUICK);
     long[] first = {-1};
     Station[] self = {null};
     Station hookUp =
@@ -86,7 +96,8 @@ final class Reading {
     hookUp.run(call);
     LockStep.run(link, hookUp, began + LIMIT_MICROS, call::finished);
     call.brokenOff(hookUp.now());
-    FaultCall faults = new FaultCall(pack, full ? call.result().faultTargets(pack) : List.of());
+    boolean more = depth == Depth.WITH_FAULTS;
+    FaultCall faults = new FaultCall(pack, more ? call.result().faultTargets(pack) : List.of());
     long readFrom = hookUp.now();
     hookUp.run(faults);
     LockStep.run(link, hookUp, readFrom + LIMIT_MICROS, faults::finished);

@@ -130,7 +130,7 @@ final class Try implements Callable<Integer> {
     if (pack != null) {
       return shelf.with(pack);
     }
-    Roll first = Reading.read(s, shelf.base(), true).roll();
+    Roll first = Reading.read(s, shelf.base(), Reading.Depth.FULL).roll();
     return UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
   }
 
@@ -140,7 +140,8 @@ final class Try implements Callable<Integer> {
       s = s.withSeed(seed);
     }
     Pack p = pack(PackShelf.read(packs), s);
-    Reading.Result result = Reading.read(s, p, read);
+    Reading.Result result =
+        Reading.read(s, p, read ? Reading.Depth.WITH_FAULTS : Reading.Depth.QUICK);
     write(result.frames(), s.bus().bitsPerSecond() == 500_000 ? "can500" : "can250");
     Map<String, Object> found = new LinkedHashMap<>();
     found.put("schema", 1);

@@ -47,9 +47,25 @@ class MeasureTest {
   void theScenarioOfTheRollCallMeasurementHasTwelveThatAnswer() throws Exception {
     Scenario twelve = Scenario.read(Path.of("../standin/scenarios/roll-call-12.yaml"));
     Reading.Result result =
-        Reading.read(twelve, PackShelf.read(Path.of("../packs")).with("orrendale-haulward"), true);
+        Reading.read(
+            twelve,
+            PackShelf.read(Path.of("../packs")).with("orrendale-haulward"),
+            Reading.Depth.FULL);
     assertThat(result.roll().count(RollEntry.Presence.ANSWERS)).isEqualTo(12);
     assertThat(result.roll().count(RollEntry.Presence.SILENT)).isZero();
     assertThat(result.firstAfter()).isPositive();
+  }
+
+  @Test
+  void noRollCallBeatsItsLowerBoundAndNoneIsFarFromIt() throws Exception {
+    Scenario twelve = Scenario.read(Path.of("../standin/scenarios/roll-call-12.yaml"));
+    for (long seed = 1; seed <= 4; seed++) {
+      Measure.RollTimes t =
+          Measure.rollTimes(
+              twelve.withSeed(seed),
+              PackShelf.read(Path.of("../packs")).with("orrendale-haulward"));
+      assertThat(t.allSeconds() / t.boundSeconds()).isBetween(1.0, 1.3);
+      assertThat(t.firstMillis()).isLessThan(300);
+    }
   }
 }

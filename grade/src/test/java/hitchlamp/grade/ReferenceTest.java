@@ -40,7 +40,10 @@ class ReferenceTest {
   static void recordARollCall() throws Exception {
     Scenario scenario = Scenario.read(Path.of("../standin/scenarios/tipper-14.yaml"));
     frames =
-        Reading.read(scenario, PackShelf.read(Path.of("../packs")).with("orrendale-haulward"), true)
+        Reading.read(
+                scenario,
+                PackShelf.read(Path.of("../packs")).with("orrendale-haulward"),
+                Reading.Depth.WITH_FAULTS)
             .frames();
     write(folder.resolve("all.pcap"), frames);
   }
