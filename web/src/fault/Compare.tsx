@@ -50,34 +50,18 @@ export function Compare() {
       ) : (
         <>
           <div className="mb-4 grid grid-cols-2 gap-4">
-            <label>
-              Before
-              <select
-                className="field"
-                value={before}
-                onChange={(e) => setChosen({ ...chosen, before: Number(e.target.value) })}
-              >
-                {list.map((r) => (
-                  <option key={r.id} value={r.id}>
-                    {title(r)}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label>
-              After
-              <select
-                className="field"
-                value={after}
-                onChange={(e) => setChosen({ ...chosen, after: Number(e.target.value) })}
-              >
-                {list.map((r) => (
-                  <option key={r.id} value={r.id}>
-                    {title(r)}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <ReadChoice
+              label="Before"
+              reads={list}
+              value={before}
+              onChoose={(id) => setChosen({ ...chosen, before: id })}
+            />
+            <ReadChoice
+              label="After"
+              reads={list}
+              value={after}
+              onChoose={(id) => setChosen({ ...chosen, after: id })}
+            />
           </div>
           {lines.data?.length === 0 && <p className="text-ink-2">Neither read holds a fault.</p>}
           <ul>
@@ -114,5 +98,30 @@ export function Compare() {
         </WhyPart>
       </Why>
     </>
+  )
+}
+
+function ReadChoice({
+  label,
+  reads,
+  value,
+  onChoose,
+}: {
+  label: string
+  reads: ReadHead[]
+  value: number | undefined
+  onChoose: (id: number) => void
+}) {
+  return (
+    <label>
+      {label}
+      <select className="field" value={value} onChange={(e) => onChoose(Number(e.target.value))}>
+        {reads.map((r) => (
+          <option key={r.id} value={r.id}>
+            {title(r)}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * Clears the faults of modules, each asked by itself, since a global request is neither
@@ -38,6 +39,24 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
   /** Clears the faults of these modules. */
   public ClearCall(List<FaultTarget> targets) {
     this.targets = List.copyOf(targets);
+  }
+
+  /**
+   * The modules that a clear may go to: those whose faults the read before knows; without a choice
+   * those that keep any. None where that read did not come to its end: what would be destroyed is
+   * not stored then.
+   *
+   * @param keys chosen modules, empty for all
+   */
+  public static List<FaultTarget> targets(FaultReading before, Set<String> keys) {
+    if (before.state() != FaultReading.State.COMPLETE) {
+      return List.of();
+    }
+    return before.modules().stream()
+        .filter(ModuleFaults::read)
+        .filter(m -> keys.isEmpty() ? !m.faults().isEmpty() : keys.contains(m.target().key()))
+        .map(ModuleFaults::target)
+        .toList();
   }
 
   @Override

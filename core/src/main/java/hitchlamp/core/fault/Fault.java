@@ -31,6 +31,19 @@ public record Fault(
     ConversionVersion version,
     String component,
     String mode) {
+  /**
+   * How severe it is by its FMI, empty where the mode has no severity: that belongs to 0, 1 and 15
+   * to 18 only (J1939-73, from memory).
+   */
+  public String severity() {
+    return switch (fmi) {
+      case 0, 1 -> "most severe";
+      case 16, 18 -> "moderately severe";
+      case 15, 17 -> "least severe";
+      default -> "";
+    };
+  }
+
   /** Active before all others, then the highest count; uncounted ones last among equals. */
   public static final Comparator<Fault> PLAIN_ORDER =
       Comparator.comparing((Fault f) -> f.state() != FaultState.ACTIVE)

@@ -51,11 +51,19 @@ public final class FaultCall implements Procedure<FaultReading> {
     targets.forEach(t -> desks.add(new FaultDesk(t, pack)));
   }
 
+  /** What a service is asked for. */
+  private enum About {
+    HOURS,
+    LIST,
+    TIMES,
+    SNAPSHOTS
+  }
+
   /** One question to one module. */
   private sealed interface Wish {
     record Group(int pgn) implements Wish {}
 
-    record Service(byte[] request, String about, int spn, int fmi) implements Wish {}
+    record Service(byte[] request, About about, int spn, int fmi) implements Wish {}
   }
 
   private static final class Runner {
@@ -111,8 +119,8 @@ public final class FaultCall implements Procedure<FaultReading> {
     if (desk.target().services()) {
       pack.services()
           .hours()
-          .ifPresent(id -> r.rest.add(new Wish.Service(Services.read(id), "hours", 0, 0)));
-      r.rest.add(new Wish.Service(Services.faults(STATUS_MASK), "list", 0, 0));
+          .ifPresent(id -> r.rest.add(new Wish.Service(Services.read(id), About.HOURS, 0, 0)));
+      r.rest.add(new Wish.Service(Services.faults(STATUS_MASK), About.LIST, 0, 0));
     } else {
       r.rest.add(new Wish.Group(Pgn.ENGINE_HOURS));
     }
@@ -173,9 +181,8 @@ public final class FaultCall implements Procedure<FaultReading> {
       positive(r, s, p.data());
     } else {
       r.silent = e.reply() instanceof Reply.Silent ? r.silent + 1 : 0;
-      boolean given = e.reply() instanceof Reply.NeverDone;
       r.desk.odd("Asked for " + words(s) + ", " + e.reply().says() + ".");
-      if (given) {
+      if (e.reply() instanceof Reply.NeverDone) {
         // It would do the same for every fault; its plain lists are known already.
         r.rest.clear();
       }
@@ -185,17 +192,17 @@ public final class FaultCall implements Procedure<FaultReading> {
 
   private static String words(Wish.Service s) {
     return switch (s.about()) {
-      case "hours" -> "its hours";
-      case "list" -> "its faults by service";
-      case "data" -> "the times of SPN " + s.spn() + " FMI " + s.fmi();
-      default -> "the values frozen with SPN " + s.spn() + " FMI " + s.fmi();
+      case HOURS -> "its hours";
+      case LIST -> "its faults by service";
+      case TIMES -> "the times of SPN " + s.spn() + " FMI " + s.fmi();
+      case SNAPSHOTS -> "the values frozen with SPN " + s.spn() + " FMI " + s.fmi();
     };
   }
 
   private void positive(Runner r, Wish.Service s, byte[] data) {
     switch (s.about()) {
-      case "hours" -> r.desk.hours(data);
-      case "list" -> {
+      case HOURS -> r.desk.hours(data);
+      case LIST -> {
         var list = FaultInformation.faults(data);
         list.garbled().ifPresent(g -> r.desk.odd("Garbled fault list: " + g + "."));
         list.value().stream().limit(MOST_DETAILS).forEach(f -> details(r, f));
@@ -209,17 +216,17 @@ public final class FaultCall implements Procedure<FaultReading> {
         }
         list.value().forEach(r.desk::service);
       }
-      case "data" -> r.desk.extended(s.spn(), s.fmi(), data);
-      default -> r.desk.snapshots(s.spn(), s.fmi(), data);
+      case TIMES -> r.desk.extended(s.spn(), s.fmi(), data);
+      case SNAPSHOTS -> r.desk.snapshots(s.spn(), s.fmi(), data);
     }
   }
 
   private void details(Runner r, ServiceFault f) {
     int code = ServiceFault.code(f.spn(), f.fmi());
     if (pack.services().occurrence().isPresent()) {
-      r.rest.add(new Wish.Service(Services.extendedData(code), "data", f.spn(), f.fmi()));
+      r.rest.add(new Wish.Service(Services.extendedData(code), About.TIMES, f.spn(), f.fmi()));
     }
-    r.rest.add(new Wish.Service(Services.snapshots(code), "snapshots", f.spn(), f.fmi()));
+    r.rest.add(new Wish.Service(Services.snapshots(code), About.SNAPSHOTS, f.spn(), f.fmi()));
   }
 
   private void endIfDone() {

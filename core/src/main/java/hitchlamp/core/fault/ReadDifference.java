@@ -41,7 +41,28 @@ public final class ReadDifference {
    * @param fault as in the later read, else as in the earlier one
    * @param counted occurrences more than before; 0 where not counted
    */
-  public record Line(KnownFault fault, Change change, int counted) {}
+  public record Line(KnownFault fault, Change change, int counted) {
+    /** True where somebody who works on the unit wants to hear of it. */
+    public boolean worthTelling() {
+      return switch (change) {
+        case STILL_ACTIVE, STILL_EARLIER, NOT_READ -> counted > 0 && fault.active();
+        default -> true;
+      };
+    }
+
+    /** The change as a sentence about the fault. */
+    public String says() {
+      return fault.fault().component()
+          + ", "
+          + fault.fault().mode()
+          + " (SPN "
+          + fault.spn()
+          + " FMI "
+          + fault.fmi()
+          + "): "
+          + change.says();
+    }
+  }
 
   /**
    * Compares two reads.

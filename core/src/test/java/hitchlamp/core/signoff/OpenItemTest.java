@@ -2,6 +2,7 @@ package hitchlamp.core.signoff;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
@@ -128,5 +129,15 @@ class OpenItemTest {
         .singleElement()
         .asString()
         .contains("could not be read");
+  }
+
+  @Test
+  void aClearGoesOnlyWhereTheReadBeforeIsWhole() {
+    KnownFault f = fault(111, 1, FaultState.ACTIVE);
+    assertThat(ClearCall.targets(read(true, f), Set.of())).hasSize(1);
+    assertThat(ClearCall.targets(read(true), Set.of())).as("nothing to clear").isEmpty();
+    assertThat(ClearCall.targets(read(true), Set.of("e"))).as("chosen by hand").hasSize(1);
+    assertThat(ClearCall.targets(read(true, f), Set.of("other"))).isEmpty();
+    assertThat(ClearCall.targets(read(false, f), Set.of("e"))).as("not stored whole").isEmpty();
   }
 }

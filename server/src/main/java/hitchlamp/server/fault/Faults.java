@@ -96,7 +96,11 @@ public class Faults implements FaultReports {
         before
             .map(b -> ReadDifference.between(b.reading(), r, why.equals("AFTER_CLEAR")))
             .orElse(List.of());
-    List<String> told = changes.stream().filter(Faults::changed).map(Faults::words).toList();
+    List<String> told =
+        changes.stream()
+            .filter(ReadDifference.Line::worthTelling)
+            .map(ReadDifference.Line::says)
+            .toList();
     if (watch && told.isEmpty()) {
       return;
     }
@@ -145,25 +149,6 @@ public class Faults implements FaultReports {
 
   private static Double hours(FaultReading r) {
     return r.engineHours().isPresent() ? r.engineHours().getAsDouble() : null;
-  }
-
-  private static boolean changed(ReadDifference.Line l) {
-    return switch (l.change()) {
-      case STILL_ACTIVE, STILL_EARLIER, NOT_READ -> l.counted() > 0 && l.fault().active();
-      default -> true;
-    };
-  }
-
-  private static String words(ReadDifference.Line l) {
-    return l.fault().fault().component()
-        + ", "
-        + l.fault().fault().mode()
-        + " (SPN "
-        + l.fault().spn()
-        + " FMI "
-        + l.fault().fmi()
-        + "): "
-        + l.change().says();
   }
 
   private static String summary(String why, List<String> told) {

@@ -150,7 +150,7 @@ public record FaultsView(
         f.fmi(),
         f.fault().component(),
         f.fault().mode(),
-        severity(f.fmi()),
+        f.fault().severity(),
         f.fault().count().isPresent() ? f.fault().count().getAsInt() : null,
         f.fault().atCeiling(),
         f.active(),
@@ -162,16 +162,6 @@ public record FaultsView(
         or(f.firstHour()),
         or(f.lastHour()),
         f.snapshots().size());
-  }
-
-  /** Severity belongs to FMI 0, 1 and 15 to 18 only (J1939-73, from memory). */
-  private static String severity(int fmi) {
-    return switch (fmi) {
-      case 0, 1 -> "most severe";
-      case 16, 18 -> "moderately severe";
-      case 15, 17 -> "least severe";
-      default -> "";
-    };
   }
 
   private static ModuleLine module(ModuleFaults m) {

@@ -4,7 +4,6 @@ import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultTarget;
-import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.Pack;
@@ -134,17 +133,11 @@ final class FaultRun {
   }
 
   private void clear(FaultReading before, Roll roll, Pack pack, Account who, Set<String> keys) {
-    List<FaultTarget> targets =
-        before.modules().stream()
-            .filter(m -> keys.isEmpty() || keys.contains(m.target().key()))
-            .filter(ModuleFaults::read)
-            .filter(m -> keys.contains(m.target().key()) || !m.faults().isEmpty())
-            .map(ModuleFaults::target)
-            .toList();
-    if (before.state() != FaultReading.State.COMPLETE || targets.isEmpty()) {
+    List<FaultTarget> targets = ClearCall.targets(before, keys);
+    if (targets.isEmpty()) {
       reports.log(
           "Nothing was cleared: "
-              + (targets.isEmpty()
+              + (before.state() == FaultReading.State.COMPLETE
                   ? "no module that could be read keeps a fault."
                   : "the read before it did not come to its end."),
           station.now());
