@@ -7,13 +7,14 @@ import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { readWhys } from './words'
 
+/** When, why, and how much: short enough for a line of choice. */
 function title(r: ReadHead): string {
-  const at = new Date(r.readAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'medium' })
-  const hours =
-    r.engineHours == null
-      ? ''
-      : `, ${r.engineHours.toLocaleString(undefined, { maximumFractionDigits: 1 })} h`
-  return `${at}${hours}: ${r.active} now, ${r.faults - r.active} earlier, ${readWhys[r.why] ?? r.why}`
+  const at = new Date(r.readAt)
+  const today = at.toDateString() === new Date().toDateString()
+  const when = today
+    ? at.toLocaleTimeString()
+    : at.toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })
+  return `${when}, ${readWhys[r.why] ?? r.why}: ${r.active} now, ${r.faults - r.active} earlier`
 }
 
 /** Any two reads of the job beside each other. */

@@ -99,7 +99,9 @@ export function Snapshots() {
                             {c.mark && <span className="sr-only">, out of place: {c.mark}</span>}
                           </>
                         ) : (
-                          <span className="text-ink-2">{words.states[c.state] || 'not kept'}</span>
+                          <span className={`text-ink-2 ${c.mark ? 'border-b-[3px] border-ink' : ''}`}>
+                            {words.states[c.state] || 'not kept'}
+                          </span>
                         )}
                       </td>
                     )

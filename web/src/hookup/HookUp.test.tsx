@@ -159,3 +159,15 @@ it('reads a value only when the sensor says so, and says when it is old', () => 
   expect(screen.getByText('stale')).toBeInTheDocument()
   expect(screen.getByText('last frame 2 s ago')).toBeInTheDocument()
 })
+
+it('calls nothing live that comes from a recording', () => {
+  const live: JobLive = { ...NOTHING, link: link({ linkId: 'stored/4' }), vitals }
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <VitalsRow live={live} />
+    </QueryClientProvider>,
+  )
+  expect(screen.getByText('a recording, not live')).toBeInTheDocument()
+  expect(screen.queryByText('Key')).toBeNull()
+  expect(screen.queryByText(/last frame/)).toBeNull()
+})

@@ -11,9 +11,11 @@ export function VitalsRow({ live }: { live: JobLive }) {
   const { link, vitals } = live
   if (!link || link.state === 'OFF') return <p className="text-ink-2">Not hooked up</p>
   const up = link.state === 'UP' && vitals
+  // Values of a recording are of then: nothing about them is live.
+  const recorded = link.linkId?.startsWith('log/') === true || link.linkId?.startsWith('stored/') === true
   return (
     <div className="flex min-w-0 items-center gap-5 overflow-hidden" aria-label="Vital values">
-      {up && (
+      {up && !recorded && (
         <Vital
           head="Key"
           figure={vitals.key === 'on' ? 'on' : 'off?'}
@@ -45,7 +47,11 @@ export function VitalsRow({ live }: { live: JobLive }) {
               {link.bus}
               {vitals.loadPercent !== null && `, ${Math.round(vitals.loadPercent)} % busy`}
             </b>
-            {vitals.lastFrameMs === null ? 'no frame yet' : `last frame ${age(vitals.lastFrameMs)}`}
+            {recorded
+              ? 'a recording, not live'
+              : vitals.lastFrameMs === null
+                ? 'no frame yet'
+                : `last frame ${age(vitals.lastFrameMs)}`}
           </>
         ) : (
           <b className="font-semibold text-ink">{link.says}</b>

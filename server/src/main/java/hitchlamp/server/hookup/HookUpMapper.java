@@ -42,11 +42,11 @@ interface HookUpMapper {
 
   record Block(byte[] content) {}
 
-  record Stored(long id, String bus, LocalDateTime beganAt, long entries) {}
+  record Stored(long id, String bus, LocalDateTime beganAt) {}
 
   /** Hook-ups of a job whose frames are stored, newest first. */
   @Select(
-      "SELECT h.id, h.bus, h.began_at, CAST(SUM(b.entries) AS SIGNED) AS entries FROM hook_up h JOIN frame_block b ON b.hook_up_id = h.id WHERE h.job_id = #{job} GROUP BY h.id ORDER BY h.id DESC LIMIT 50")
+      "SELECT h.id, h.bus, h.began_at FROM hook_up h WHERE h.job_id = #{job} AND EXISTS (SELECT 1 FROM frame_block b WHERE b.hook_up_id = h.id) ORDER BY h.id DESC LIMIT 50")
   List<Stored> stored(long job);
 
   /** Rolls of one hook-up as they ended, in order. */

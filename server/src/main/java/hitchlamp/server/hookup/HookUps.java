@@ -110,13 +110,7 @@ class HookUps {
                     new LinkChoice(
                         "stored/" + h.id(),
                         LinkChoice.Kind.STORED,
-                        "Hook-up of "
-                            + h.beganAt().format(MOMENT)
-                            + " UTC again, "
-                            + h.bus()
-                            + " ("
-                            + h.entries()
-                            + " entries)",
+                        "Hook-up of " + h.beganAt().format(MOMENT) + " UTC again, " + h.bus(),
                         List.of(h.bus()),
                         "",
                         0,
