@@ -6,8 +6,9 @@ import java.util.Optional;
 
 /**
  * Finds the bus speed by listening only: each candidate in turn, nothing is sent. A candidate is
- * right after {@link #ENOUGH_FRAMES} valid frames; it is left after {@link #LISTEN_MICROS} or
- * {@link #ENOUGH_ERRORS} errors.
+ * right after {@link #ENOUGH_FRAMES} valid frames; it is left after {@link #LISTEN_MICROS} of
+ * silence or {@link #ENOUGH_ERRORS} errors. Silence counts from the last valid frame: a slow bus is
+ * not left while it speaks, and the bus time of a link means nothing before its first frame.
  */
 public final class SpeedSearch {
   /** Valid frames that prove a speed. */
@@ -16,7 +17,7 @@ public final class SpeedSearch {
   /** Errors without a valid frame between them that disprove it. */
   public static final int ENOUGH_ERRORS = 5;
 
-  /** Time given to a silent candidate. */
+  /** Silence after which a candidate is left, microseconds of the wall clock. */
   public static final long LISTEN_MICROS = 1_500_000;
 
   /**
@@ -37,6 +38,9 @@ public final class SpeedSearch {
 
     /** Nothing at all on any candidate. */
     record Silent() implements Outcome {}
+
+    /** This one is the right speed, yet it fell silent before it had said enough. */
+    record FellSilent(Candidate candidate, int frames) implements Outcome {}
   }
 
   private final List<Candidate> candidates;
@@ -44,14 +48,34 @@ public final class SpeedSearch {
   private int frames;
   private int errors;
   private boolean anyErrors;
+  private Outcome.FellSilent spoke;
   private long since = Long.MIN_VALUE;
   private Outcome outcome;
+  private final long patienceMicros;
 
+  /** A search on a bus whose time is that of the wall clock. */
   public SpeedSearch(List<Candidate> candidates) {
+    this(candidates, 1);
+  }
+
+  /**
+   * @param timeFactor bus seconds per second of the wall clock, above 0: a simulated bus that runs
+   *     faster is given the same time of the wall clock
+   */
+  public SpeedSearch(List<Candidate> candidates, double timeFactor) {
     if (candidates.isEmpty()) {
       throw new IllegalArgumentException("no bus to listen to");
     }
     this.candidates = List.copyOf(candidates);
+    this.patienceMicros = (long) (LISTEN_MICROS * Math.max(1, timeFactor));
+  }
+
+  /**
+   * Bus time at which the present candidate is left if nothing more is heard; counted from 0 as
+   * long as its link has told no time.
+   */
+  public long deadlineMicros() {
+    return (since == Long.MIN_VALUE ? 0 : since) + patienceMicros;
   }
 
   /** The bus to listen to now; empty once the search has ended. */
@@ -77,8 +101,8 @@ public final class SpeedSearch {
     if (outcome != null) {
       return;
     }
-    since = since == Long.MIN_VALUE ? event.micros() : since;
     if (event instanceof LinkEvent.Seen) {
+      since = event.micros();
       errors = 0;
       if (++frames >= ENOUGH_FRAMES) {
         outcome = new Outcome.Found(candidates.get(index));
@@ -88,20 +112,28 @@ public final class SpeedSearch {
       if (++errors >= ENOUGH_ERRORS) {
         leave();
       }
-    } else if (event instanceof LinkEvent.Lost || event.micros() - since >= LISTEN_MICROS) {
+    } else if (event instanceof LinkEvent.Lost || event.micros() >= deadlineMicros()) {
       leave();
+    } else if (since == Long.MIN_VALUE) {
+      since = event.micros();
     }
   }
 
   private void leave() {
+    if (frames > 0 && (spoke == null || frames > spoke.frames())) {
+      spoke = new Outcome.FellSilent(candidates.get(index), frames);
+    }
     frames = 0;
     errors = 0;
     since = Long.MIN_VALUE;
     if (++index == candidates.size()) {
       outcome =
-          anyErrors
-              ? new Outcome.WrongSpeed(candidates.stream().map(Candidate::bitsPerSecond).toList())
-              : new Outcome.Silent();
+          spoke != null
+              ? spoke
+              : anyErrors
+                  ? new Outcome.WrongSpeed(
+                      candidates.stream().map(Candidate::bitsPerSecond).toList())
+                  : new Outcome.Silent();
     }
   }
 }

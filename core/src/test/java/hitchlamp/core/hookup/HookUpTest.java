@@ -159,6 +159,42 @@ class HookUpTest {
   }
 
   @Test
+  void aBusThatSpeaksIsNotLeftHoweverSlowly() {
+    var one = new SpeedSearch.Candidate("can250", 250_000);
+    SpeedSearch search = new SpeedSearch(List.of(one));
+    search.on(new LinkEvent.Ticked(0));
+    long micros = 3_600_000_000L;
+    for (int i = 0; i < SpeedSearch.ENOUGH_FRAMES; i++) {
+      assertThat(search.outcome()).as("the clock jumped, or a frame came late").isEmpty();
+      search.on(new LinkEvent.Seen(new StampedFrame(micros, LET_GO)));
+      search.on(new LinkEvent.Ticked(micros + SpeedSearch.LISTEN_MICROS - 1));
+      micros += SpeedSearch.LISTEN_MICROS;
+    }
+    assertThat(search.outcome()).contains(new SpeedSearch.Outcome.Found(one));
+  }
+
+  @Test
+  void aBusThatFallsSilentTooEarlyIsNotCalledAWrongSpeed() {
+    var one = new SpeedSearch.Candidate("can250", 250_000);
+    SpeedSearch search =
+        new SpeedSearch(List.of(one, new SpeedSearch.Candidate("can500", 500_000)));
+    search.on(new LinkEvent.Seen(new StampedFrame(5_000_000, LET_GO)));
+    assertThat(search.deadlineMicros()).isEqualTo(5_000_000 + SpeedSearch.LISTEN_MICROS);
+    search.on(new LinkEvent.Ticked(search.deadlineMicros()));
+    for (int i = 0; i < SpeedSearch.ENOUGH_ERRORS; i++) {
+      search.on(new LinkEvent.BusError(i, "error"));
+    }
+    assertThat(search.outcome()).contains(new SpeedSearch.Outcome.FellSilent(one, 1));
+  }
+
+  @Test
+  void aFastSimulatedBusIsGivenTheSameTimeOfTheWallClock() {
+    var one = new SpeedSearch.Candidate("can250", 250_000);
+    assertThat(new SpeedSearch(List.of(one), 60).deadlineMicros())
+        .isEqualTo(60 * SpeedSearch.LISTEN_MICROS);
+  }
+
+  @Test
   void busLoadIsTheShareOfTimeInUse() {
     LinkHealth health = new LinkHealth(250_000);
     assertThat(health.at(0).lastFrameAgeMicros()).isEmpty();

@@ -259,7 +259,7 @@ final class LiveOwner implements Runnable {
       begin(List.of());
       return true;
     }
-    SpeedSearch search = new SpeedSearch(candidates);
+    SpeedSearch search = new SpeedSearch(candidates, choice.factor());
     List<LinkEvent> heard = new ArrayList<>();
     while (search.outcome().isEmpty() && !stopping) {
       SpeedSearch.Candidate candidate = search.listenTo().orElseThrow();
@@ -279,11 +279,7 @@ final class LiveOwner implements Runnable {
           "Key on, if it is off.");
       heard.clear();
       while (search.listenTo().filter(candidate::equals).isPresent() && !stopping) {
-        LinkEvent event =
-            link.await(
-                heard.isEmpty()
-                    ? SpeedSearch.LISTEN_MICROS
-                    : heard.get(0).micros() + SpeedSearch.LISTEN_MICROS);
+        LinkEvent event = link.await(search.deadlineMicros());
         heard.add(event);
         search.on(event);
         drain();
@@ -302,6 +298,15 @@ final class LiveOwner implements Runnable {
           LinkView.State.WRONG_SPEED,
           "There is traffic, but at none of the speeds tried.",
           "Another plug or another pair of pins may carry the diagnostic bus; see the connector.");
+    } else if (outcome instanceof SpeedSearch.Outcome.FellSilent f) {
+      say(
+          LinkView.State.SILENT,
+          "The bus on "
+              + f.candidate().bus()
+              + " said "
+              + f.frames()
+              + " frames and fell silent; too little to be sure of, so nothing was sent.",
+          "Key off, or modules going to sleep? Key on, then hook up again.");
     } else if (outcome instanceof SpeedSearch.Outcome.Silent) {
       say(
           LinkView.State.SILENT,
@@ -516,7 +521,8 @@ final class LiveOwner implements Runnable {
       }
       waker = link instanceof TcpLink tcp ? tcp : null;
       // The first event tells the bus time; without one the plug is in and the bus is still silent.
-      LinkEvent first = link.await(SpeedSearch.LISTEN_MICROS);
+      LinkEvent first =
+          link.await((long) (SpeedSearch.LISTEN_MICROS * Math.max(1, choice.factor())));
       if (first instanceof LinkEvent.Lost) {
         link.close();
         continue;
