@@ -7,6 +7,7 @@ import { Gate } from './account/Gate'
 import { Accounts } from './account/Accounts'
 import { Compare } from './fault/Compare'
 import { Faults } from './fault/Faults'
+import { Lamps } from './fault/Lamps'
 import { Snapshots } from './fault/Snapshots'
 import { HookUp } from './hookup/HookUp'
 import { ModulePage } from './hookup/ModulePage'
@@ -39,6 +40,7 @@ const router = createBrowserRouter([
           { path: 'faults', element: <Faults /> },
           { path: 'faults/compare', element: <Compare /> },
           { path: 'faults/snapshots', element: <Snapshots /> },
+          { path: 'faults/lamps', element: <Lamps /> },
           { path: 'sign-off', element: <SignOff /> },
           { path: 'logbook', element: <LogbookPage /> },
           { path: ':step', element: <NotYet /> },

@@ -17,6 +17,8 @@ export type FaultLine = Schemas['FaultLine']
 export type ReadHead = Schemas['ReadHead']
 export type DifferenceLine = Schemas['DifferenceLine']
 export type Sheet = Schemas['SheetView']
+export type LampCheck = Schemas['LampsView']
+export type LampRow = Schemas['LampRow']
 export type Seat = Schemas['Seat']
 export type Measure = Schemas['MeasureView']
 export type AccountView = Schemas['AccountView']
@@ -35,6 +37,8 @@ export interface Cab {
   batteryV: number
   plugged: boolean
   factor: number
+  /** Warning lamps by name; true where lit. */
+  lamps: Record<string, boolean>
 }
 
 /** A refusal of the server: what happened and what to do next. */

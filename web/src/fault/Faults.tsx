@@ -166,7 +166,12 @@ export function Faults() {
       <LeadList view={view} selected={lead?.id} onSelect={setChosen} />
       <HourLine view={view} selected={lead?.id} onSelect={setChosen} />
       <section aria-label="Lamps" className="mt-6">
-        <h2 className="mb-2">Lamps that modules command</h2>
+        <div className="mb-2 flex flex-wrap items-center gap-4">
+          <h2>Lamps that modules command</h2>
+          <Link className="btn ml-auto" to={`/jobs/${job.id}/faults/lamps`}>
+            Check the lamps
+          </Link>
+        </div>
         {roll && <LampsByModule modules={roll.modules.filter((m) => m.lamps != null)} />}
       </section>
       {odd.length > 0 && (

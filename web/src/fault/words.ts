@@ -1,4 +1,4 @@
-import type { FaultLine, Lead } from '../api/client'
+import type { FaultLine, LampRow, Lead } from '../api/client'
 
 /** How a lead stands, with the style of its mark. */
 export const leadMarks: Record<Lead['mark'], { says: string; style: string }> = {
@@ -11,6 +11,23 @@ export const bearings: Record<Lead['bearing'], string> = {
   TODAY: "Today's problem",
   EARLIER: 'Earlier, or when is not told',
   OLD: 'Set apart as old: last there more than 100 h ago',
+}
+
+/** What the eye can have seen of a lamp. */
+export type Seen = Exclude<LampRow['seen'], 'NOT_ASKED'>
+
+export const lampSeen: Record<Seen, string> = {
+  LIT_THEN_OUT: 'Lit, then went out',
+  NEVER_LIT: 'Never lit',
+  STAYED_LIT: 'Stayed lit',
+  DID_NOT_LOOK: 'Did not look',
+}
+
+/** Verdicts in words, with the style of their mark. */
+export const verdicts: Record<LampRow['verdict'], { says: string; style: string }> = {
+  PASS: { says: 'Pass', style: '' },
+  FAIL: { says: 'Fail', style: 'mark-filled' },
+  CANNOT_TELL: { says: 'Cannot tell', style: 'mark-dotted' },
 }
 
 /** Why a read was made, for lists. */

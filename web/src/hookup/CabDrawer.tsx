@@ -83,6 +83,17 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
               Crank
             </button>
           </div>
+          <ul className="flex flex-wrap gap-x-3 gap-y-1 text-[14px]" aria-label="Lamps in the cab">
+            {Object.entries(cab.lamps).map(([lamp, lit]) => (
+              <li key={lamp} className={lit ? 'font-semibold' : 'text-ink-3'}>
+                <span
+                  className={`mr-1.5 inline-block h-3 w-3 rounded-full border-[1.5px] border-ink ${lit ? 'bg-ink' : ''}`}
+                  aria-hidden
+                />
+                {lamp.replaceAll('-', ' ')} {lit ? 'lit' : 'dark'}
+              </li>
+            ))}
+          </ul>
           <label className="text-[15px]">
             Pedal {Math.round(cab.pedal * 100)} %
             <input

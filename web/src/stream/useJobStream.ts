@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import type { FaultsView, LogEntry, Roll, Seat } from '../api/client'
+import type { FaultsView, LampCheck, LogEntry, Roll, Seat } from '../api/client'
 import { stream } from './stream'
 import type { LinkState, SelfTest, Vitals } from './types'
 
@@ -12,6 +12,7 @@ export interface JobLive {
   seat: Seat | undefined
   faults: FaultsView | undefined
   selfTest: SelfTest | undefined
+  lampCheck: LampCheck | undefined
   /** What changed between the last two reads, in sentences; a new array each time. */
   changed: string[] | undefined
   connected: boolean
@@ -25,6 +26,7 @@ export const NOTHING: JobLive = {
   seat: undefined,
   faults: undefined,
   selfTest: undefined,
+  lampCheck: undefined,
   changed: undefined,
   connected: true,
 }
@@ -46,6 +48,9 @@ export function useJobStream(job: number): JobLive {
           break
         case 'self-test':
           setLive((l) => ({ ...l, selfTest: change.body as SelfTest }))
+          break
+        case 'lamp-check':
+          setLive((l) => ({ ...l, lampCheck: change.body as LampCheck }))
           break
         case 'faults-changed':
           setLive((l) => ({ ...l, changed: change.body as string[] }))

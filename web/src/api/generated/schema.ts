@@ -212,6 +212,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/faults/lamps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lamps"];
+        put?: never;
+        post: operations["checkLamps"];
+        delete: operations["stopLamps"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/faults/lamps/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answerLamps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/faults/clear": {
         parameters: {
             query?: never;
@@ -841,6 +873,9 @@ export interface components {
             };
             oddities: string[];
         };
+        LampAnswer: {
+            choice: string;
+        };
         Clear: {
             modules: string[];
         };
@@ -1099,6 +1134,31 @@ export interface components {
             /** Format: int32 */
             active: number;
             who: string;
+        };
+        CommandedRow: {
+            title: string;
+            heard: boolean;
+            told: boolean;
+            lit: boolean;
+            out: boolean;
+        };
+        LampRow: {
+            id: string;
+            title: string;
+            /** @enum {string} */
+            seen: "NOT_ASKED" | "LIT_THEN_OUT" | "NEVER_LIT" | "STAYED_LIT" | "DID_NOT_LOOK";
+            by: components["schemas"]["CommandedRow"][];
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: string;
+            next: string;
+        };
+        LampsView: {
+            /** @enum {string} */
+            stage: "KEY_OFF" | "KEY_ON" | "LISTENING" | "ASKING" | "DONE" | "STOPPED";
+            says: string;
+            ended: boolean;
+            lamps: components["schemas"]["LampRow"][];
         };
         DifferenceLine: {
             key: string;
@@ -1558,6 +1618,92 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["FaultsView"];
                 };
+            };
+        };
+    };
+    lamps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LampsView"];
+                };
+            };
+        };
+    };
+    checkLamps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    stopLamps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    answerLamps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LampAnswer"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -64,6 +64,7 @@ final class LeadCases {
       case GROUND_RESISTANCE -> "sensor-ground-" + d.line();
       case MODULE_UNPOWERED, BUS_STUB_CUT -> "module-" + d.module();
       case SUPPLY_DROP -> "supply-of-" + d.module();
+      case LAMP_DEAD -> "lamp-" + d.lamp();
       case COOLANT_LOSS -> "cooling-system-leak";
       case THERMOSTAT_OPEN -> "thermostat";
       case RADIATOR_BLOCKED -> "radiator";
@@ -129,7 +130,8 @@ final class LeadCases {
   private static Defect defect(SplittableRandom r, boolean shovel, double from, double until) {
     while (true) {
       Kind kind = Kind.values()[r.nextInt(Kind.values().length)];
-      if (SHOVEL_ONLY.contains(kind) && !shovel) {
+      // A dead lamp is found by the lamp check, by eye; no read of faults can show it.
+      if (kind == Kind.LAMP_DEAD || SHOVEL_ONLY.contains(kind) && !shovel) {
         continue;
       }
       List<Integer> sensors = ENGINE_SENSORS;
@@ -151,7 +153,7 @@ final class LeadCases {
       }
       String module = module(kind, shovel, r);
       double share = kind == Kind.WIRE_RESISTANCE && r.nextInt(3) == 0 ? 0.5 : 1;
-      return new Defect(kind, size(kind, r), spn, line, module, from, until, share);
+      return new Defect(kind, size(kind, r), spn, line, module, "", from, until, share);
     }
   }
 
@@ -178,7 +180,7 @@ final class LeadCases {
     return switch (kind) {
       case WIRE_RESISTANCE -> 5e5 + u * 5e6;
       case WIRE_SHORT -> u * 20;
-      case LOOSE_CONNECTOR, MODULE_UNPOWERED, BUS_STUB_CUT -> 0;
+      case LOOSE_CONNECTOR, MODULE_UNPOWERED, BUS_STUB_CUT, LAMP_DEAD -> 0;
       case SENSOR_DRIFT -> (r.nextBoolean() ? 1 : -1) * (10 + u * 15);
       case SUPPLY_LOAD -> 0.05 + u * 0.2;
       case GROUND_RESISTANCE -> 9e4 + u * 2e5;

@@ -4,6 +4,7 @@ import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
@@ -27,6 +28,7 @@ public final class Replay {
   private final List<Roll> rolls = new ArrayList<>();
   private final List<FaultReading> readings = new ArrayList<>();
   private FaultCall faults;
+  private LampCheck lamps;
   private Station hookUp;
   private RollCall call;
 
@@ -81,6 +83,16 @@ public final class Replay {
       Pack pack = packs.apply(r.pack());
       faults = new FaultCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
       hookUp.run(faults);
+    } else if (deed instanceof Deed.CheckedLamps c) {
+      Pack pack = packs.apply(c.pack());
+      lamps =
+          new LampCheck(
+              pack, rolls.isEmpty() ? List.of() : rolls.get(rolls.size() - 1).faultTargets(pack));
+      hookUp.run(lamps);
+    } else if (deed instanceof Deed.AnsweredLamps a && lamps != null) {
+      hookUp.say(lamps, a.choice());
+    } else if (deed instanceof Deed.StoppedLamps && lamps != null) {
+      hookUp.stop(lamps);
     } else if (deed instanceof Deed.StoppedRoll) {
       endCall();
     } else if (deed instanceof Deed.Released) {
@@ -117,6 +129,11 @@ public final class Replay {
   /** The reads of faults that have ended, in order. */
   public List<FaultReading> readings() {
     return List.copyOf(readings);
+  }
+
+  /** The last lamp check; empty where there was none. */
+  public Optional<LampCheck.Result> lampCheck() {
+    return Optional.ofNullable(lamps).map(LampCheck::result);
   }
 
   /** Our station; empty until the stored hook-up begins. */

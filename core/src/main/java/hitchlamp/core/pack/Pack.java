@@ -26,6 +26,7 @@ import java.util.Optional;
  * @param services what is told by ISO 14229
  * @param derived figures worked out from values taken together
  * @param limits what values should not pass, with their sources
+ * @param lamps warning lamps by their id
  * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
@@ -45,6 +46,7 @@ public record Pack(
     ServiceKind services,
     List<Derived> derived,
     List<Limit> limits,
+    Map<String, LampKind> lamps,
     List<String> includes) {
   /** Greater is laid over lesser. */
   public enum Layer {

@@ -52,6 +52,7 @@ public final class PackReader {
         "services",
         "derived",
         "limits",
+        "lamps",
         "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
@@ -90,6 +91,7 @@ public final class PackReader {
         root.find("services").map(ServiceReader::read).orElse(ServiceKind.NONE),
         root.itemsOf("derived").stream().map(PackReader::derived).toList(),
         root.itemsOf("limits").stream().map(PackReader::limit).toList(),
+        lamps(root.find("lamps")),
         root.itemsOf("includes").stream().map(Entry::text).toList());
   }
 
@@ -141,6 +143,31 @@ public final class PackReader {
         scale,
         e.number("offset", -1e9, 1e9, 0),
         unit(e.need("unit")));
+  }
+
+  private static Map<String, LampKind> lamps(Optional<Entry> all) {
+    Map<String, LampKind> lamps = new LinkedHashMap<>();
+    all.ifPresent(a -> a.entries().forEach((id, e) -> lamps.put(id, lamp(id, e))));
+    return lamps;
+  }
+
+  private static LampKind lamp(String id, Entry e) {
+    e.allow("title", "by", "fault", "spn", "shown-by");
+    boolean four = e.find("fault").isPresent();
+    if (four == e.find("spn").isPresent()) {
+      throw e.fault("a lamp needs 'fault' or 'spn', and not both");
+    }
+    List<String> by = e.need("by").items().stream().map(Entry::text).toList();
+    if (by.isEmpty()) {
+      throw e.need("by").fault("some module must command the lamp");
+    }
+    return new LampKind(
+        id,
+        e.text("title"),
+        by,
+        e.find("fault").map(f -> f.oneOf(LampKind.Four.class)),
+        four ? 0 : (int) e.whole("spn", 1, Dtc.GREATEST_SPN),
+        e.text("shown-by", ""));
   }
 
   private static Derived derived(Entry e) {

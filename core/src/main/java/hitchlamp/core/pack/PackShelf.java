@@ -99,6 +99,7 @@ public record PackShelf(List<Pack> packs) {
     List<Component.Sign> generic = new ArrayList<>();
     List<Derived> derived = new ArrayList<>();
     List<Limit> limits = new ArrayList<>();
+    Map<String, LampKind> lamps = new LinkedHashMap<>();
     ServiceKind services = ServiceKind.NONE;
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
@@ -110,6 +111,7 @@ public record PackShelf(List<Pack> packs) {
       generic.addAll(p.generic());
       derived.addAll(p.derived());
       limits.addAll(p.limits());
+      lamps.putAll(p.lamps());
       services = p.services().equals(ServiceKind.NONE) ? services : p.services();
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
@@ -134,6 +136,7 @@ public record PackShelf(List<Pack> packs) {
         services,
         derived,
         limits,
+        lamps,
         top.includes());
   }
 }

@@ -4,8 +4,11 @@ import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.LampLine;
+import hitchlamp.core.fault.LampVerdict;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.trial.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -23,8 +26,10 @@ public record OpenItem(String says, String next) {
    * @param last the newest read; empty where there is none
    * @param leads of that read
    * @param reads number of reads stored in the job
+   * @param lamps of the last lamp check, none where there was none
    */
-  public static List<OpenItem> of(Optional<FaultReading> last, List<Lead> leads, int reads) {
+  public static List<OpenItem> of(
+      Optional<FaultReading> last, List<Lead> leads, int reads, List<LampLine> lamps) {
     List<OpenItem> open = new ArrayList<>();
     if (last.isEmpty()) {
       return List.of(
@@ -71,6 +76,12 @@ public record OpenItem(String says, String next) {
         open.add(
             new OpenItem(
                 "Pending: " + name(f) + ".", "Run the engine as it was then and read again."));
+      }
+    }
+    for (LampLine l : lamps) {
+      LampVerdict v = LampVerdict.of(l);
+      if (v.verdict() == Verdict.FAIL) {
+        open.add(new OpenItem(l.lamp().title() + ": " + v.says(), v.next()));
       }
     }
     if (reads < 2) {

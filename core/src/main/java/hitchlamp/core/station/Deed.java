@@ -37,6 +37,30 @@ public sealed interface Deed {
     }
   }
 
+  /** The lamps of a unit are checked. */
+  record CheckedLamps(String pack) implements Deed {
+    @Override
+    public String text() {
+      return "checked the lamps of " + pack;
+    }
+  }
+
+  /** Somebody answered a question of the lamp check. */
+  record AnsweredLamps(String choice) implements Deed {
+    @Override
+    public String text() {
+      return "said of the lamps: " + choice;
+    }
+  }
+
+  /** Somebody stopped the lamp check. */
+  record StoppedLamps() implements Deed {
+    @Override
+    public String text() {
+      return "stopped the lamp check";
+    }
+  }
+
   /** Somebody cut the roll call short. */
   record StoppedRoll() implements Deed {
     @Override
@@ -88,7 +112,16 @@ public sealed interface Deed {
     if (read.matches()) {
       return Optional.of(new ReadFaults(read.group(1)));
     }
+    Matcher lamps = Pattern.compile("checked the lamps of (\\S+)").matcher(text);
+    if (lamps.matches()) {
+      return Optional.of(new CheckedLamps(lamps.group(1)));
+    }
+    Matcher answer = Pattern.compile("said of the lamps: (.{1,80})").matcher(text);
+    if (answer.matches()) {
+      return Optional.of(new AnsweredLamps(answer.group(1)));
+    }
     return switch (text) {
+      case "stopped the lamp check" -> Optional.of(new StoppedLamps());
       case "stopped the roll call" -> Optional.of(new StoppedRoll());
       case "released" -> Optional.of(new Released());
       case "lost the link" -> Optional.of(new LostLink());

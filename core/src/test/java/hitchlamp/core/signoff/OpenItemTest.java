@@ -65,12 +65,12 @@ class OpenItemTest {
 
   private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
     List<Lead> leads = Leads.find(r.faults(), Set.of(silent), TRUCK, r.engineHours(), List.of());
-    return OpenItem.of(Optional.of(r), leads, reads);
+    return OpenItem.of(Optional.of(r), leads, reads, List.of());
   }
 
   @Test
   void withoutAReadEverythingIsOpen() {
-    assertThat(OpenItem.of(Optional.empty(), List.of(), 0))
+    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of()))
         .singleElement()
         .satisfies(i -> assertThat(i.next()).contains("full roll"));
   }

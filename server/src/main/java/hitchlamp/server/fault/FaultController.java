@@ -50,6 +50,9 @@ class FaultController {
 
   record Watch(boolean on) {}
 
+  /** "key is off", "key is on", or a lamp's id, "=" and what was seen. */
+  record LampAnswer(@NotBlank @Size(max = 80) String choice) {}
+
   record Clear(@NotNull @Size(max = 100) Set<@NotBlank @Size(max = 60) String> modules) {}
 
   record MoveTo(
@@ -205,6 +208,42 @@ class FaultController {
   @ResponseStatus(HttpStatus.ACCEPTED)
   void clear(@PathVariable long job, @Valid @RequestBody Clear c) {
     work.clear(job, commander(job), c.modules());
+  }
+
+  /** The last lamp check of the job; 404 where there was none. */
+  @GetMapping("/lamps")
+  LampsView lamps(@PathVariable long job) {
+    return faults
+        .lampCheck(job)
+        .map(LampsView::of)
+        .orElseThrow(
+            () ->
+                new Refusal(
+                    HttpStatus.NOT_FOUND,
+                    "The lamps have not been checked in this job.",
+                    "Hook up, call the roll, then check them."));
+  }
+
+  /** Checks the warning lamps: only listens, and asks the eye. */
+  @PostMapping("/lamps")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void checkLamps(@PathVariable long job) {
+    work.checkLamps(job, reader(job));
+  }
+
+  @PostMapping("/lamps/answers")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void answerLamps(@PathVariable long job, @Valid @RequestBody LampAnswer a) {
+    reader(job);
+    work.answerLamps(job, a.choice());
+  }
+
+  /** Stops the lamp check; what was answered is kept. */
+  @DeleteMapping("/lamps")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void stopLamps(@PathVariable long job) {
+    reader(job);
+    work.stopLamps(job);
   }
 
   /** Asks modules to test their own circuits now. */

@@ -5,6 +5,9 @@ import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.LampCheck;
+import hitchlamp.core.fault.LampLine;
+import hitchlamp.core.fault.LampVerdict;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.Move;
@@ -13,6 +16,7 @@ import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.trial.Verdict;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.FaultReports;
@@ -35,6 +39,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Keeps reads of faults and gives them back as leads, differences and sheets. */
 @Service
 public class Faults implements FaultReports {
+  private static final String LAMPS = "LAMPS";
   private static final int LARGEST = 64 * 1024 * 1024;
 
   private final FaultMapper mapper;
@@ -225,6 +230,46 @@ public class Faults implements FaultReports {
         new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
   }
 
+  @Override
+  public void lamps(long job, LampCheck.Result result, Account who, Double hours, long busMicros) {
+    topics.job(job).value("lamp-check", LampsView.of(result));
+    boolean looked = result.lamps().stream().anyMatch(l -> l.seen() != LampLine.Seen.NOT_ASKED);
+    if (!result.ended() || !looked) {
+      return;
+    }
+    mapper.addDeed(job, LAMPS, who.id(), hours, busMicros, json.writeValueAsString(result));
+    String failed =
+        result.lamps().stream()
+            .filter(l -> LampVerdict.of(l).verdict() == Verdict.FAIL)
+            .map(l -> " " + l.lamp().title() + ": " + LampVerdict.of(l).says())
+            .collect(Collectors.joining());
+    long passed =
+        result.lamps().stream().filter(l -> LampVerdict.of(l).verdict() == Verdict.PASS).count();
+    logbook.enter(
+        job,
+        Logbook.Kind.FAULTS,
+        "Lamp check: "
+            + passed
+            + " of "
+            + result.lamps().size()
+            + " lamps pass."
+            + (result.stage() == LampCheck.Stage.STOPPED ? " It was stopped before its end." : "")
+            + failed,
+        who.id(),
+        new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+  }
+
+  /** The last lamp check of a job; empty where there was none. */
+  public Optional<LampCheck.Result> lampCheck(long job) {
+    jobs.job(job);
+    List<FaultMapper.Deed> checks =
+        mapper.deeds(job).stream().filter(d -> d.kind().equals(LAMPS)).toList();
+    return checks.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            json.readValue(checks.get(checks.size() - 1).content(), LampCheck.Result.class));
+  }
+
   private List<Move> moves(long job) {
     return mapper.moves(job).stream().map(m -> new Move(m.what(), m.target(), m.reason())).toList();
   }
@@ -234,6 +279,9 @@ public class Faults implements FaultReports {
     Set<String> keys = new LinkedHashSet<>();
     List<FaultMapper.Deed> deeds = mapper.deeds(job);
     for (FaultMapper.Deed d : deeds) {
+      if (d.kind().equals(LAMPS)) {
+        continue;
+      }
       keys.clear();
       if (d.kind().equals("SELF_TEST")) {
         List<SelfTestCall.Outcome> outcomes =
@@ -255,7 +303,7 @@ public class Faults implements FaultReports {
     List<Lead> leads = Leads.find(faults, silent, pack, r.engineHours(), moves);
     List<FaultsView.HourEvent> events = new ArrayList<>();
     for (FaultMapper.Deed d : mapper.deeds(job)) {
-      if (d.engineHours() != null) {
+      if (d.engineHours() != null && !d.kind().equals(LAMPS)) {
         events.add(
             new FaultsView.HourEvent(
                 d.engineHours(),

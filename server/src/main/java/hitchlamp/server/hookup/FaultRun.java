@@ -1,11 +1,14 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.fault.ActiveWatch;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Procedure;
@@ -17,8 +20,8 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /**
- * What is done about faults in one hook-up: reads, clears between two reads, self-tests; one at a
- * time. Only the live owner's thread touches it.
+ * What is done about faults in one hook-up: reads, clears between two reads, self-tests, lamp
+ * checks; one at a time. Only the live owner's thread touches it.
  */
 final class FaultRun {
   /** What a read is for. */
@@ -33,7 +36,11 @@ final class FaultRun {
   }
 
   private static final long PUBLISH_NANOS = 120_000_000L;
-  private static final long WATCH_MICROS = 5_000_000;
+
+  /** A watch reads when a module tells a change by itself, and at the latest after this time. */
+  private static final long WATCH_MICROS = 30_000_000;
+
+  private static final long WATCH_GAP_MICROS = 1_000_000;
 
   private final Station station;
   private final LiveOwner.Reports reports;
@@ -45,6 +52,8 @@ final class FaultRun {
   private long publishedNanos;
   private boolean watching;
   private long nextWatch;
+  private long watchedAt;
+  private final ActiveWatch active = new ActiveWatch();
   private Roll watchRoll;
   private Pack watchPack;
   private Account watcher;
@@ -58,6 +67,13 @@ final class FaultRun {
 
   boolean busy() {
     return running != null;
+  }
+
+  /** A message was on the bus: while a watch goes on, a change of active faults brings a read. */
+  void heard(Message message) {
+    if (watching && active.changedBy(message)) {
+      nextWatch = Math.min(nextWatch, Math.max(station.now(), watchedAt + WATCH_GAP_MICROS));
+    }
   }
 
   void progressed(Procedure<?> procedure) {
@@ -77,6 +93,7 @@ final class FaultRun {
       publish.run();
     } else if (running == null && watching && station.now() >= nextWatch) {
       nextWatch = station.now() + WATCH_MICROS;
+      watchedAt = station.now();
       read(watchRoll, watchPack, watcher, Why.WATCH);
     }
   }
@@ -109,6 +126,7 @@ final class FaultRun {
           }
         },
         () -> {
+          active.known(call.result());
           reports.faults(call.result(), silent, pack, who, why);
           then.accept(call.result());
         });
@@ -176,6 +194,36 @@ final class FaultRun {
         });
   }
 
+  /** Checks the warning lamps; nothing is sent to the unit. */
+  void checkLamps(Roll roll, Pack pack, Account who) {
+    if (running != null) {
+      return;
+    }
+    clearer = who;
+    LampCheck check = new LampCheck(pack, roll.faultTargets(pack));
+    deeds.accept(new Deed.CheckedLamps(pack.id()));
+    run(
+        check,
+        () -> reports.lamps(check.result(), who, station.now()),
+        () -> reports.lamps(check.result(), who, station.now()));
+  }
+
+  /** Gives the lamp check the operator's answer. */
+  void answerLamps(String choice) {
+    if (running instanceof LampCheck check) {
+      deeds.accept(new Deed.AnsweredLamps(choice));
+      station.say(check, choice);
+    }
+  }
+
+  /** Stops the lamp check; what was answered is kept. */
+  void stopLamps() {
+    if (running instanceof LampCheck check) {
+      deeds.accept(new Deed.StoppedLamps());
+      station.stop(check);
+    }
+  }
+
   /** The link is gone or the hook-up ends: what was found is kept. */
   void brokenOff() {
     watching = false;
@@ -191,6 +239,8 @@ final class FaultRun {
         then.run();
       } else if (gone instanceof ClearCall c) {
         reports.cleared(c.result(), clearer, station.now());
+      } else if (gone instanceof LampCheck c) {
+        reports.lamps(c.result(), clearer, station.now());
       } else if (gone instanceof SelfTestCall c) {
         reports.selfTest(c.result(), true, clearer, station.now());
       }

@@ -43,6 +43,26 @@ public class FaultWork {
     owner(job).withFaults((run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
   }
 
+  /** Checks the warning lamps. */
+  public void checkLamps(long job, Account who) {
+    if (hookUps.packOf(job).lamps().isEmpty()) {
+      throw Refusal.conflict(
+          "The pack of this unit names no lamps.",
+          "Call the roll, so that the unit is known; else add its lamps to a workshop pack.");
+    }
+    owner(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
+  }
+
+  /** Gives the lamp check an answer. */
+  public void answerLamps(long job, String choice) {
+    owner(job).withFaults((run, roll) -> run.answerLamps(choice));
+  }
+
+  /** Stops the lamp check. */
+  public void stopLamps(long job) {
+    owner(job).withFaults((run, roll) -> run.stopLamps());
+  }
+
   /** Asks modules to test their circuits now. */
   public void selfTest(long job, Account who) {
     owner(job).withFaults((run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));

@@ -8,6 +8,7 @@ import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
@@ -501,6 +502,11 @@ class HookUps {
     public void selfTest(
         List<SelfTestCall.Outcome> outcomes, boolean ended, Account by, long busMicros) {
       faultReports.selfTest(job, outcomes, ended, by, hours, busMicros);
+    }
+
+    @Override
+    public void lamps(LampCheck.Result result, Account by, long busMicros) {
+      faultReports.lamps(job, result, by, hours, busMicros);
     }
 
     @Override

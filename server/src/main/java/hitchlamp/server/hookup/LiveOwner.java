@@ -7,6 +7,7 @@ import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Replay;
@@ -89,6 +90,9 @@ final class LiveOwner implements Runnable {
 
     /** Modules test themselves, or have. */
     void selfTest(List<SelfTestCall.Outcome> outcomes, boolean ended, Account who, long busMicros);
+
+    /** Lamps are being checked, or have been. */
+    void lamps(LampCheck.Result result, Account who, long busMicros);
 
     void log(String text, long busMicros);
 
@@ -383,6 +387,9 @@ final class LiveOwner implements Runnable {
     @Override
     public void heard(Message message) {
       vitals.accept(message);
+      if (faultRun != null) {
+        faultRun.heard(message);
+      }
     }
 
     @Override

@@ -1,5 +1,6 @@
 package hitchlamp.server.signoff;
 
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.signoff.OpenItem;
@@ -47,7 +48,13 @@ class SignOffs {
             ? List.of()
             : faults.compare(job, reads.get(reads.size() - 1), reads.get(0));
     return new State(
-        OpenItem.of(now.map(Faults.Standing::reading), leads, reads.size()), changes, reads.size());
+        OpenItem.of(
+            now.map(Faults.Standing::reading),
+            leads,
+            reads.size(),
+            faults.lampCheck(job).map(LampCheck.Result::lamps).orElse(List.of())),
+        changes,
+        reads.size());
   }
 
   byte[] report(long job, boolean full, Account who) {

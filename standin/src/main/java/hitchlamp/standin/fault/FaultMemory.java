@@ -22,6 +22,7 @@ public final class FaultMemory {
   static final int MOST_SNAPSHOTS = 3;
 
   private static final int COUNT_CEILING = 126;
+  private static final byte ALL_LAMPS = 0x55;
 
   /** A fault kept. */
   public static final class Kept {
@@ -102,6 +103,7 @@ public final class FaultMemory {
   private long clears;
   private int warmUpsSinceClear;
   private double clearedHour = Double.NaN;
+  private boolean testsLamps;
 
   /** Counts changes of the active list, so that the module tells them at once. */
   public long changes() {
@@ -111,6 +113,25 @@ public final class FaultMemory {
   /** Counts clears, so that monitors begin anew. */
   long clears() {
     return clears;
+  }
+
+  /** All lamps are commanded on, as at key-on, or no longer. */
+  public void testLamps(boolean on) {
+    testsLamps = on;
+    changes++;
+  }
+
+  /** True where it commands a lamp on. */
+  public boolean commands(Lamp lamp) {
+    if (testsLamps) {
+      return true;
+    }
+    for (Kept k : kept) {
+      if (k.active && k.lamp == lamp) {
+        return true;
+      }
+    }
+    return false;
   }
 
   public List<Kept> kept() {
@@ -209,7 +230,11 @@ public final class FaultMemory {
 
   /** Data of DM1 or DM2. */
   public byte[] message(boolean active) {
-    return list(k -> k.active == active, active);
+    byte[] data = list(k -> k.active == active, active);
+    if (active && testsLamps) {
+      data[0] = ALL_LAMPS;
+    }
+    return data;
   }
 
   /** Data of DM12 or DM23: emission faults, active or earlier. */

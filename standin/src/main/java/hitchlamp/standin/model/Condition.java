@@ -34,6 +34,9 @@ public final class Condition {
   /** Modules whose bus stub is cut: they live and nobody hears them. */
   public final Set<String> offBus = new HashSet<>();
 
+  /** Warning lamps that never light. */
+  public final Set<String> deadLamps = new HashSet<>();
+
   /** Volts lost on the way to a module. */
   public final Map<String, Double> supplyDropVolts = new HashMap<>();
 
@@ -120,6 +123,7 @@ public final class Condition {
     groundOhms.clear();
     unpowered.clear();
     offBus.clear();
+    deadLamps.clear();
     supplyDropVolts.clear();
     coolantShare = 1;
     thermostatStuckOpen = 0;

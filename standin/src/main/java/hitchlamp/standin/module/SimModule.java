@@ -56,6 +56,7 @@ public final class SimModule {
   private long delayed;
   private ServicePort servicePort;
   private Services services;
+  private Runnable atPowerUp = () -> {};
 
   private record Broadcast(int identifier, long periodMicros, LongSupplier payload) {}
 
@@ -176,10 +177,21 @@ public final class SimModule {
         });
   }
 
+  /** What it does first when its supply comes. */
+  public void atPowerUp(Runnable what) {
+    atPowerUp = what;
+  }
+
+  /** True where the others hear it. */
+  public boolean heard() {
+    return powered && !offBus;
+  }
+
   /** Supply comes or goes. */
   public void power(boolean on) {
     if (on && !powered) {
       powered = true;
+      atPowerUp.run();
       agenda.in(20_000 + random.nextLong(80_000), this::claim);
     } else if (!on) {
       powered = false;

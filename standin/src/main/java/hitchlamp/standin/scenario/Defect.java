@@ -10,6 +10,7 @@ import hitchlamp.standin.model.Condition;
  * @param spn sensor concerned, 0 where none is
  * @param line sensor supply or ground concerned, 0 where none is
  * @param module module concerned, empty where none is
+ * @param lamp warning lamp concerned, empty where none is
  * @param from engine hours at which it began
  * @param until engine hours at which it was mended; infinity where it was not
  * @param share share of the time in which it is there, 1 for a steady one
@@ -20,6 +21,7 @@ public record Defect(
     int spn,
     int line,
     String module,
+    String lamp,
     double from,
     double until,
     double share) {
@@ -28,6 +30,7 @@ public record Defect(
     SENSOR,
     LINE,
     MODULE,
+    LAMP,
     PART
   }
 
@@ -51,6 +54,8 @@ public record Defect(
     BUS_STUB_CUT(About.MODULE, 0),
     /** Voltage lost on the way to a module: volts. */
     SUPPLY_DROP(About.MODULE, 24),
+    /** Warning lamp that never lights, its bulb or its wire: size unused. */
+    LAMP_DEAD(About.LAMP, 0),
     /** Coolant lost: share of full that is missing. */
     COOLANT_LOSS(About.PART, 1),
     /** Thermostat does not close: opening that remains. */
@@ -147,6 +152,7 @@ public record Defect(
       case MODULE_UNPOWERED -> c.unpowered.add(module);
       case BUS_STUB_CUT -> c.offBus.add(module);
       case SUPPLY_DROP -> c.supplyDropVolts.put(module, size);
+      case LAMP_DEAD -> c.deadLamps.add(lamp);
       case COOLANT_LOSS -> c.coolantShare = 1 - size;
       case THERMOSTAT_OPEN -> c.thermostatStuckOpen = size;
       case RADIATOR_BLOCKED -> c.radiatorShare = 1 - size;

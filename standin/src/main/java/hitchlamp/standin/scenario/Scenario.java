@@ -169,7 +169,7 @@ public record Scenario(
   }
 
   private static Defect defect(Entry e) {
-    e.allow("kind", "size", "spn", "line", "module", "from", "until", "share");
+    e.allow("kind", "size", "spn", "line", "module", "lamp", "from", "until", "share");
     Defect.Kind kind = e.need("kind").oneOf(Defect.Kind.class);
     Defect.About about = kind.about();
     double from = e.number("from", 0, 1e6, 0);
@@ -181,6 +181,7 @@ public record Scenario(
         about == Defect.About.SENSOR ? (int) e.whole("spn", 1, 524_287) : 0,
         about == Defect.About.LINE ? (int) e.whole("line", 1, 3) : 0,
         about == Defect.About.MODULE ? e.text("module") : "",
+        about == Defect.About.LAMP ? e.text("lamp") : "",
         from,
         e.number("until", from, 1e6, Double.POSITIVE_INFINITY),
         e.number("share", 0, 1, 1));

@@ -1,7 +1,9 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 
 /** What makes one kind of unit: its modules, and what they do beside the engine's. */
 interface Build {
@@ -18,6 +20,21 @@ interface Build {
   List<ModuleSpec> modules();
 
   List<Need> needs();
+
+  /**
+   * A warning lamp in the cab, with the modules that command it.
+   *
+   * @param lamp which of the four of the fault messages; none for one with a message of its own
+   * @param wanted whether a lamp with a message of its own is wanted for its own reason
+   */
+  record Telltale(String id, List<String> owners, FaultMemory.Lamp lamp, BooleanSupplier wanted) {
+    static Telltale ofFaults(String id, FaultMemory.Lamp lamp, String... owners) {
+      return new Telltale(id, List.of(owners), lamp, () -> false);
+    }
+  }
+
+  /** The lamps of the instruments. */
+  List<Telltale> telltales(SimUnit unit);
 
   /** Puts the groups of all modules but the engine's on the bus. */
   void attach(SimUnit unit);

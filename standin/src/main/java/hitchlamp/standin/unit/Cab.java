@@ -1,5 +1,7 @@
 package hitchlamp.standin.unit;
 
+import java.util.Map;
+
 /**
  * What a person in the cab and at the plug sees, nothing of what is wrong.
  *
@@ -14,6 +16,7 @@ package hitchlamp.standin.unit;
  * @param plugged true where the diagnostic plug is in
  * @param factor virtual seconds per real second just now
  * @param micros virtual time
+ * @param lamps warning lamps by name, true where lit
  */
 public record Cab(
     String id,
@@ -26,4 +29,5 @@ public record Cab(
     double batteryV,
     boolean plugged,
     double factor,
-    long micros) {}
+    long micros,
+    Map<String, Boolean> lamps) {}

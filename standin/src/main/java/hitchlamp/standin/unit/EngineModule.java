@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.function.BooleanSupplier;
+import java.util.function.Predicate;
 
 /**
  * The engine's control module: its sensors, its monitors, and the groups it broadcasts (J1939-71,
@@ -56,6 +57,8 @@ final class EngineModule {
   private double badSupplySeconds;
   private double ranSeconds;
   private double loadedSeconds;
+
+  private Predicate<String> commandsLamp = lamp -> false;
 
   EngineModule(EngineState state, Condition condition, SplittableRandom random) {
     this.state = state;
@@ -374,6 +377,11 @@ final class EngineModule {
         .bytes();
   }
 
+  /** Tells which lamps it commands. */
+  void commandsLamps(Predicate<String> which) {
+    commandsLamp = which;
+  }
+
   /** Puts its groups on the bus. */
   void attach(SimModule m) {
     m.broadcast(3, 61444, 20_000, this::speedGroup);
@@ -481,6 +489,11 @@ final class EngineModule {
         65209,
         1_000_000,
         () -> put(Signal.NOTHING, 0, 16, told(EXHAUST_PRESSURE), 1 / 128.0, -250));
+    m.broadcast(
+        6,
+        65252,
+        1_000_000,
+        () -> put(Signal.NOTHING, 24, 2, commandsLamp.test("wait-to-start") ? 1 : 0, 1, 0));
     m.broadcast(6, 65245, 1_000_000, () -> put(Signal.NOTHING, 8, 16, state.turboRpm, 4, 0));
   }
 

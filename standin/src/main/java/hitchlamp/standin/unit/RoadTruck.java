@@ -2,6 +2,7 @@ package hitchlamp.standin.unit;
 
 import static hitchlamp.standin.module.Signal.put;
 
+import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.Chassis;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.module.ModuleText;
@@ -57,6 +58,25 @@ final class RoadTruck implements Build {
   @Override
   public List<Watched> monitors(SimUnit unit) {
     return List.of();
+  }
+
+  @Override
+  public List<Telltale> telltales(SimUnit unit) {
+    return List.of(
+        Telltale.ofFaults("stop", FaultMemory.Lamp.STOP, "engine"),
+        Telltale.ofFaults(
+            "warning",
+            FaultMemory.Lamp.WARNING,
+            "engine",
+            "transmission",
+            "brakes",
+            "aftertreatment"),
+        Telltale.ofFaults("malfunction", FaultMemory.Lamp.MALFUNCTION, "engine", "aftertreatment"),
+        Telltale.ofFaults("protect", FaultMemory.Lamp.PROTECT, "engine"),
+        new Telltale("wait-to-start", List.of("engine"), null, () -> false),
+        new Telltale("anti-lock", List.of("brakes"), null, () -> false),
+        new Telltale(
+            "filter", List.of("aftertreatment"), null, () -> unit.state().sootShare > 0.9));
   }
 
   @Override
@@ -116,13 +136,36 @@ final class RoadTruck implements Build {
         6, 64947, 500_000, () -> put(Signal.NOTHING, 16, 16, state.exhaustC, 0.03125, -273));
     after.broadcast(
         6, 64891, 1_000_000, () -> put(Signal.NOTHING, 0, 8, state.sootShare * 100, 1, 0));
+    after.broadcast(
+        6,
+        64892,
+        1_000_000,
+        () ->
+            put(
+                Signal.NOTHING,
+                0,
+                3,
+                unit.telltales().commands("aftertreatment", "filter") ? 1 : 0,
+                1,
+                0));
     after.broadcast(6, 65110, 1_000_000, () -> put(Signal.NOTHING, 0, 8, 71, 0.4, 0));
     counters(unit);
   }
 
   private void brakes(SimUnit unit, EngineState state) {
     SimModule brakes = unit.module("brakes");
-    brakes.broadcast(6, 61441, 100_000, () -> put(Signal.NOTHING, 8, 8, 0, 0.4, 0));
+    brakes.broadcast(
+        6,
+        61441,
+        100_000,
+        () ->
+            put(
+                put(Signal.NOTHING, 8, 8, 0, 0.4, 0),
+                44,
+                2,
+                unit.telltales().commands("brakes", "anti-lock") ? 1 : 0,
+                1,
+                0));
     brakes.broadcast(
         6, 65215, 20_000, () -> put(Signal.NOTHING, 0, 16, state.vehicleKmh, 1 / 256.0, 0));
     brakes.broadcast(

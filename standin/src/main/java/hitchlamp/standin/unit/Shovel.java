@@ -42,6 +42,16 @@ final class Shovel implements Build {
   }
 
   @Override
+  public List<Telltale> telltales(SimUnit unit) {
+    return List.of(
+        Telltale.ofFaults("stop", Lamp.STOP, "engine"),
+        Telltale.ofFaults("warning", Lamp.WARNING, "engine", "transmission", "hydraulics"),
+        Telltale.ofFaults("malfunction", Lamp.MALFUNCTION, "engine"),
+        Telltale.ofFaults("protect", Lamp.PROTECT, "engine"),
+        new Telltale("wait-to-start", List.of("engine"), null, () -> false));
+  }
+
+  @Override
   public List<Need> needs() {
     return List.of(
         new Need("engine", "transmission", 61442, 191),

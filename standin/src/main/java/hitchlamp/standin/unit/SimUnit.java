@@ -51,6 +51,7 @@ public final class SimUnit {
   private final List<SimModule> twins = new ArrayList<>();
   private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
   private final List<Build.Watched> watched = new ArrayList<>();
+  private Telltales telltales;
   private final Map<String, Double> clockOffsets = new LinkedHashMap<>();
   private boolean living;
   private double hours;
@@ -96,7 +97,9 @@ public final class SimUnit {
     modules
         .get("engine")
         .answer(65253, () -> ModuleText.counters(hours / 0.05, hours * 60 * 1_250 / 1_000));
+    telltales = new Telltales(agenda, modules, memories::get, condition, build.telltales(this));
     build.attach(this);
+    engine.commandsLamps(lamp -> telltales.commands("engine", lamp));
     watched.addAll(build.monitors(this));
     needs();
     for (ModuleSpec spec : build.modules()) {
@@ -459,6 +462,10 @@ public final class SimUnit {
     return modules.get(id);
   }
 
+  Telltales telltales() {
+    return telltales;
+  }
+
   double hours() {
     return hours;
   }
@@ -553,6 +560,7 @@ public final class SimUnit {
         state.batteryV,
         plugged,
         factor,
-        agenda.now());
+        agenda.now(),
+        telltales.lit());
   }
 }

@@ -114,18 +114,18 @@ class PhysicsTest {
   void defectsActOnWhatTheyShould() {
     EngineState sound = loaded(new Condition());
     Condition leaking = new Condition();
-    new Defect(Defect.Kind.CHARGE_LEAK, 300, 0, 0, "", 0, 1e9, 1).apply(leaking);
+    new Defect(Defect.Kind.CHARGE_LEAK, 300, 0, 0, "", "", 0, 1e9, 1).apply(leaking);
     EngineState leak = loaded(leaking);
     assertThat(leak.intakeKpa - leak.ambientKpa)
         .isLessThan(0.75 * (sound.intakeKpa - sound.ambientKpa));
     Condition worn = new Condition();
-    new Defect(Defect.Kind.BEARING_WEAR, 2.5, 0, 0, "", 0, 1e9, 1).apply(worn);
+    new Defect(Defect.Kind.BEARING_WEAR, 2.5, 0, 0, "", "", 0, 1e9, 1).apply(worn);
     assertThat(loaded(worn).oilKpa).isLessThan(0.6 * sound.oilKpa);
     Condition open = new Condition();
-    new Defect(Defect.Kind.THERMOSTAT_OPEN, 1, 0, 0, "", 0, 1e9, 1).apply(open);
+    new Defect(Defect.Kind.THERMOSTAT_OPEN, 1, 0, 0, "", "", 0, 1e9, 1).apply(open);
     assertThat(loaded(open).coolantC).isLessThan(sound.coolantC - 10);
     Condition weak = new Condition();
-    new Defect(Defect.Kind.ALTERNATOR_WEAK, 1, 0, 0, "", 0, 1e9, 1).apply(weak);
+    new Defect(Defect.Kind.ALTERNATOR_WEAK, 1, 0, 0, "", "", 0, 1e9, 1).apply(weak);
     assertThat(loaded(weak).batteryV).isLessThan(sound.batteryV - 1.5);
   }
 

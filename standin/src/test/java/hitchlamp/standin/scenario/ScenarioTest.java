@@ -50,7 +50,7 @@ class ScenarioTest {
 
   @Test
   void anIntermittentDefectComesAndGoesButAlwaysTheSameWay() {
-    Defect d = new Defect(Defect.Kind.COOLANT_LOSS, 0.3, 0, 0, "", 10, 20, 0.3);
+    Defect d = new Defect(Defect.Kind.COOLANT_LOSS, 0.3, 0, 0, "", "", 10, 20, 0.3);
     long present = 0;
     for (int i = 0; i < 10_000; i++) {
       double hour = 10 + i / 1000.0;

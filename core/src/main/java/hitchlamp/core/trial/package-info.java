@@ -1,0 +1,2 @@
+/** Tests that are judged: what they command, what they saw, and what it means. */
+package hitchlamp.core.trial;

@@ -1,0 +1,183 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { useMe } from '../account/me'
+import { get, type LampCheck, type LampRow, post, Problem, remove } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { ProblemBox } from '../shared/ProblemBox'
+import { lampSeen, type Seen, verdicts } from './words'
+
+/** The lamp check: the bus says what is commanded, the eye says what lights. */
+export function Lamps() {
+  const { job, live } = useJob()
+  const me = useMe()
+  const base = `/api/jobs/${job.id}/faults/lamps`
+  const last = useQuery({
+    queryKey: ['lamps', job.id],
+    queryFn: () =>
+      get<LampCheck>(base).catch((e: unknown) => {
+        if (e instanceof Problem && e.status === 404) return null
+        throw e
+      }),
+    enabled: !live.lampCheck,
+  })
+  const begin = useMutation({ mutationFn: () => post(base) })
+  const stop = useMutation({ mutationFn: () => remove(base) })
+  const answer = useMutation({ mutationFn: (choice: string) => post(`${base}/answers`, { choice }) })
+  const check = live.lampCheck ?? last.data ?? undefined
+  const canAsk = live.link?.state === 'UP' && live.link.address !== null && me.rights.includes('READ')
+  const underWay = check !== undefined && !check.ended
+  const looking = check?.stage === 'LISTENING' || check?.stage === 'ASKING'
+  const open = check?.lamps.filter((l) => l.seen === 'NOT_ASKED') ?? []
+  return (
+    <>
+      <p className="mb-1">
+        <Link className="text-petrol underline" to={`/jobs/${job.id}/faults`}>
+          Where to start
+        </Link>
+      </p>
+      <div className="mb-3 flex flex-wrap items-center gap-4">
+        <h1>Check the lamps</h1>
+        {canAsk && !underWay && (
+          <button className="btn btn-main ml-auto" onClick={() => begin.mutate()}>
+            {check ? 'Check them again' : 'Begin'}
+          </button>
+        )}
+        {underWay && (
+          <button className="btn ml-auto" onClick={() => stop.mutate()}>
+            Stop
+          </button>
+        )}
+      </div>
+      <ProblemBox problem={begin.error ?? stop.error ?? answer.error ?? last.error} />
+      {!canAsk && !check && (
+        <p className="mb-3">
+          Hook up and call the roll first.{' '}
+          <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
+            Hook up
+          </Link>
+        </p>
+      )}
+      {!check && (
+        <p className="max-w-[68ch] text-ink-2">
+          At key-on each warning lamp must light and go out. The modules are listened to, so that you see what
+          they command; you say what the lamps do. Nothing is sent to the unit. The engine stops when the key
+          goes off.
+        </p>
+      )}
+      <p
+        aria-live="assertive"
+        className={underWay ? 'mb-4 text-[34px] leading-tight font-semibold' : 'mb-3 text-ink-2'}
+      >
+        {check?.says}
+      </p>
+      {check?.stage === 'KEY_OFF' && (
+        <p className="mb-4 text-ink-2">
+          Seen on the bus by itself. A module may run on for a while:{' '}
+          <button className="btn ml-2" onClick={() => answer.mutate('key is off')}>
+            The key is off
+          </button>
+        </p>
+      )}
+      {check?.stage === 'KEY_ON' && (
+        <button className="btn mb-4" onClick={() => answer.mutate('key is on')}>
+          The key is on
+        </button>
+      )}
+      {check && looking && open.length > 1 && (
+        <button
+          className="btn btn-main mb-3"
+          onClick={() => {
+            for (const l of open) answer.mutate(`${l.id}=LIT_THEN_OUT`)
+          }}
+        >
+          {open.length === check.lamps.length ? 'All' : 'All others'} lit and went out
+        </button>
+      )}
+      {check && (check.ended || looking) && (
+        <ul>
+          {check.lamps.map((l) => (
+            <Row
+              key={l.id}
+              lamp={l}
+              ask={looking && me.rights.includes('READ')}
+              onSeen={(seen) => answer.mutate(`${l.id}=${seen}`)}
+            />
+          ))}
+        </ul>
+      )}
+      <Why title="Lamp check">
+        <WhyPart head="Why look at lamps">
+          A lamp that never lights warns of nothing. It often points to the supply of the module that commands
+          it.
+        </WhyPart>
+        <WhyPart head="How it is judged">
+          Commanded on and dark: the lamp, its wire or the instruments. Dark, and its module silent: supply
+          and ground of that module. Lit for good: a module keeps it on, or the wire is shorted.
+        </WhyPart>
+        <WhyPart head="Next">
+          {check?.lamps.some((l) => l.verdict === 'FAIL') ? (
+            <ul>
+              {check.lamps
+                .filter((l) => l.verdict === 'FAIL')
+                .map((l) => (
+                  <li key={l.id} className="mb-2">
+                    <b className="font-semibold text-ink">{l.title}:</b> {l.next}
+                  </li>
+                ))}
+            </ul>
+          ) : (
+            'Go on with the faults.'
+          )}
+        </WhyPart>
+      </Why>
+    </>
+  )
+}
+
+/** What the modules said about a lamp, in few words. */
+function commanded(l: LampRow): string {
+  return l.by
+    .map((c) =>
+      !c.heard
+        ? `${c.title}: silent`
+        : !c.told
+          ? `${c.title}: says nothing of it`
+          : `${c.title}: ${c.lit ? (c.out ? 'on, then off' : 'on') : 'off'}`,
+    )
+    .join(' · ')
+}
+
+function Row({ lamp: l, ask, onSeen }: { lamp: LampRow; ask: boolean; onSeen: (seen: Seen) => void }) {
+  const seen = l.seen === 'NOT_ASKED' ? undefined : l.seen
+  const verdict = verdicts[l.verdict]
+  return (
+    <li className="border-b border-line py-2.5">
+      <div className="grid grid-cols-[210px_92px_1fr] items-start gap-x-4 max-[900px]:grid-cols-[1fr_92px]">
+        <b className="text-[18px] font-semibold">{l.title}</b>
+        {seen ? <span className={`mark mt-0.5 ${verdict.style}`}>{verdict.says}</span> : <span />}
+        <span className="text-[15px]">
+          {seen && <span className="block">{l.says}</span>}
+          {seen && l.next && <span className="block text-ink-2">{l.next}</span>}
+          <span className="block text-ink-2">
+            {commanded(l)}
+            {seen && !ask && ` · you: ${lampSeen[seen].toLowerCase()}`}
+          </span>
+        </span>
+      </div>
+      {ask && (
+        <div
+          className="mt-2 flex flex-wrap gap-2"
+          role="group"
+          aria-label={`What the ${l.title.toLowerCase()} did`}
+        >
+          {(Object.keys(lampSeen) as Seen[]).map((s) => (
+            <button key={s} className="btn" aria-pressed={seen === s} onClick={() => onSeen(s)}>
+              {lampSeen[s]}
+            </button>
+          ))}
+        </div>
+      )}
+    </li>
+  )
+}
