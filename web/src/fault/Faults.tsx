@@ -78,7 +78,11 @@ export function Faults() {
         <p className="text-ink-2" aria-live="polite">
           {count(view.faults.length, 'fault')} from{' '}
           {count(view.modules.filter((m) => m.faults > 0).length, 'module')}
-          {underWay ? ', reading' : `, read ${ago(new Date(view.readAt), new Date())}`}
+          {underWay
+            ? ', reading'
+            : view.why === 'REPLAY'
+              ? ', lived again from a stored hook-up'
+              : `, read ${ago(new Date(view.readAt), new Date())}`}
           {view.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
         </p>
         {canAsk && (

@@ -89,7 +89,18 @@ const view: FaultsView = {
     fault({ key: 'm/111/1', spn: 111, fmi: 1, active: false, firstHour: 850, lastHour: 870 }),
     fault({ key: 'b/1/2', spn: 1, fmi: 2, active: false, firstHour: undefined, lastHour: undefined }),
   ],
-  modules: [{ key: 'm', title: 'Engine', read: true, services: true, faults: 3, lists: {}, oddities: [] }],
+  modules: [
+    {
+      key: 'm',
+      title: 'Engine',
+      read: true,
+      services: true,
+      faults: 3,
+      lists: {},
+      monitors: [],
+      oddities: [],
+    },
+  ],
   events: [{ hours: 900, kind: 'CLEARED', text: 'cleared in this job' }],
   moves: 0,
 }

@@ -91,7 +91,16 @@ const view: FaultsView = {
     },
   ],
   modules: [
-    { key: 'm', title: 'Engine', read: true, services: true, faults: 1, lists: {}, oddities: [] },
+    {
+      key: 'm',
+      title: 'Engine',
+      read: true,
+      services: true,
+      faults: 1,
+      lists: {},
+      monitors: [],
+      oddities: [],
+    },
     {
       key: 'b',
       title: 'Body',
@@ -99,6 +108,7 @@ const view: FaultsView = {
       services: false,
       faults: 0,
       lists: {},
+      monitors: [],
       oddities: ['It stopped answering; some of its faults may be missing.'],
     },
   ],

@@ -1,5 +1,6 @@
 import { Link, useParams } from 'react-router'
 import { FaultTable } from '../fault/FaultTable'
+import { Monitors } from '../fault/Monitors'
 import { LampStates } from '../fault/LampStates'
 import { useJob } from '../job/jobContext'
 import { useShow } from '../shared/quantity'
@@ -10,7 +11,7 @@ import { presence } from './RollList'
 /** Everything about one module in one place; only what this one told. */
 export function ModulePage() {
   const { module: key } = useParams()
-  const { job, roll } = useJob()
+  const { job, roll, faults } = useJob()
   const show = useShow()
   const m = roll?.modules.find((x) => x.key === key)
   if (!m)
@@ -36,6 +37,7 @@ export function ModulePage() {
     ['Total distance', km ? `${km.figure} ${km.unit}` : ''],
   ]
   const p = presence(m)
+  const line = faults?.modules.find((x) => x.key === m.key)
   return (
     <>
       <Link to={`/jobs/${job.id}/hook-up`} className="text-petrol underline">
@@ -109,6 +111,12 @@ export function ModulePage() {
           <FaultTable faults={m.faults} withModule={false} selected={undefined} onSelect={() => undefined} />
         )}
       </section>
+      {line && (
+        <section aria-label="Monitors" className="mt-6">
+          <h2 className="mb-2">Monitors of the emissions</h2>
+          <Monitors module={line} />
+        </section>
+      )}
       <section aria-label="What was asked" className="mt-6">
         <h2 className="mb-2">What it was asked</h2>
         <table className="text-[15px]">

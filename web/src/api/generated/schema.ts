@@ -868,10 +868,17 @@ export interface components {
             warmUpsSinceClear?: number;
             /** Format: int32 */
             minutesSinceClear?: number;
+            monitors: components["schemas"]["MonitorLine"][];
+            /** Format: int32 */
+            ignitionCycles?: number;
             lists: {
                 [key: string]: string;
             };
             oddities: string[];
+        };
+        MonitorLine: {
+            name: string;
+            complete: boolean;
         };
         LampAnswer: {
             choice: string;
@@ -889,7 +896,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
@@ -898,6 +904,7 @@ export interface components {
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
+            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;

@@ -45,16 +45,22 @@ final class BrowserProbe implements AutoCloseable {
   BrowserProbe(String server, long job) throws IOException, InterruptedException {
     driver = HeadlessChromium.start();
     driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", SCRIPT));
-    driver.get(server);
-    find(By.cssSelector("input[autocomplete=username]")).sendKeys("Manager");
-    find(By.cssSelector("input[type=password]")).sendKeys("saltmere-island");
-    find(By.xpath("//button[.='Sign in']")).click();
-    find(By.xpath("//h1[contains(., 'Jobs')]"));
+    signIn(driver, server);
     driver.get(server + "/jobs/" + job + "/hook-up");
-    find(By.xpath("//*[contains(., 'last frame')]"));
+    find(driver, By.xpath("//*[contains(., 'last frame')]"));
   }
 
-  private WebElement find(By what) throws InterruptedException {
+  /** Signs the demo's manager in. */
+  static void signIn(ChromeDriver driver, String server) throws InterruptedException {
+    driver.get(server);
+    find(driver, By.cssSelector("input[autocomplete=username]")).sendKeys(ServerClient.NAME);
+    find(driver, By.cssSelector("input[type=password]")).sendKeys(ServerClient.PASSWORD);
+    find(driver, By.xpath("//button[.='Sign in']")).click();
+    find(driver, By.xpath("//h1[contains(., 'Jobs')]"));
+  }
+
+  /** The first element that fits, waited for. */
+  static WebElement find(ChromeDriver driver, By what) throws InterruptedException {
     for (int i = 0; i < PATIENCE; i++) {
       List<WebElement> found = driver.findElements(what);
       if (!found.isEmpty()) {

@@ -1,12 +1,6 @@
 package hitchlamp.grade;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.HttpCookie;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.net.http.WebSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -31,11 +25,9 @@ final class Fleet {
   private static final long SETTLE_SECONDS = 8;
   private static final long MEASURE_SECONDS = 30;
 
-  private final String server;
+  private final ServerClient server;
   private final List<String> pids;
   private final boolean json;
-  private final CookieManager cookies = new CookieManager();
-  private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
   private final JsonMapper mapper = JsonMapper.builder().build();
   private final Map<Long, Double> offsets = new ConcurrentHashMap<>();
   private final ConcurrentLinkedQueue<Double> latencies = new ConcurrentLinkedQueue<>();
@@ -43,7 +35,7 @@ final class Fleet {
   private volatile boolean counting;
 
   Fleet(String server, List<String> pids, boolean json) {
-    this.server = server;
+    this.server = server == null ? null : new ServerClient(server);
     this.pids = pids;
     this.json = json;
   }
@@ -53,44 +45,24 @@ final class Fleet {
       throw new IllegalArgumentException(
           "fleet needs --server; ./hitch-lamp measure fleet gives it");
     }
-    call("GET", "/api/account/me", null);
-    call("POST", "/api/account/sign-in", Map.of("name", "Manager", "password", "saltmere-island"));
-    long probe = call("GET", "/api/jobs", null).get(0).path("id").asLong();
+    server.signIn();
+    long probe = server.call("GET", "/api/jobs", null).get(0).path("id").asLong();
     List<String> links = new ArrayList<>();
-    call("GET", "/api/jobs/" + probe + "/links", null)
+    server
+        .call("GET", "/api/jobs/" + probe + "/links", null)
         .forEach(l -> links.add(l.path("id").asString()));
     Map<Long, String> jobs = new LinkedHashMap<>();
     List<WebSocket> sockets = new ArrayList<>();
     String run = Long.toString(System.currentTimeMillis(), 36);
     for (String link : links) {
-      long unit =
-          call(
-                  "POST",
-                  "/api/units",
-                  Map.of(
-                      "fleetNumber",
-                      run + " " + link,
-                      "vin",
-                      "",
-                      "maker",
-                      "",
-                      "model",
-                      "",
-                      "unitClass",
-                      "TRUCK"))
-              .path("id")
-              .asLong();
-      long job =
-          call("POST", "/api/jobs", Map.of("unitId", unit, "complaint", "fleet measurement"))
-              .path("id")
-              .asLong();
+      long job = server.openJob(run + " " + link, "fleet measurement");
       jobs.put(job, link.substring(4));
       sockets.add(listen(job));
-      call("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", link));
+      server.call("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", link));
     }
     TimeUnit.SECONDS.sleep(SETTLE_SECONDS);
     long watched = jobs.keySet().iterator().next();
-    BrowserProbe browser = new BrowserProbe(server, watched);
+    BrowserProbe browser = new BrowserProbe(server.address(), watched);
     jobs.forEach(this::setClock);
     // The browser tells the time of day, everything else here a time of its own.
     double dayOffset = System.currentTimeMillis() * 1e3 - System.nanoTime() / 1e3;
@@ -157,7 +129,7 @@ final class Fleet {
         .keep("browserMedianMs", Report.median(drawn))
         .keep("browser99Ms", Report.percentile(drawn, 0.99));
     for (long job : jobs.keySet()) {
-      call("DELETE", "/api/jobs/" + job + "/hook-up", null);
+      server.call("DELETE", "/api/jobs/" + job + "/hook-up", null);
     }
     sockets.forEach(WebSocket::abort);
     report.finish(json);
@@ -175,7 +147,7 @@ final class Fleet {
     for (int i = 0; i < 5; i++) {
       double sent = System.nanoTime() / 1e3;
       double micros =
-          call("GET", "/api/jobs/" + job + "/cab/" + unit, null).path("micros").asDouble();
+          server.call("GET", "/api/jobs/" + job + "/cab/" + unit, null).path("micros").asDouble();
       double back = System.nanoTime() / 1e3;
       if (back - sent < best) {
         best = back - sent;
@@ -200,12 +172,7 @@ final class Fleet {
             return null;
           }
         };
-    WebSocket socket =
-        http.newWebSocketBuilder()
-            .buildAsync(URI.create(server.replace("http", "ws") + "/api/stream"), listener)
-            .join();
-    socket.sendText("{\"subscribe\":\"job/" + job + "\"}", true).join();
-    return socket;
+    return server.listen(job, listener);
   }
 
   private void take(long job, String text, double at) {
@@ -237,34 +204,5 @@ final class Fleet {
           parts[0], new long[] {Long.parseLong(fields[11]) + Long.parseLong(fields[12]), resident});
     }
     return found;
-  }
-
-  private JsonNode call(String method, String path, Object body) {
-    try {
-      HttpRequest.Builder request =
-          HttpRequest.newBuilder(URI.create(server + path))
-              .header("Content-Type", "application/json")
-              .method(
-                  method,
-                  HttpRequest.BodyPublishers.ofString(
-                      body == null ? "" : mapper.writeValueAsString(body)));
-      cookies.getCookieStore().getCookies().stream()
-          .filter(c -> c.getName().equals("XSRF-TOKEN"))
-          .map(HttpCookie::getValue)
-          .findFirst()
-          .ifPresent(t -> request.header("X-XSRF-TOKEN", t));
-      HttpResponse<String> answer =
-          http.send(request.build(), HttpResponse.BodyHandlers.ofString());
-      if (answer.statusCode() >= 300) {
-        throw new IllegalStateException(
-            method + " " + path + ": " + answer.statusCode() + " " + answer.body());
-      }
-      return answer.body().isEmpty() ? null : mapper.readTree(answer.body());
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new IllegalStateException(e);
-    }
   }
 }

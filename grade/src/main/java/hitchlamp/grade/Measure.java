@@ -31,10 +31,10 @@ import picocli.CommandLine.Parameters;
 /** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
 @Command(
     name = "measure",
-    description = "roll-call, decoding, simulation, fleet or leads",
+    description = "roll-call, decoding, simulation, fleet, screen or leads",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
-  @Parameters(index = "0", description = "roll-call, decoding, simulation, fleet or leads")
+  @Parameters(index = "0", description = "roll-call, decoding, simulation, fleet, screen or leads")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -46,7 +46,7 @@ final class Measure implements Callable<Integer> {
   @Option(names = "--runs", description = "number of runs", defaultValue = "20")
   private int runs;
 
-  @Option(names = "--server", description = "address of the server (fleet only)")
+  @Option(names = "--server", description = "address of the server (fleet and screen)")
   private String server;
 
   @Option(
@@ -66,6 +66,7 @@ final class Measure implements Callable<Integer> {
       case "simulation" -> simulation();
       case "decoding" -> decoding();
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
+      case "screen" -> new ScreenMeasure(server, json).measure();
       case "fleet" -> new Fleet(server, pids, json).measure();
       default -> {
         System.err.println(

@@ -10,6 +10,9 @@ public final class ClearWarnings {
   /** What the particulate filter is about: its pressure drop and its soot load. */
   private static final Set<Integer> FILTER = Set.of(3251, 3719);
 
+  /** Soot load above which a regeneration is due (common practice, no source). */
+  private static final double SOOT_DUE_PERCENT = 80;
+
   private ClearWarnings() {}
 
   /** The warnings for what a read shows, in sentences; none where there is nothing to lose. */
@@ -34,7 +37,13 @@ public final class ClearWarnings {
       warnings.add(
           "Monitors of the emissions begin anew; each must run and pass before the repair is proven. Permanent faults stay until then.");
     }
-    if (faults.stream().anyMatch(f -> FILTER.contains(f.spn()) && !f.electrical())) {
+    double soot = reading.sootPercent().orElse(0);
+    if (soot >= SOOT_DUE_PERCENT) {
+      warnings.add(
+          "The particulate filter is "
+              + Math.round(soot)
+              + " % full of soot: clear after a regeneration has succeeded, not before.");
+    } else if (faults.stream().anyMatch(f -> FILTER.contains(f.spn()) && !f.electrical())) {
       warnings.add(
           "The particulate filter is concerned: clear after a regeneration has succeeded, not before.");
     }

@@ -2,7 +2,9 @@ package hitchlamp.core.fault;
 
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -35,6 +37,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   static final int MOST_DETAILS = 100;
 
   private static final int GIVE_UP_AFTER = 2;
+  private static final int SOOT_LOAD = 3719;
 
   private final Pack pack;
   private final List<FaultDesk> desks = new ArrayList<>();
@@ -44,6 +47,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   private FaultReading.State state = FaultReading.State.UNDER_WAY;
   private long started;
   private long last;
+  private OptionalDouble soot = OptionalDouble.empty();
 
   /** Reads the faults of modules that a roll showed. */
   public FaultCall(Pack pack, List<FaultTarget> targets) {
@@ -92,6 +96,8 @@ public final class FaultCall implements Procedure<FaultReading> {
       started = b.micros();
       desks.forEach(d -> begin(d, out));
       endIfDone();
+    } else if (event instanceof Event.Heard h) {
+      heard(h.message());
     } else if (event instanceof Event.Answered a) {
       answered(a, out);
     } else if (event instanceof Event.Replied r) {
@@ -100,6 +106,14 @@ public final class FaultCall implements Procedure<FaultReading> {
       state = FaultReading.State.CUT_SHORT;
     }
     return out;
+  }
+
+  private void heard(Message m) {
+    Parameter p = pack.parameters().get(SOOT_LOAD);
+    if (p != null && p.pgn() == m.pgn()) {
+      Parameter.Reading r = p.read(m);
+      soot = r.state() == RawValue.VALID ? OptionalDouble.of(r.value()) : OptionalDouble.empty();
+    }
   }
 
   /** The link broke: what was found is kept. */
@@ -116,6 +130,8 @@ public final class FaultCall implements Procedure<FaultReading> {
     }
     r.rest.add(new Wish.Group(Pgn.DM26));
     r.rest.add(new Wish.Group(Pgn.DM21));
+    r.rest.add(new Wish.Group(Pgn.DM5));
+    r.rest.add(new Wish.Group(Pgn.DM20));
     if (desk.target().services()) {
       pack.services()
           .hours()
@@ -123,6 +139,7 @@ public final class FaultCall implements Procedure<FaultReading> {
       r.rest.add(new Wish.Service(Services.faults(STATUS_MASK), About.LIST, 0, 0));
     } else {
       r.rest.add(new Wish.Group(Pgn.ENGINE_HOURS));
+      r.rest.add(new Wish.Group(Pgn.DM24));
     }
     next(r, out);
   }
@@ -166,6 +183,10 @@ public final class FaultCall implements Procedure<FaultReading> {
       r.desk.group(g.pgn(), m);
     } else {
       r.desk.unanswered(g.pgn(), a.answer());
+    }
+    if (g.pgn() == Pgn.DM24 && !silent) {
+      // A module without a layout may still have the frames of the old one.
+      r.rest.add(new Wish.Group(r.desk.freezes() ? Pgn.DM25 : Pgn.DM4));
     }
     next(r, out);
   }
@@ -247,6 +268,6 @@ public final class FaultCall implements Procedure<FaultReading> {
     for (FaultDesk d : desks) {
       modules.add(d.build(engine));
     }
-    return new FaultReading(state, started, last, engine, List.copyOf(modules));
+    return new FaultReading(state, started, last, engine, soot, List.copyOf(modules));
   }
 }

@@ -2,10 +2,13 @@ package hitchlamp.core.fault;
 
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.FaultMessage;
+import hitchlamp.core.j1939.FreezeFrames;
 import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.ServiceKind;
@@ -15,6 +18,7 @@ import hitchlamp.core.uds.ServiceFault;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,6 +32,7 @@ final class FaultDesk {
   private static final double ENGINE_HOURS_STEP = 0.05;
   private static final int NOT_AVAILABLE = 0xFB00;
   private static final int IDENTIFIER_AT = 3;
+  private static final int ENGINE_HOURS_SPN = 247;
 
   private final FaultTarget target;
   private final Pack pack;
@@ -38,6 +43,10 @@ final class FaultDesk {
   private OptionalDouble hours = OptionalDouble.empty();
   private OptionalInt warmUps = OptionalInt.empty();
   private OptionalInt minutes = OptionalInt.empty();
+  private Optional<Readiness> readiness = Optional.empty();
+  private Optional<MonitorCounts> monitorCounts = Optional.empty();
+  private List<FreezeFrames.Support> layout = List.of();
+  private final Map<Long, List<Snapshot>> frozen = new HashMap<>();
   private boolean ended;
 
   private static final class Draft {
@@ -116,7 +125,30 @@ final class FaultDesk {
     } else if (pgn == Pgn.DM21 && m.data().length >= 8) {
       int raw = m.at(6) | m.at(7) << 8;
       minutes = raw < NOT_AVAILABLE ? OptionalInt.of(raw) : OptionalInt.empty();
+    } else if (pgn == Pgn.DM5) {
+      readiness = Readiness.of(m.data());
+    } else if (pgn == Pgn.DM20) {
+      monitorCounts = MonitorCounts.of(m.data());
+      monitorCounts
+          .flatMap(MonitorCounts::garbled)
+          .ifPresent(g -> odd("Its monitor counts are garbled: " + g + "."));
+    } else if (pgn == Pgn.DM24) {
+      layout = FreezeFrames.layout(m.data());
+    } else if (pgn == Pgn.DM25) {
+      freeze(FreezeReader.laidOut(m.data(), layout, pack, target.conversion()));
+    } else if (pgn == Pgn.DM4) {
+      freeze(FreezeReader.old(m.data(), pack, target.conversion()));
     }
+  }
+
+  private void freeze(FreezeReader.Read read) {
+    read.garbled().ifPresent(g -> odd("Its frozen values are garbled: " + g + "."));
+    FreezeReader.keep(read, frozen);
+  }
+
+  /** True where the module lays out frozen values itself. */
+  boolean freezes() {
+    return layout.stream().anyMatch(FreezeFrames.Support::frozen);
   }
 
   /** A group that did not come. */
@@ -229,6 +261,20 @@ final class FaultDesk {
     find(spn, fmi).ifPresent(d -> d.snapshots = List.copyOf(snapshots));
   }
 
+  private List<Snapshot> frames(Draft d) {
+    return List.copyOf(frozen.getOrDefault((long) d.dtc.spn() << 5 | d.dtc.fmi(), List.of()));
+  }
+
+  /** The engine hour in a frame, where the module tells no times: the fault was set by then. */
+  private OptionalDouble frozenHour(Draft d, OptionalDouble engineHours) {
+    return frames(d).stream()
+        .flatMap(s -> s.find(ENGINE_HOURS_SPN).stream())
+        .filter(r -> r.state() == RawValue.VALID)
+        .mapToDouble(Parameter.Reading::value)
+        .filter(h -> engineHours.isPresent() && h <= engineHours.getAsDouble() + 0.1)
+        .min();
+  }
+
   /**
    * What it told, its times moved to the engine's clock.
    *
@@ -265,9 +311,9 @@ final class FaultDesk {
               target.title(),
               Set.copyOf(d.states),
               d.emission,
-              timed ? OptionalDouble.of(d.first.getAsDouble() + shift) : OptionalDouble.empty(),
+              timed ? OptionalDouble.of(d.first.getAsDouble() + shift) : frozenHour(d, engineHours),
               timed ? OptionalDouble.of(d.last.getAsDouble() + shift) : OptionalDouble.empty(),
-              d.snapshots,
+              d.snapshots.isEmpty() ? frames(d) : d.snapshots,
               false));
     }
     faults.sort(java.util.Comparator.comparing(KnownFault::fault, Fault.PLAIN_ORDER));
@@ -279,6 +325,8 @@ final class FaultDesk {
         hours,
         warmUps,
         minutes,
+        readiness,
+        monitorCounts,
         List.copyOf(oddities),
         ended);
   }

@@ -11,6 +11,8 @@ import java.util.OptionalDouble;
  * @param startedMicros bus time at which it began
  * @param endedMicros bus time of its last event
  * @param engineHours the engine's clock at the read; empty where nobody told it
+ * @param sootPercent soot load of the particulate filter as it was told during the read; empty
+ *     where it was not
  * @param modules in the order of the roll
  */
 public record FaultReading(
@@ -18,7 +20,13 @@ public record FaultReading(
     long startedMicros,
     long endedMicros,
     OptionalDouble engineHours,
+    OptionalDouble sootPercent,
     List<ModuleFaults> modules) {
+  /** Reads that were stored before the soot load was noted have none. */
+  public FaultReading {
+    sootPercent = sootPercent == null ? OptionalDouble.empty() : sootPercent;
+  }
+
   /** How far it is. */
   public enum State {
     UNDER_WAY,

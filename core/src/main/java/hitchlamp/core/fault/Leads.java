@@ -37,6 +37,9 @@ public final class Leads {
   private final Map<Integer, List<Component>> bySpn = new HashMap<>();
   private final List<Component> modules = new ArrayList<>();
 
+  /** Ids of the components that can explain faults of an SPN. */
+  private final Map<Integer, List<String>> explainers = new HashMap<>();
+
   /** Which components each fault points at. */
   private final Map<KnownFault, List<Component>> pointers = new IdentityHashMap<>();
 
@@ -49,6 +52,10 @@ public final class Leads {
       c.signs().forEach(s -> spns.add(s.spn()));
       spns.addAll(c.missedAs());
       spns.forEach(s -> bySpn.computeIfAbsent(s, k -> new ArrayList<>()).add(c));
+      c.explains().stream()
+          .map(Component.Sign::spn)
+          .distinct()
+          .forEach(x -> explainers.computeIfAbsent(x, k -> new ArrayList<>()).add(c.id()));
       if (c.kind() == Component.Kind.MODULE) {
         modules.add(c);
       }
@@ -84,14 +91,17 @@ public final class Leads {
     }
     List<Lead> leads = new ArrayList<>();
     for (Bearing bearing : Bearing.values()) {
+      Contest contest = new Contest(open, bearing);
       while (true) {
-        Candidate best = best(open, bearing);
+        Candidate best = contest.best();
         if (best == null) {
           break;
         }
         take(open, best.signs);
+        contest.take(best.signs);
         List<KnownFault> knockOns = knockOns(best, open);
         take(open, knockOns);
+        contest.take(knockOns);
         leads.add(lead(best, bearing, knockOns, episodes));
       }
       leads.addAll(leftOver(open, bearing, leads, episodes));
@@ -109,31 +119,69 @@ public final class Leads {
   /** A component with the faults that point at it. */
   private record Candidate(Component component, List<KnownFault> signs, double evidence) {}
 
-  private Candidate best(List<KnownFault> open, Bearing bearing) {
-    Map<String, List<KnownFault>> pointed = new LinkedHashMap<>();
-    Map<Integer, List<KnownFault>> openBySpn = new HashMap<>();
-    for (KnownFault f : open) {
-      openBySpn.computeIfAbsent(f.spn(), k -> new ArrayList<>()).add(f);
-      for (Component c : pointers.getOrDefault(f, List.of())) {
-        pointed.computeIfAbsent(c.id(), k -> new ArrayList<>()).add(f);
+  /**
+   * The components that compete for the faults of one bearing. Only those are weighed again whose
+   * faults were taken, so that hundreds of faults are ranked in milliseconds.
+   */
+  private final class Contest {
+    private final Bearing bearing;
+    private final Map<String, List<KnownFault>> pointed = new LinkedHashMap<>();
+    private final Map<Integer, List<KnownFault>> openBySpn = new HashMap<>();
+    private final Map<String, Candidate> weighed = new LinkedHashMap<>();
+    private final Set<String> stale = new LinkedHashSet<>();
+
+    Contest(List<KnownFault> open, Bearing bearing) {
+      this.bearing = bearing;
+      for (KnownFault f : open) {
+        openBySpn.computeIfAbsent(f.spn(), k -> new ArrayList<>()).add(f);
+        for (Component c : pointers.getOrDefault(f, List.of())) {
+          pointed.computeIfAbsent(c.id(), k -> new ArrayList<>()).add(f);
+        }
       }
-    }
-    if (bearing == Bearing.TODAY) {
-      modules.stream()
-          .filter(m -> silent.contains(m.module()))
-          .forEach(m -> pointed.putIfAbsent(m.id(), new ArrayList<>()));
-    }
-    Candidate best = null;
-    for (var e : pointed.entrySet()) {
-      Candidate c = weigh(pack.components().get(e.getKey()), e.getValue(), bearing, openBySpn);
-      if (c != null && (best == null || c.evidence > best.evidence)) {
-        best = c;
+      if (bearing == Bearing.TODAY) {
+        modules.stream()
+            .filter(m -> silent.contains(m.module()))
+            .forEach(m -> pointed.putIfAbsent(m.id(), new ArrayList<>()));
       }
+      stale.addAll(pointed.keySet());
     }
-    if (best != null && silent.contains(best.component.module())) {
-      silentDone.add(best.component.id());
+
+    /** The component with the strongest evidence now; null where none is left. */
+    Candidate best() {
+      for (String id : stale) {
+        weighed.put(
+            id, weigh(pack.components().get(id), List.copyOf(pointed.get(id)), bearing, openBySpn));
+      }
+      stale.clear();
+      Candidate best = null;
+      for (Candidate c : weighed.values()) {
+        if (c != null && (best == null || c.evidence > best.evidence)) {
+          best = c;
+        }
+      }
+      if (best != null && silent.contains(best.component.module())) {
+        silentDone.add(best.component.id());
+        stale.add(best.component.id());
+      }
+      return best;
     }
-    return best;
+
+    /** Faults are explained now. */
+    void take(List<KnownFault> gone) {
+      for (KnownFault f : gone) {
+        openBySpn.getOrDefault(f.spn(), List.of()).removeIf(x -> x == f);
+        for (Component c : pointers.getOrDefault(f, List.of())) {
+          pointed.getOrDefault(c.id(), List.of()).removeIf(x -> x == f);
+          stale.add(c.id());
+        }
+        for (String id : explainers.getOrDefault(f.spn(), List.of())) {
+          if (pointed.containsKey(id)) {
+            stale.add(id);
+          }
+        }
+      }
+      stale.retainAll(pointed.keySet());
+    }
   }
 
   private final Set<String> silentDone = new LinkedHashSet<>();

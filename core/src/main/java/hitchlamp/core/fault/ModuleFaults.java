@@ -1,6 +1,8 @@
 package hitchlamp.core.fault;
 
 import hitchlamp.core.j1939.Lamps;
+import hitchlamp.core.j1939.MonitorCounts;
+import hitchlamp.core.j1939.Readiness;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +19,8 @@ import java.util.OptionalInt;
  * @param hours its own clock at the read
  * @param sinceClear warm-ups since its faults were cleared
  * @param minutesSinceClear engine minutes since then
+ * @param readiness which of its monitors have run since the last clear; empty where not told
+ * @param monitorCounts how often its monitors ran; empty where not told
  * @param oddities what made no sense or did not come whole, in sentences
  * @param ended true where everything that was asked has ended
  */
@@ -28,8 +32,16 @@ public record ModuleFaults(
     OptionalDouble hours,
     OptionalInt sinceClear,
     OptionalInt minutesSinceClear,
+    Optional<Readiness> readiness,
+    Optional<MonitorCounts> monitorCounts,
     List<String> oddities,
     boolean ended) {
+  /** Reads that were stored before monitors were read have none. */
+  public ModuleFaults {
+    readiness = readiness == null ? Optional.empty() : readiness;
+    monitorCounts = monitorCounts == null ? Optional.empty() : monitorCounts;
+  }
+
   /** True where its active and its earlier faults are known. */
   public boolean read() {
     return "told".equals(lists.get(FaultList.ACTIVE))

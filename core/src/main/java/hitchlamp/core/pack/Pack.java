@@ -27,6 +27,7 @@ import java.util.Optional;
  * @param derived figures worked out from values taken together
  * @param limits what values should not pass, with their sources
  * @param lamps warning lamps by their id
+ * @param freezeTail what the maker puts behind the standard's part of DM4, in order
  * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
@@ -47,6 +48,7 @@ public record Pack(
     List<Derived> derived,
     List<Limit> limits,
     Map<String, LampKind> lamps,
+    List<Parameter> freezeTail,
     List<String> includes) {
   /** Greater is laid over lesser. */
   public enum Layer {

@@ -53,6 +53,7 @@ public final class PackReader {
         "derived",
         "limits",
         "lamps",
+        "freeze-tail",
         "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
@@ -92,6 +93,7 @@ public final class PackReader {
         root.itemsOf("derived").stream().map(PackReader::derived).toList(),
         root.itemsOf("limits").stream().map(PackReader::limit).toList(),
         lamps(root.find("lamps")),
+        root.itemsOf("freeze-tail").stream().map(PackReader::tail).toList(),
         root.itemsOf("includes").stream().map(Entry::text).toList());
   }
 
@@ -141,6 +143,23 @@ public final class PackReader {
         start,
         bits,
         scale,
+        e.number("offset", -1e9, 1e9, 0),
+        unit(e.need("unit")));
+  }
+
+  private static Parameter tail(Entry e) {
+    e.allow("spn", "name", "bits", "scale", "offset", "unit");
+    int bits = (int) e.whole("bits", 8, 32);
+    if (bits % 8 != 0) {
+      throw e.need("bits").fault("values of the tail have whole bytes");
+    }
+    return new Parameter(
+        (int) e.whole("spn", 0, Dtc.GREATEST_SPN, 0),
+        e.text("name"),
+        0,
+        0,
+        bits,
+        e.number("scale", -1e9, 1e9),
         e.number("offset", -1e9, 1e9, 0),
         unit(e.need("unit")));
   }

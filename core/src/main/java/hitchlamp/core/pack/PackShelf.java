@@ -100,6 +100,7 @@ public record PackShelf(List<Pack> packs) {
     List<Derived> derived = new ArrayList<>();
     List<Limit> limits = new ArrayList<>();
     Map<String, LampKind> lamps = new LinkedHashMap<>();
+    List<Parameter> freezeTail = List.of();
     ServiceKind services = ServiceKind.NONE;
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
@@ -112,6 +113,7 @@ public record PackShelf(List<Pack> packs) {
       derived.addAll(p.derived());
       limits.addAll(p.limits());
       lamps.putAll(p.lamps());
+      freezeTail = p.freezeTail().isEmpty() ? freezeTail : p.freezeTail();
       services = p.services().equals(ServiceKind.NONE) ? services : p.services();
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
@@ -137,6 +139,7 @@ public record PackShelf(List<Pack> packs) {
         derived,
         limits,
         lamps,
+        freezeTail,
         top.includes());
   }
 }

@@ -8,6 +8,7 @@ import hitchlamp.core.fault.LampLine;
 import hitchlamp.core.fault.LampVerdict;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.trial.Verdict;
 import java.util.ArrayList;
 import java.util.List;
@@ -76,6 +77,19 @@ public record OpenItem(String says, String next) {
         open.add(
             new OpenItem(
                 "Pending: " + name(f) + ".", "Run the engine as it was then and read again."));
+      }
+    }
+    for (ModuleFaults m : r.modules()) {
+      List<String> idle = m.readiness().map(Readiness::notReady).orElse(List.of());
+      if (!idle.isEmpty()) {
+        open.add(
+            new OpenItem(
+                "Monitors of the "
+                    + m.target().title()
+                    + " module that have not run since the last clear: "
+                    + String.join(", ", idle)
+                    + ".",
+                "Drive until they have run; only then a clean read proves the repair."));
       }
     }
     for (LampLine l : lamps) {

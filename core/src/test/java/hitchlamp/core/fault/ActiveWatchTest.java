@@ -35,6 +35,7 @@ class ActiveWatchTest {
             0,
             1,
             OptionalDouble.empty(),
+            OptionalDouble.empty(),
             List.of(desk.build(OptionalDouble.empty()))));
     return watch;
   }

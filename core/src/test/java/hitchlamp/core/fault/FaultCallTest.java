@@ -227,4 +227,69 @@ class FaultCallTest {
     assertThat(call.result().faults()).hasSize(1);
     assertThat(call.on(new Event.Ticked(9))).isEmpty();
   }
+
+  @Test
+  void valuesFrozenWithoutServicesComeByTheModulesOwnLayout() {
+    twoFaults(33);
+    group(33, Pgn.ENGINE_HOURS, "20 4E 00 00 FF FF FF FF"); // 1,000 h
+    group(0, Pgn.ENGINE_HOURS, "20 4E 00 00 FF FF FF FF");
+    // Speed, battery, hours, and an SPN that no pack knows.
+    group(33, Pgn.DM24, "BE 00 18 02 A8 00 18 02 F7 00 18 04 10 27 18 01");
+    group(33, Pgn.DM25, "0D 66 00 04 09 C0 12 F4 01 F8 4D 00 00 07");
+    KnownFault f =
+        fault(
+            run(new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, false), BODY),
+            102);
+    assertThat(f.snapshots()).hasSize(1);
+    assertThat(f.snapshots().get(0).find(190).orElseThrow().value()).isEqualTo(600);
+    assertThat(f.snapshots().get(0).find(168).orElseThrow().value()).isCloseTo(25, within(1e-9));
+    assertThat(f.snapshots().get(0).find(10_000).orElseThrow().raw())
+        .as("unknown ones stay by their number")
+        .isEqualTo(7);
+    assertThat(f.firstHour().orElseThrow())
+        .as("the hour in the frame")
+        .isCloseTo(998, within(1e-9));
+    assertThat(f.lastHour()).as("a frame does not tell how long it lasted").isEmpty();
+  }
+
+  @Test
+  void framesOfTheOldLayoutAreReadWhereThereIsNoLayout() {
+    twoFaults(33);
+    // SPN 102 FMI 4 count 9; torque mode 1, 210 kPa, 1,500 rpm, 80 %, 90 °C, 40 km/h.
+    group(33, Pgn.DM4, "0C 66 00 04 09 01 69 E0 2E 50 82 00 28");
+    KnownFault f = fault(run(BODY), 102);
+    assertThat(f.snapshots().get(0).find(102).orElseThrow().value()).isEqualTo(210);
+    assertThat(f.snapshots().get(0).find(190).orElseThrow().value()).isEqualTo(1_500);
+    assertThat(f.snapshots().get(0).find(110).orElseThrow().value()).isEqualTo(90);
+    assertThat(f.snapshots().get(0).find(84).orElseThrow().value()).isEqualTo(40);
+  }
+
+  @Test
+  void frozenValuesThatDoNotFitAreSaid() {
+    twoFaults(33);
+    group(33, Pgn.DM24, "BE 00 18 02");
+    group(33, Pgn.DM25, "09 66 00 04 09 C0 12 F4 01 F8");
+    FaultReading r = run(BODY);
+    assertThat(fault(r, 102).snapshots()).isEmpty();
+    assertThat(r.modules().get(0).oddities().toString()).contains("frozen values are garbled");
+  }
+
+  @Test
+  void monitorsAndTheirCountsAreKept() {
+    group(33, Pgn.DM5, "00 00 14 37 80 00 80 00");
+    group(33, Pgn.DM20, "E8 03 58 02 F8 0B 00 5A 00 C8 00");
+    ModuleFaults m = run(BODY).modules().get(0);
+    assertThat(m.readiness().orElseThrow().notReady())
+        .contains("exhaust recirculation and valve timing");
+    assertThat(m.monitorCounts().orElseThrow().ignitionCycles()).isEqualTo(1_000);
+  }
+
+  @Test
+  void theSootLoadOnTheBusWarnsOfAClearBeforeTheRegeneration() {
+    FaultCall call = new FaultCall(TRUCK, List.of(BODY));
+    call.on(new Event.Began(1));
+    call.on(new Event.Heard(new Message(64891, 85, 255, 6, hex("5C FF FF FF FF FF FF FF"), 2, 2)));
+    call.brokenOff();
+    assertThat(ClearWarnings.of(call.result()).toString()).contains("92 % full of soot");
+  }
 }

@@ -39,6 +39,7 @@ class ReadDifferenceTest {
         0,
         1,
         OptionalDouble.empty(),
+        OptionalDouble.empty(),
         List.of(
             new ModuleFaults(
                 new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true),
@@ -48,6 +49,8 @@ class ReadDifferenceTest {
                 OptionalDouble.empty(),
                 OptionalInt.empty(),
                 OptionalInt.empty(),
+                Optional.empty(),
+                Optional.empty(),
                 List.of(),
                 true)));
   }

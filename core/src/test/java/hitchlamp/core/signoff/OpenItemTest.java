@@ -50,6 +50,7 @@ class OpenItemTest {
         0,
         1,
         OptionalDouble.of(1_000),
+        OptionalDouble.empty(),
         List.of(
             new ModuleFaults(
                 new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true),
@@ -59,6 +60,8 @@ class OpenItemTest {
                 OptionalDouble.of(1_000),
                 OptionalInt.empty(),
                 OptionalInt.empty(),
+                Optional.empty(),
+                Optional.empty(),
                 List.of(),
                 whole)));
   }

@@ -152,6 +152,11 @@ public class Faults implements FaultReports {
     }
   }
 
+  @Override
+  public void replayed(long job, FaultReading r, Set<String> silent, Pack pack) {
+    topics.job(job).value("faults", view(job, 0, Instant.now(), "REPLAY", r, silent, pack));
+  }
+
   private static Double hours(FaultReading r) {
     return r.engineHours().isPresent() ? r.engineHours().getAsDouble() : null;
   }

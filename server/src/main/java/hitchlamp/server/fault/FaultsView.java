@@ -8,6 +8,8 @@ import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Lamps;
+import hitchlamp.core.j1939.MonitorCounts;
+import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import jakarta.validation.constraints.NotNull;
@@ -89,8 +91,13 @@ public record FaultsView(
       Double hours,
       Integer warmUpsSinceClear,
       Integer minutesSinceClear,
+      @NotNull List<MonitorLine> monitors,
+      Integer ignitionCycles,
       @NotNull Map<String, String> lists,
       @NotNull List<String> oddities) {}
+
+  /** A monitor of the emissions, and whether it has run since the last clear. */
+  public record MonitorLine(@NotNull String name, @NotNull boolean complete) {}
 
   /** Something on the hour line that is no fault. */
   public record HourEvent(@NotNull double hours, @NotNull String kind, @NotNull String text) {}
@@ -177,6 +184,10 @@ public record FaultsView(
         or(m.hours()),
         m.sinceClear().isPresent() ? m.sinceClear().getAsInt() : null,
         m.minutesSinceClear().isPresent() ? m.minutesSinceClear().getAsInt() : null,
+        m.readiness().map(Readiness::monitors).orElse(List.of()).stream()
+            .map(x -> new MonitorLine(x.name(), x.complete()))
+            .toList(),
+        m.monitorCounts().map(MonitorCounts::ignitionCycles).orElse(null),
         lists,
         m.oddities());
   }

@@ -19,6 +19,9 @@ public interface FaultReports {
   void reading(
       long job, FaultReading reading, Set<String> silent, Pack pack, Account who, String why);
 
+  /** A read of a stored hook-up was lived again: it is shown, and not stored a second time. */
+  void replayed(long job, FaultReading reading, Set<String> silent, Pack pack);
+
   /** Modules were told to clear. */
   void cleared(
       long job, List<ClearCall.Outcome> outcomes, Account who, Double hours, long busMicros);

@@ -488,6 +488,11 @@ class HookUps {
     }
 
     @Override
+    public void replayed(FaultReading reading, Set<String> silent, Pack used) {
+      faultReports.replayed(job, reading, silent, used);
+    }
+
+    @Override
     public void faults(
         FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
       faultReports.reading(job, reading, silent, used, by == null ? who : by, why.name());

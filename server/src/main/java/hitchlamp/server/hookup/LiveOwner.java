@@ -78,6 +78,9 @@ final class LiveOwner implements Runnable {
      */
     void replayed(int number, RollView view);
 
+    /** A read of faults of a stored hook-up was lived again. */
+    void replayed(FaultReading reading, Set<String> silent, Pack pack);
+
     /**
      * Faults are being read, or have been.
      *
@@ -331,6 +334,7 @@ final class LiveOwner implements Runnable {
         "Living the stored hook-up again.",
         "Wait a moment; nothing is sent to the unit.");
     int rolls = 0;
+    int readings = 0;
     while (!stopping && replay.step()) {
       if (hookUp == null && replay.hookUp().isEmpty()) {
         continue;
@@ -340,6 +344,10 @@ final class LiveOwner implements Runnable {
       for (; rolls < replay.rolls().size(); rolls++) {
         Roll roll = replay.rolls().get(rolls);
         reports.replayed(rolls, RollView.of(roll, Instant.now(), hookUp.now(), pack.title()));
+      }
+      for (; readings < replay.readings().size(); readings++) {
+        Roll roll = replay.rolls().get(replay.rolls().size() - 1);
+        reports.replayed(replay.readings().get(readings), roll.silentKinds(), pack);
       }
     }
     say(

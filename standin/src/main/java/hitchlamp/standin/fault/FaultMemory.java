@@ -185,6 +185,14 @@ public final class FaultMemory {
     k.lastHour = hour;
   }
 
+  /** Remembers a fault that was there once, without a monitor of it. */
+  public void remember(int spn, int fmi, int count, double firstHour, double lastHour) {
+    Kept k = find(spn, fmi, Lamp.NONE, false);
+    k.count = Math.min(COUNT_CEILING, count);
+    k.firstHour = firstHour;
+    k.lastHour = lastHour;
+  }
+
   private static int key(int spn, int fmi) {
     return spn << 5 | fmi;
   }

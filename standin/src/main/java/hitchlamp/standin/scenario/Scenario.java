@@ -68,6 +68,7 @@ public record Scenario(
    * @param keepsFaults modules that accept a clear and do not clear
    * @param pendsForEver modules that say "more time" to every fault service and never answer
    * @param oddSnapshots modules whose snapshots no pack can read
+   * @param remembers made-up earlier faults that the modules with services keep, all together
    */
   public record Trouble(
       double losePackets,
@@ -79,7 +80,8 @@ public record Scenario(
       Set<String> foreignVin,
       Set<String> keepsFaults,
       Set<String> pendsForEver,
-      Set<String> oddSnapshots) {}
+      Set<String> oddSnapshots,
+      int remembers) {}
 
   /**
    * @param engine true where the engine already runs
@@ -190,7 +192,7 @@ public record Scenario(
   private static Trouble trouble(Optional<Entry> entry) {
     if (entry.isEmpty()) {
       return new Trouble(
-          0, 0, Set.of(), Set.of(), Set.of(), true, Set.of(), Set.of(), Set.of(), Set.of());
+          0, 0, Set.of(), Set.of(), Set.of(), true, Set.of(), Set.of(), Set.of(), Set.of(), 0);
     }
     Entry e =
         entry
@@ -205,7 +207,8 @@ public record Scenario(
                 "foreign-vin",
                 "keeps-faults",
                 "pends-for-ever",
-                "odd-snapshots");
+                "odd-snapshots",
+                "remembers");
     return new Trouble(
         e.number("lose-packets", 0, 0.9, 0),
         e.number("repeat-packets", 0, 0.9, 0),
@@ -216,7 +219,8 @@ public record Scenario(
         names(e, "foreign-vin"),
         names(e, "keeps-faults"),
         names(e, "pends-for-ever"),
-        names(e, "odd-snapshots"));
+        names(e, "odd-snapshots"),
+        (int) e.whole("remembers", 0, 1_000, 0));
   }
 
   private static Set<String> names(Entry e, String list) {

@@ -5,6 +5,7 @@ import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.bus.SimBus;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
+import hitchlamp.standin.fault.MonitorRecord;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.CrankSolver;
 import hitchlamp.standin.model.EngineParameters;
@@ -34,6 +35,7 @@ public final class SimUnit {
   private static final double PHYSICS_SECONDS = 0.02;
   private static final double MONITOR_SECONDS = 0.1;
   private static final double STALE_MICROS = 3_000_000;
+  private static final int FIRST_REMEMBERED_SPN = 2_900;
   private static final String FOREIGN_VIN = "SMW0FNDLT00000007";
 
   private final Scenario scenario;
@@ -50,8 +52,10 @@ public final class SimUnit {
   private final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
   private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
+  private final List<MonitorRecord> monitorRecords = new ArrayList<>();
   private final List<Build.Watched> watched = new ArrayList<>();
   private Telltales telltales;
+  private PlainFrozen frozen;
   private final Map<String, Double> clockOffsets = new LinkedHashMap<>();
   private boolean living;
   private double hours;
@@ -74,6 +78,7 @@ public final class SimUnit {
         };
     build();
     live();
+    remember();
     living = true;
     settle();
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
@@ -101,6 +106,8 @@ public final class SimUnit {
     build.attach(this);
     engine.commandsLamps(lamp -> telltales.commands("engine", lamp));
     watched.addAll(build.monitors(this));
+    frozen = new PlainFrozen(state, () -> hours, scenario.unit() == Scenario.Kind.ROAD_TRUCK);
+    frozen.answer(modules.get(PlainFrozen.KEEPER), memories.get(PlainFrozen.KEEPER));
     needs();
     for (ModuleSpec spec : build.modules()) {
       SimModule m = modules.get(spec.id());
@@ -171,10 +178,12 @@ public final class SimUnit {
     for (Build.Need n : build.needs()) {
       int source = modules.get(n.whose()).address();
       bus.watchFor(n.pgn(), source);
-      watched.add(
-          new Build.Watched(
-              n.who(),
-              new Monitor(n.spn(), 9, FaultMemory.Lamp.WARNING, 5, 5, () -> misses(n, source))));
+      Monitor missing =
+          new Monitor(n.spn(), 9, FaultMemory.Lamp.WARNING, 5, 5, () -> misses(n, source));
+      if (n.who().equals(PlainFrozen.KEEPER)) {
+        missing.freezing(frozen::values);
+      }
+      watched.add(new Build.Watched(n.who(), missing));
     }
     for (ModuleSpec spec : build.modules()) {
       if (spec.watchesSupply() && !spec.id().equals("engine")) {
@@ -262,13 +271,10 @@ public final class SimUnit {
     m.answer(64949, () -> memory.emissionMessage(false));
     m.answer(64898, () -> memory.pendingMessage(false));
     m.answer(64896, memory::permanentMessage);
-    m.answer(
-        65230,
-        () -> {
-          long active = memory.kept().stream().filter(FaultMemory.Kept::active).count();
-          long earlier = memory.kept().size() - active;
-          return new byte[] {(byte) active, (byte) earlier, 0x14, 0x37, (byte) 0xE0, 0x1F, 0, 0};
-        });
+    MonitorRecord monitors = new MonitorRecord(memory);
+    monitorRecords.add(monitors);
+    m.answer(65230, () -> monitors.readiness(hours));
+    m.answer(49664, monitors::counts);
     m.answer(
         49408,
         () -> {
@@ -310,6 +316,7 @@ public final class SimUnit {
 
                   @Override
                   public void coldStart(double at, EngineState s) {
+                    monitorRecords.forEach(m -> m.started(at));
                     applyDefects();
                     engine.sense(600);
                     engine.coldCheck(at);
@@ -324,6 +331,28 @@ public final class SimUnit {
     hours = h.hours();
     kilometres += used.kilometres();
     litres += used.litres();
+  }
+
+  /** Fills the memories with made-up faults of long ago, as many as the scenario wants. */
+  private void remember() {
+    List<String> serving =
+        build.modules().stream()
+            .filter(s -> s.services() && modules.containsKey(s.id()))
+            .map(ModuleSpec::id)
+            .toList();
+    SplittableRandom r = new SplittableRandom(scenario.seed());
+    for (int i = 0; i < scenario.trouble().remembers(); i++) {
+      String module = serving.get(i % serving.size());
+      double last = clock(module) * (0.2 + 0.8 * r.nextDouble());
+      memories
+          .get(module)
+          .remember(
+              FIRST_REMEMBERED_SPN + i / serving.size(),
+              r.nextInt(20),
+              1 + r.nextInt(60),
+              last - r.nextDouble() * 5,
+              last);
+    }
   }
 
   /** The unit as it stands in the yard now. */

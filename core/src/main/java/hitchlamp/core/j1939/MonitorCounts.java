@@ -1,0 +1,58 @@
+package hitchlamp.core.j1939;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * DM20: how often the key was turned and how often each monitor ran; a clear does not touch it
+ * (J1939-73, from memory).
+ *
+ * @param ignitionCycles times the engine was started
+ * @param conditions times the conditions for monitoring were met
+ * @param ratios of the monitors
+ * @param garbled what did not fit the layout, in words
+ */
+public record MonitorCounts(
+    int ignitionCycles, int conditions, List<Ratio> ratios, Optional<String> garbled) {
+  private static final int HEAD = 4;
+  private static final int ENTRY = 7;
+
+  /**
+   * How often a monitor ran.
+   *
+   * @param spn of the monitored system
+   * @param completed times it ran to its end
+   * @param possible times it could have
+   */
+  public record Ratio(int spn, int completed, int possible) {}
+
+  /** Reads the data of DM20; empty where they are too short. */
+  public static Optional<MonitorCounts> of(byte[] data) {
+    if (data.length < HEAD) {
+      return Optional.empty();
+    }
+    List<Ratio> ratios = new ArrayList<>();
+    int at = HEAD;
+    for (; at + ENTRY <= data.length; at += ENTRY) {
+      int spn = data[at] & 0xFF | (data[at + 1] & 0xFF) << 8 | (data[at + 2] >> 5 & 7) << 16;
+      // A frame of eight bytes is filled up behind the head.
+      if (spn != Dtc.GREATEST_SPN) {
+        ratios.add(new Ratio(spn, word(data, at + 3), word(data, at + 5)));
+      }
+    }
+    boolean filler = data.length == 8 && ratios.isEmpty();
+    return Optional.of(
+        new MonitorCounts(
+            word(data, 0),
+            word(data, 2),
+            List.copyOf(ratios),
+            at == data.length || filler
+                ? Optional.empty()
+                : Optional.of((data.length - at) + " bytes after the last whole ratio")));
+  }
+
+  private static int word(byte[] data, int at) {
+    return data[at] & 0xFF | (data[at + 1] & 0xFF) << 8;
+  }
+}

@@ -1,0 +1,100 @@
+package hitchlamp.standin.fault;
+
+import java.io.ByteArrayOutputStream;
+import java.util.List;
+
+/**
+ * Which monitors of the emissions have run since the last clear, and how often they ran at all: the
+ * bytes of DM5 and DM20 (J1939-73, from memory). A monitor needs its time with the engine at work;
+ * a clear makes it begin anew and does not touch the counts.
+ */
+public final class MonitorRecord {
+  /**
+   * A monitor.
+   *
+   * @param spn of the system it watches
+   * @param bit its place in the two bytes of DM5
+   * @param hours engine hours after a clear until it has run
+   */
+  private record Kind(int spn, int bit, double hours) {}
+
+  private static final List<Kind> KINDS =
+      List.of(
+          new Kind(3058, 7, 1.0),
+          new Kind(5321, 9, 0.4),
+          new Kind(3064, 10, 3.0),
+          new Kind(4792, 11, 4.0),
+          new Kind(5308, 12, 3.5),
+          new Kind(5318, 5, 0.7));
+
+  private static final int COMPLIANCE = 0x14;
+  private static final int CONTINUOUS = 0x07;
+  private static final int MOST = 64_255;
+  private static final double CONDITIONS_SHARE = 0.8;
+
+  private final FaultMemory memory;
+  private int starts;
+  private final int[] ran = new int[KINDS.size()];
+
+  public MonitorRecord(FaultMemory memory) {
+    this.memory = memory;
+  }
+
+  /** The engine was started once more after it had cooled down. */
+  public void started(double hours) {
+    starts = Math.min(MOST, starts + 1);
+    for (int i = 0; i < ran.length; i++) {
+      if (since(hours) >= KINDS.get(i).hours) {
+        ran[i]++;
+      }
+    }
+  }
+
+  private double since(double hours) {
+    return Double.isNaN(memory.clearedHour())
+        ? Double.POSITIVE_INFINITY
+        : hours - memory.clearedHour();
+  }
+
+  /** Data of DM5. */
+  public byte[] readiness(double hours) {
+    long active = memory.kept().stream().filter(FaultMemory.Kept::active).count();
+    int supported = 0;
+    int open = 0;
+    for (Kind k : KINDS) {
+      supported |= 1 << k.bit;
+      open |= since(hours) < k.hours ? 1 << k.bit : 0;
+    }
+    return new byte[] {
+      (byte) active,
+      (byte) (memory.kept().size() - active),
+      COMPLIANCE,
+      CONTINUOUS,
+      (byte) supported,
+      (byte) (supported >> 8),
+      (byte) open,
+      (byte) (open >> 8)
+    };
+  }
+
+  /** Data of DM20. */
+  public byte[] counts() {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    int conditions = (int) (starts * CONDITIONS_SHARE);
+    word(out, starts);
+    word(out, conditions);
+    for (int i = 0; i < ran.length; i++) {
+      int spn = KINDS.get(i).spn;
+      word(out, spn);
+      out.write(spn >>> 16 << 5);
+      word(out, (int) (ran[i] * CONDITIONS_SHARE));
+      word(out, conditions);
+    }
+    return out.toByteArray();
+  }
+
+  private static void word(ByteArrayOutputStream out, int value) {
+    out.write(value);
+    out.write(value >> 8);
+  }
+}
