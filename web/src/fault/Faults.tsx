@@ -122,7 +122,7 @@ export function Faults() {
         )}
         {watching && (
           <span className="text-[15px] text-ink-2">
-            Read every few seconds; a change is told here and in the logbook.
+            Modules are listened to; a change is read, and told here and in the logbook.
           </span>
         )}
       </div>

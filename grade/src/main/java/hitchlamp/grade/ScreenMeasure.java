@@ -15,22 +15,30 @@ final class ScreenMeasure {
   private static final int PATIENCE_SECONDS = 240;
   private static final int STEPS = 120;
 
-  /** Resolves with the milliseconds from a change to the second frame after it. */
+  /**
+   * Resolves with the milliseconds from a change to the second frame after the one in which a
+   * selector finds something; so a page that is not drawn yet is not taken for one.
+   */
   private static final String AFTER =
       """
       const done = arguments[arguments.length - 1];
       const t = performance.now();
       %s
-      requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - t)));
+      const drawn = () =>
+        document.querySelector("%s")
+          ? requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - t)))
+          : requestAnimationFrame(drawn);
+      drawn();
       """;
+
+  private static final String LEAD = "main li > button[aria-expanded]";
 
   /** Scrolls from top to bottom, a step a frame; resolves with the gaps between frames. */
   private static final String SCROLL =
       """
       const done = arguments[arguments.length - 1];
       const steps = arguments[0];
-      const list = document.querySelector('main') ?? document.scrollingElement;
-      const box = [list, ...document.querySelectorAll('*')].find((e) => {
+      const box = [...document.querySelectorAll('*')].find((e) => {
         const o = getComputedStyle(e).overflowY;
         return e.scrollHeight > e.clientHeight + 200 && (o === 'auto' || o === 'scroll');
       });
@@ -91,9 +99,8 @@ final class ScreenMeasure {
         chosen[i] =
             after(
                 driver,
-                "document.querySelectorAll('main li > button[aria-expanded]')["
-                    + (i * 7 + 3)
-                    + "].click();");
+                "document.querySelectorAll('" + LEAD + "')[" + (i * 7 + 3) + "].click();",
+                "main li:nth-of-type(" + (i * 7 + 4) + ") > button[aria-expanded='true']");
       }
       report(faults, leads, opened, scrolled, chosen);
     } finally {
@@ -140,13 +147,11 @@ final class ScreenMeasure {
     driver.get(address + "/jobs/" + job + "/logbook");
     BrowserProbe.find(driver, By.cssSelector("nav a[href$='/faults']"));
     TimeUnit.MILLISECONDS.sleep(500);
-    double ms = after(driver, "document.querySelector(\"nav a[href$='/faults']\").click();");
-    BrowserProbe.find(driver, By.cssSelector("main li > button[aria-expanded]"));
-    return ms;
+    return after(driver, "document.querySelector(\"nav a[href$='/faults']\").click();", LEAD);
   }
 
-  private static double after(ChromeDriver driver, String change) {
-    return ((Number) driver.executeAsyncScript(AFTER.formatted(change))).doubleValue();
+  private static double after(ChromeDriver driver, String change, String shows) {
+    return ((Number) driver.executeAsyncScript(AFTER.formatted(change, shows))).doubleValue();
   }
 
   private static boolean linkUp(ServerClient server, String base) {

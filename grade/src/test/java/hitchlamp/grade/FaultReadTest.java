@@ -277,4 +277,51 @@ class FaultReadTest {
     assertThat(call.result().modules().toString()).contains("stopped answering");
     assertThat(List.of(call.result().state())).containsExactly(FaultReading.State.COMPLETE);
   }
+
+  private KnownFault missed(FaultReading r, int spn) {
+    return r.faults().stream()
+        .filter(f -> f.spn() == spn && f.kind().equals("instruments"))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void theTrucksInstrumentsTellFrozenValuesByTheirOwnLayout() throws InterruptedException {
+    visit(HEAD + "defects: [{kind: module-unpowered, module: body, from: 999}]\n");
+    KnownFault f = missed(read(), 84);
+    assertThat(f.snapshots()).isNotEmpty();
+    assertThat(f.snapshots().get(0).find(168).orElseThrow().value()).isBetween(23.0, 29.0);
+    assertThat(f.firstHour().orElseThrow()).as("the hour in the frame").isCloseTo(999, within(0.2));
+  }
+
+  @Test
+  void theShovelsInstrumentsTellThemInTheOldLayout() throws InterruptedException {
+    visit(
+        HEAD.replace("road-truck", "loading-shovel")
+            + "defects: [{kind: module-unpowered, module: body, from: 999}]\n");
+    KnownFault f = missed(read(), 84);
+    assertThat(f.snapshots().get(0).find(190).orElseThrow().value()).isBetween(0.0, 2_200.0);
+    assertThat(f.snapshots().get(0).find(110).orElseThrow().value()).isBetween(-10.0, 110.0);
+    assertThat(f.firstHour()).as("the old layout has no hour").isEmpty();
+  }
+
+  @Test
+  void monitorsBeginAnewWithAClear() throws InterruptedException {
+    visit(HEAD);
+    ModuleFaults before = engine(read());
+    assertThat(before.readiness().orElseThrow().notReady()).isEmpty();
+    int starts = before.monitorCounts().orElseThrow().ignitionCycles().orElseThrow();
+    assertThat(starts).as("shifts of the history").isPositive();
+    run(new ClearCall(List.of(before.target())));
+    ModuleFaults after = engine(read());
+    assertThat(after.readiness().orElseThrow().notReady()).contains("particulate filter");
+    assertThat(after.monitorCounts().orElseThrow().ignitionCycles()).hasValue(starts);
+  }
+
+  private static ModuleFaults engine(FaultReading r) {
+    return r.modules().stream()
+        .filter(m -> m.target().kind().equals("engine"))
+        .findFirst()
+        .orElseThrow();
+  }
 }

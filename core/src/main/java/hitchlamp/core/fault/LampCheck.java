@@ -12,11 +12,15 @@ import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
+import hitchlamp.core.trial.Verdict;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * The lamp check: the key goes off and on, each lamp must light and go out. What the modules
@@ -37,6 +41,23 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
 
   /** Time after key-on in which a lamp must have gone out (common practice, no source). */
   static final long LISTEN_MICROS = 8_000_000;
+
+  /** True where an answer can be understood: one about the key, or about a lamp of the pack. */
+  public static boolean understands(Pack pack, String choice) {
+    if (choice.equals(KEY_IS_OFF) || choice.equals(KEY_IS_ON)) {
+      return true;
+    }
+    int equals = choice.indexOf('=');
+    return equals > 0
+        && pack.lamps().containsKey(choice.substring(0, equals))
+        && seen(choice).isPresent();
+  }
+
+  /** What an answer about a lamp says was seen. */
+  private static Optional<LampLine.Seen> seen(String choice) {
+    String word = choice.substring(choice.indexOf('=') + 1);
+    return Arrays.stream(LampLine.Seen.values()).filter(s -> s.name().equals(word)).findFirst();
+  }
 
   /** How far it is. */
   public enum Stage {
@@ -63,6 +84,28 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
     /** True where nothing more is to come. */
     public boolean ended() {
       return stage == Stage.DONE || stage == Stage.STOPPED;
+    }
+
+    /** True where the operator said something about at least one lamp. */
+    public boolean looked() {
+      return lamps.stream().anyMatch(l -> l.seen() != LampLine.Seen.NOT_ASKED);
+    }
+
+    /** What it came to, as sentences for the logbook. */
+    public String summary() {
+      long passed = lamps.stream().filter(l -> LampVerdict.of(l).verdict() == Verdict.PASS).count();
+      String failed =
+          lamps.stream()
+              .filter(l -> LampVerdict.of(l).verdict() == Verdict.FAIL)
+              .map(l -> " " + l.lamp().title() + ": " + LampVerdict.of(l).says())
+              .collect(Collectors.joining());
+      return "Lamp check: "
+          + passed
+          + " of "
+          + lamps.size()
+          + " lamps pass."
+          + (stage == Stage.STOPPED ? " It was stopped before its end." : "")
+          + failed;
     }
   }
 
@@ -223,11 +266,7 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
     if (early || !seen.containsKey(lamp)) {
       return;
     }
-    for (LampLine.Seen s : LampLine.Seen.values()) {
-      if (s.name().equals(choice.substring(equals + 1))) {
-        seen.put(lamp, s);
-      }
-    }
+    seen(choice).ifPresent(s -> seen.put(lamp, s));
     endIfAnswered();
   }
 

@@ -186,6 +186,9 @@ public final class Leads {
 
   private final Set<String> silentDone = new LinkedHashSet<>();
 
+  /** Nearness of a lead that the pack names as a cause. */
+  private static final int NEAREST = 2;
+
   private static final int MISSING = 9;
   private static final int NETWORK = 19;
 
@@ -391,11 +394,13 @@ public final class Leads {
     for (Lead g : generic) {
       KnownFault f = g.signs().get(0);
       int at = -1;
-      for (int i = 0; i < specific.size(); i++) {
+      int nearest = -1;
+      for (int i = 0; i < specific.size() && nearest < NEAREST; i++) {
         Lead s = specific.get(i);
         // It may have been there before for another cause: only what is there with it counts.
-        boolean fits = s.bearing() == g.bearing();
-        if (fits && (at < 0 || nearness(s, f) > nearness(specific.get(at), f))) {
+        int near = s.bearing() == g.bearing() ? nearness(s, f) : -1;
+        if (near > nearest) {
+          nearest = near;
           at = i;
         }
       }
@@ -430,8 +435,10 @@ public final class Leads {
     if (c == null) {
       return 0;
     }
-    if (c.explains().stream().anyMatch(s -> s.is(f.spn(), f.fmi()))) {
-      return 2;
+    for (Component.Sign s : c.explains()) {
+      if (s.is(f.spn(), f.fmi())) {
+        return NEAREST;
+      }
     }
     return c.module().equals(f.kind()) ? 1 : 0;
   }

@@ -80,10 +80,12 @@ public final class Replay {
       call = new RollCall(packs.apply(c.pack()), c.full());
       hookUp.run(call);
     } else if (deed instanceof Deed.ReadFaults r && !rolls.isEmpty()) {
+      cutOffReading();
       Pack pack = packs.apply(r.pack());
       faults = new FaultCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
       hookUp.run(faults);
     } else if (deed instanceof Deed.CheckedLamps c) {
+      cutOffReading();
       Pack pack = packs.apply(c.pack());
       lamps =
           new LampCheck(
@@ -105,6 +107,14 @@ public final class Replay {
     } else if (deed instanceof Deed.Unhooked) {
       endCall();
       hookUp.close("unhooked");
+    }
+  }
+
+  /** A read that only watched gave way to what a person wanted. */
+  private void cutOffReading() {
+    if (faults != null) {
+      hookUp.stop(faults);
+      faults = null;
     }
   }
 

@@ -67,7 +67,16 @@ public final class SpeedSearch {
       throw new IllegalArgumentException("no bus to listen to");
     }
     this.candidates = List.copyOf(candidates);
-    this.patienceMicros = (long) (LISTEN_MICROS * Math.max(1, timeFactor));
+    this.patienceMicros = patienceMicros(timeFactor);
+  }
+
+  /**
+   * Bus time for which a silent link is listened to, microseconds.
+   *
+   * @param timeFactor bus seconds per second of the wall clock, above 0
+   */
+  public static long patienceMicros(double timeFactor) {
+    return (long) (LISTEN_MICROS * Math.max(1, timeFactor));
   }
 
   /**
@@ -127,13 +136,13 @@ public final class SpeedSearch {
     errors = 0;
     since = Long.MIN_VALUE;
     if (++index == candidates.size()) {
-      outcome =
-          spoke != null
-              ? spoke
-              : anyErrors
-                  ? new Outcome.WrongSpeed(
-                      candidates.stream().map(Candidate::bitsPerSecond).toList())
-                  : new Outcome.Silent();
+      outcome = spoke != null ? spoke : nothingHeard();
     }
+  }
+
+  private Outcome nothingHeard() {
+    return anyErrors
+        ? new Outcome.WrongSpeed(candidates.stream().map(Candidate::bitsPerSecond).toList())
+        : new Outcome.Silent();
   }
 }

@@ -3,18 +3,22 @@ package hitchlamp.core.j1939;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * DM20: how often the key was turned and how often each monitor ran; a clear does not touch it
  * (J1939-73, from memory).
  *
- * @param ignitionCycles times the engine was started
- * @param conditions times the conditions for monitoring were met
+ * @param ignitionCycles times the engine was started; empty where not available
+ * @param conditions times the conditions for monitoring were met; empty where not available
  * @param ratios of the monitors
  * @param garbled what did not fit the layout, in words
  */
 public record MonitorCounts(
-    int ignitionCycles, int conditions, List<Ratio> ratios, Optional<String> garbled) {
+    OptionalInt ignitionCycles,
+    OptionalInt conditions,
+    List<Ratio> ratios,
+    Optional<String> garbled) {
   private static final int HEAD = 4;
   private static final int ENTRY = 7;
 
@@ -22,10 +26,10 @@ public record MonitorCounts(
    * How often a monitor ran.
    *
    * @param spn of the monitored system
-   * @param completed times it ran to its end
-   * @param possible times it could have
+   * @param completed times it ran to its end; empty where not available
+   * @param possible times it could have; empty where not available
    */
-  public record Ratio(int spn, int completed, int possible) {}
+  public record Ratio(int spn, OptionalInt completed, OptionalInt possible) {}
 
   /** Reads the data of DM20; empty where they are too short. */
   public static Optional<MonitorCounts> of(byte[] data) {
@@ -52,7 +56,8 @@ public record MonitorCounts(
                 : Optional.of((data.length - at) + " bytes after the last whole ratio")));
   }
 
-  private static int word(byte[] data, int at) {
-    return data[at] & 0xFF | (data[at + 1] & 0xFF) << 8;
+  private static OptionalInt word(byte[] data, int at) {
+    int raw = data[at] & 0xFF | (data[at + 1] & 0xFF) << 8;
+    return RawValue.of(raw, 16) == RawValue.VALID ? OptionalInt.of(raw) : OptionalInt.empty();
   }
 }

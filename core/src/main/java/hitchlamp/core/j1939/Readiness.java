@@ -41,9 +41,9 @@ public record Readiness(int active, int earlier, int compliance, List<Monitor> m
    */
   public record Monitor(String name, boolean continuous, boolean complete) {}
 
-  /** Reads the data of DM5; empty where they are too short. */
+  /** Reads the data of DM5; empty where they are too short or say "not available" throughout. */
   public static Optional<Readiness> of(byte[] data) {
-    if (data.length < BYTES) {
+    if (data.length < BYTES || notAvailable(data)) {
       return Optional.empty();
     }
     List<Monitor> monitors = new ArrayList<>();
@@ -62,6 +62,16 @@ public record Readiness(int active, int earlier, int compliance, List<Monitor> m
     }
     return Optional.of(
         new Readiness(data[0] & 0xFF, data[1] & 0xFF, data[2] & 0xFF, List.copyOf(monitors)));
+  }
+
+  /** Every bit of the monitors set: no module has them all, supported and open. */
+  private static boolean notAvailable(byte[] data) {
+    for (int i = 3; i < BYTES; i++) {
+      if (data[i] != -1) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Monitors that have not run since the last clear. */

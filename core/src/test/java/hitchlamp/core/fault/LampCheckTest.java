@@ -159,6 +159,50 @@ class LampCheckTest {
   }
 
   @Test
+  void onlyAnswersToItsQuestionsAreUnderstood() {
+    assertThat(LampCheck.understands(TRUCK, LampCheck.KEY_IS_OFF)).isTrue();
+    assertThat(LampCheck.understands(TRUCK, "stop=NEVER_LIT")).isTrue();
+    assertThat(LampCheck.understands(TRUCK, "stop=GREEN")).isFalse();
+    assertThat(LampCheck.understands(TRUCK, "disco=NEVER_LIT")).isFalse();
+    assertThat(LampCheck.understands(TRUCK, "=NEVER_LIT")).isFalse();
+    keyOffAndOn();
+    says("stop=GREEN");
+    says("disco=NEVER_LIT");
+    assertThat(check.result().looked()).isFalse();
+  }
+
+  @Test
+  void theLogbookSaysHowManyPassAndWhichFail() {
+    keyOffAndOn();
+    says("stop=LIT_THEN_OUT");
+    says("anti-lock=NEVER_LIT");
+    assertThat(check.result().looked()).isTrue();
+    assertThat(check.result().summary())
+        .isEqualTo(
+            "Lamp check: 1 of 7 lamps pass. Anti-lock brake lamp: Commanded on by the brakes module, and it never lit.");
+    check.on(new Event.StopAsked(now));
+    assertThat(check.result().summary()).contains("It was stopped before its end.");
+  }
+
+  @Test
+  void aUnitWhosePackNamesNoLampsHasNothingToCheck() {
+    Pack base = PackShelf.read(Path.of("../packs")).base();
+    LampCheck none = new LampCheck(base, List.of());
+    none.on(new Event.Began(now));
+    assertThat(none.finished()).isTrue();
+    assertThat(none.result().says()).isEqualTo("The pack names no lamps of this unit.");
+  }
+
+  @Test
+  void aLinkThatBreaksKeepsWhatWasAnswered() {
+    keyOffAndOn();
+    says("stop=LIT_THEN_OUT");
+    check.brokenOff();
+    assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.STOPPED);
+    assertThat(check.result().looked()).isTrue();
+  }
+
+  @Test
   void whatWasAnsweredIsKeptWhenItIsStopped() {
     keyOffAndOn();
     says("stop=NEVER_LIT");

@@ -2,8 +2,10 @@ package hitchlamp.core.hookup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
@@ -29,6 +31,20 @@ class ReplayTest {
           modules:
             engine: {title: Engine, function: 0, address: 0, conversion: v3}
             retarder: {title: Retarder, function: 13, address: 16}
+          """);
+  private static final Pack LAMPS =
+      PackReader.read(
+          "l.yaml",
+          """
+          pack: p
+          title: Test truck
+          schema: 1
+          layer: maker
+          version: 1
+          modules:
+            engine: {title: Engine, function: 0, address: 0, conversion: v3}
+          lamps:
+            stop: {title: Stop lamp, by: [engine], fault: stop}
           """);
   private static final Name OWN = new Name(77);
 
@@ -158,5 +174,40 @@ class ReplayTest {
       assertThat(Deed.of(d.text())).contains(d);
     }
     assertThat(Deed.of("something a later version did")).isEmpty();
+  }
+
+  @Test
+  void aStoredLampCheckComesToTheSameLamps() {
+    LampCheck check = new LampCheck(LAMPS, List.of());
+    bus.tape.deed(new Deed.CheckedLamps("p"), bus.station.now());
+    bus.station.run(check);
+    bus.runUntil(bus.now() + 2_000_000);
+    bus.put(1_000, Frame.extended(0x18FECA00, 0x10, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
+    bus.put(3_000_000, Frame.extended(0x18FECA00, 0, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
+    bus.runUntil(bus.now() + 9_000_000);
+    bus.tape.deed(new Deed.AnsweredLamps("stop=NEVER_LIT"), bus.station.now());
+    bus.station.say(check, "stop=NEVER_LIT");
+    assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.DONE);
+    List<FrameBlock.Entry> entries = FrameBlock.decode(FrameBlock.encode(bus.stored));
+    Replay replay = new Replay(entries.iterator(), id -> LAMPS, new Station.Listener() {});
+    while (replay.step()) {
+      // one entry after the other
+    }
+    assertThat(replay.lampCheck()).contains(check.result());
+  }
+
+  @Test
+  void aStoppedLampCheckIsStoppedAgain() {
+    LampCheck check = new LampCheck(LAMPS, List.of());
+    bus.tape.deed(new Deed.CheckedLamps("p"), bus.station.now());
+    bus.station.run(check);
+    bus.runUntil(bus.now() + 500_000);
+    bus.tape.deed(new Deed.StoppedLamps(), bus.station.now());
+    bus.station.stop(check);
+    Replay replay = new Replay(bus.stored.iterator(), id -> LAMPS, new Station.Listener() {});
+    while (replay.step()) {
+      // one entry after the other
+    }
+    assertThat(replay.lampCheck().orElseThrow().stage()).isEqualTo(LampCheck.Stage.STOPPED);
   }
 }

@@ -3,6 +3,8 @@ package hitchlamp.core.j1939;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HexFormat;
+import java.util.OptionalInt;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 /** Bytes written by hand after the tables of J1939-73 (from memory). */
@@ -34,13 +36,41 @@ class MonitorMessagesTest {
   void dm20TellsHowOftenMonitorsRan() {
     // 1,000 starts, 600 times conditions; SPN 3064 (0x0BF8) ran 90 of 200 times.
     MonitorCounts c = MonitorCounts.of(hex("E8 03 58 02 F8 0B 00 5A 00 C8 00")).orElseThrow();
-    assertThat(c.ignitionCycles()).isEqualTo(1_000);
-    assertThat(c.conditions()).isEqualTo(600);
-    assertThat(c.ratios()).containsExactly(new MonitorCounts.Ratio(3064, 90, 200));
+    assertThat(c.ignitionCycles()).hasValue(1_000);
+    assertThat(c.conditions()).hasValue(600);
+    assertThat(c.ratios())
+        .containsExactly(new MonitorCounts.Ratio(3064, OptionalInt.of(90), OptionalInt.of(200)));
     assertThat(c.garbled()).isEmpty();
     assertThat(MonitorCounts.of(hex("E8 03 58 02 F8 0B")).orElseThrow().garbled()).isPresent();
     assertThat(MonitorCounts.of(hex("E8 03 58 02 FF FF FF FF")).orElseThrow().garbled()).isEmpty();
     assertThat(MonitorCounts.of(hex("E8"))).isEmpty();
+  }
+
+  @Test
+  void whatIsNotAvailableIsNoNumber() {
+    assertThat(Readiness.of(hex("FF FF FF FF FF FF FF FF"))).isEmpty();
+    MonitorCounts c = MonitorCounts.of(hex("FF FF FE 00 F8 0B 00 FF FF 00 FE")).orElseThrow();
+    assertThat(c.ignitionCycles()).as("not available").isEmpty();
+    assertThat(c.conditions()).as("a low byte of FE is a number").hasValue(254);
+    assertThat(c.ratios())
+        .containsExactly(new MonitorCounts.Ratio(3064, OptionalInt.empty(), OptionalInt.empty()));
+  }
+
+  @Test
+  void noBytesBringTheReadersDown() {
+    Random r = new Random(20);
+    for (int i = 0; i < 20_000; i++) {
+      byte[] data = new byte[r.nextInt(60)];
+      r.nextBytes(data);
+      Readiness.of(data).ifPresent(x -> assertThat(x.monitors().size()).isLessThanOrEqualTo(16));
+      MonitorCounts.of(data);
+      FreezeFrames.layout(data)
+          .forEach(x -> assertThat(x.spn()).isBetween(1, Dtc.GREATEST_SPN - 1));
+      int values = r.nextInt(12);
+      FreezeFrames.of(data, values, false, ConversionVersion.V3)
+          .frames()
+          .forEach(x -> assertThat(x.data()).hasSize(values));
+    }
   }
 
   @Test

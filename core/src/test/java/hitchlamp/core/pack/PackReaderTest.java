@@ -67,6 +67,11 @@ class PackReaderTest {
         "modules: {a: {title: A, function: 3, address: 1}, b: {title: B, function: 3, address: 2}}|7|told apart",
         "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 8, scale: 1, unit: furlong}]|7|unknown unit",
         "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 8, scale: 0, unit: V}]|7|every reading the same",
+        "lamps: {a: {title: A, by: [engine]}}|7|'fault' or 'spn', and not both",
+        "lamps: {a: {title: A, by: [engine], fault: stop, spn: 1081}}|7|'fault' or 'spn', and not both",
+        "lamps: {a: {title: A, by: [], fault: stop}}|7|some module must command",
+        "lamps: {a: {title: A, by: [engine], fault: blue}}|7|blue",
+        "freeze-tail: [{name: x, bits: 12, scale: 1, unit: V}]|7|whole bytes",
         "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 40, scale: 1, unit: V}]|7|outside 1 to 32",
       })
   void aFaultInAPackIsToldWithFileLineAndReason(String line, int number, String reason) {
@@ -78,6 +83,31 @@ class PackReaderTest {
               assertThat(f.line()).isEqualTo(number);
             })
         .hasMessageContaining(reason);
+  }
+
+  @Test
+  void lampsAndTheTailOfFrozenValuesAreRead() {
+    Pack p =
+        PackReader.read(
+            "p",
+            HEAD
+                + "lamps:\n  stop: {title: Stop lamp, by: [engine, brakes], fault: stop, shown-by: instruments}\n"
+                + "  wait: {title: Wait lamp, by: [engine], spn: 1081}\n"
+                + "freeze-tail: [{spn: 94, name: Fuel pressure, bits: 16, scale: 0.5, offset: -10, unit: kPa}]\n");
+    assertThat(p.lamps().get("stop").by()).containsExactly("engine", "brakes");
+    assertThat(p.lamps().get("stop").fault()).contains(LampKind.Four.STOP);
+    assertThat(p.lamps().get("wait").spn()).isEqualTo(1081);
+    assertThat(p.lamps().get("wait").shown()).isEmpty();
+    assertThat(p.freezeTail().get(0).bits()).isEqualTo(16);
+    Pack own =
+        PackReader.read(
+            "w",
+            "pack: w\ntitle: W\nschema: 1\nlayer: workshop\nversion: 1\nidentify: {maker: Orrendale, model: Korvane}\nlamps: {stop: {title: Red lamp, by: [engine], fault: stop}}\n");
+    Pack base = PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n");
+    Pack all = new PackShelf(List.of(own, p, base)).with("p");
+    assertThat(all.lamps().get("stop").title()).as("the workshop's own").isEqualTo("Red lamp");
+    assertThat(all.lamps()).containsKey("wait");
+    assertThat(all.freezeTail()).hasSize(1);
   }
 
   @Test

@@ -10,11 +10,14 @@ import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.fault.LampLine;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.pack.LampKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import java.nio.file.Path;
@@ -142,5 +145,51 @@ class OpenItemTest {
     assertThat(ClearCall.targets(read(true), Set.of("e"))).as("chosen by hand").hasSize(1);
     assertThat(ClearCall.targets(read(true, f), Set.of("other"))).isEmpty();
     assertThat(ClearCall.targets(read(false, f), Set.of("e"))).as("not stored whole").isEmpty();
+  }
+
+  @Test
+  void monitorsThatHaveNotRunSinceTheClearStayOpen() {
+    FaultReading r = read(true);
+    ModuleFaults m = r.modules().get(0);
+    ModuleFaults open =
+        new ModuleFaults(
+            m.target(),
+            m.lists(),
+            m.lamps(),
+            m.faults(),
+            m.hours(),
+            m.sinceClear(),
+            m.minutesSinceClear(),
+            Readiness.of(new byte[] {0, 0, 0x14, 0x07, 0, 0x0C, 0, 0x08}),
+            Optional.empty(),
+            m.oddities(),
+            true);
+    FaultReading told =
+        new FaultReading(r.state(), 0, 1, r.engineHours(), OptionalDouble.of(30), List.of(open));
+    assertThat(open(told, 2))
+        .singleElement()
+        .satisfies(
+            i -> {
+              assertThat(i.says()).endsWith("since the last clear: nitrogen oxide catalyst.");
+              assertThat(i.next()).startsWith("Drive until they have run");
+            });
+  }
+
+  @Test
+  void aLampThatFailsStaysOpenAndOneThatPassesDoesNot() {
+    LampKind stop =
+        new LampKind(
+            "stop", "Stop lamp", List.of("engine"), Optional.of(LampKind.Four.STOP), 0, "");
+    LampLine.Commanded lit = new LampLine.Commanded("engine", "Engine", true, true, true, true);
+    List<LampLine> dark = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.NEVER_LIT));
+    List<LampLine> sound = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.LIT_THEN_OUT));
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, sound)).isEmpty();
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, dark))
+        .singleElement()
+        .satisfies(
+            i -> {
+              assertThat(i.says()).startsWith("Stop lamp: Commanded on by the engine module");
+              assertThat(i.next()).startsWith("The lamp itself");
+            });
   }
 }

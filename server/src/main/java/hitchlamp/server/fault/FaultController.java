@@ -190,7 +190,7 @@ class FaultController {
     work.read(job, reader(job));
   }
 
-  /** Repeats the read by itself every few seconds and announces changes, or stops that. */
+  /** Follows what modules tell, reads again on a change and announces it, or stops that. */
   @PostMapping("/watch")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void watch(@PathVariable long job, @RequestBody Watch w) {

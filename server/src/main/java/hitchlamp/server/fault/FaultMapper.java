@@ -68,6 +68,10 @@ interface FaultMapper {
       "SELECT id, kind, done_at, engine_hours, content FROM fault_deed WHERE job_id = #{job} ORDER BY id LIMIT 200")
   List<Deed> deeds(long job);
 
+  @Select(
+      "SELECT id, kind, done_at, engine_hours, content FROM fault_deed WHERE job_id = #{job} AND kind = #{kind} ORDER BY id DESC LIMIT 1")
+  Optional<Deed> lastDeed(long job, String kind);
+
   record MoveRow(long id, String what, String target, String reason) {}
 
   @Select(

@@ -6,8 +6,6 @@ import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.LampLine;
-import hitchlamp.core.fault.LampVerdict;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.Move;
@@ -16,7 +14,6 @@ import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
-import hitchlamp.core.trial.Verdict;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.FaultReports;
@@ -238,28 +235,14 @@ public class Faults implements FaultReports {
   @Override
   public void lamps(long job, LampCheck.Result result, Account who, Double hours, long busMicros) {
     topics.job(job).value("lamp-check", LampsView.of(result));
-    boolean looked = result.lamps().stream().anyMatch(l -> l.seen() != LampLine.Seen.NOT_ASKED);
-    if (!result.ended() || !looked) {
+    if (!result.ended() || !result.looked()) {
       return;
     }
     mapper.addDeed(job, LAMPS, who.id(), hours, busMicros, json.writeValueAsString(result));
-    String failed =
-        result.lamps().stream()
-            .filter(l -> LampVerdict.of(l).verdict() == Verdict.FAIL)
-            .map(l -> " " + l.lamp().title() + ": " + LampVerdict.of(l).says())
-            .collect(Collectors.joining());
-    long passed =
-        result.lamps().stream().filter(l -> LampVerdict.of(l).verdict() == Verdict.PASS).count();
     logbook.enter(
         job,
         Logbook.Kind.FAULTS,
-        "Lamp check: "
-            + passed
-            + " of "
-            + result.lamps().size()
-            + " lamps pass."
-            + (result.stage() == LampCheck.Stage.STOPPED ? " It was stopped before its end." : "")
-            + failed,
+        result.summary(),
         who.id(),
         new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
   }
@@ -267,12 +250,9 @@ public class Faults implements FaultReports {
   /** The last lamp check of a job; empty where there was none. */
   public Optional<LampCheck.Result> lampCheck(long job) {
     jobs.job(job);
-    List<FaultMapper.Deed> checks =
-        mapper.deeds(job).stream().filter(d -> d.kind().equals(LAMPS)).toList();
-    return checks.isEmpty()
-        ? Optional.empty()
-        : Optional.of(
-            json.readValue(checks.get(checks.size() - 1).content(), LampCheck.Result.class));
+    return mapper
+        .lastDeed(job, LAMPS)
+        .map(d -> json.readValue(d.content(), LampCheck.Result.class));
   }
 
   private List<Move> moves(long job) {

@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.TreeMap;
 
 /**
@@ -187,7 +188,11 @@ public record FaultsView(
         m.readiness().map(Readiness::monitors).orElse(List.of()).stream()
             .map(x -> new MonitorLine(x.name(), x.complete()))
             .toList(),
-        m.monitorCounts().map(MonitorCounts::ignitionCycles).orElse(null),
+        m.monitorCounts()
+            .map(MonitorCounts::ignitionCycles)
+            .filter(OptionalInt::isPresent)
+            .map(OptionalInt::getAsInt)
+            .orElse(null),
         lists,
         m.oddities());
   }

@@ -46,6 +46,8 @@ final class FaultRun {
   private final LiveOwner.Reports reports;
   private final Consumer<Deed> deeds;
   private Procedure<?> running;
+  private volatile String underWay = "";
+  private boolean watchRead;
   private Runnable publish;
   private Runnable ended;
   private boolean dirty;
@@ -57,7 +59,7 @@ final class FaultRun {
   private Roll watchRoll;
   private Pack watchPack;
   private Account watcher;
-  private Account clearer;
+  private Account doer;
 
   FaultRun(Station station, LiveOwner.Reports reports, Consumer<Deed> deeds) {
     this.station = station;
@@ -66,6 +68,23 @@ final class FaultRun {
   }
 
   boolean busy() {
+    return running != null;
+  }
+
+  /**
+   * What is under way, as a sentence; empty where a person may begin something. A read that only
+   * watches counts as nothing: it is cut off for whatever a person wants. From any thread.
+   */
+  String underWay() {
+    return underWay;
+  }
+
+  /** A read that only watches gives way. */
+  private boolean taken() {
+    if (running != null && watchRead) {
+      station.stop(running);
+      end();
+    }
     return running != null;
   }
 
@@ -84,8 +103,7 @@ final class FaultRun {
   void publish(long nanos) {
     if (running != null && running.finished()) {
       Runnable then = ended;
-      running = null;
-      dirty = false;
+      end();
       then.run();
     } else if (dirty && nanos - publishedNanos > PUBLISH_NANOS) {
       publishedNanos = nanos;
@@ -98,8 +116,16 @@ final class FaultRun {
     }
   }
 
-  private void run(Procedure<?> p, Runnable onProgress, Runnable onEnd) {
+  private void end() {
+    running = null;
+    underWay = "";
+    watchRead = false;
+    dirty = false;
+  }
+
+  private void run(String says, Procedure<?> p, Runnable onProgress, Runnable onEnd) {
     running = p;
+    underWay = says;
     publish = onProgress;
     ended = onEnd;
     dirty = true;
@@ -112,13 +138,15 @@ final class FaultRun {
   }
 
   private void read(Roll roll, Pack pack, Account who, Why why, Consumer<FaultReading> then) {
-    if (running != null) {
+    if (taken()) {
       return;
     }
     FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
     Set<String> silent = roll.silentKinds();
     deeds.accept(new Deed.ReadFaults(pack.id()));
+    watchRead = why == Why.WATCH;
     run(
+        watchRead ? "" : "The faults are being read.",
         call,
         () -> {
           if (why != Why.WATCH) {
@@ -166,9 +194,10 @@ final class FaultRun {
             + targets.stream().map(FaultTarget::title).collect(Collectors.joining(", "))
             + ".",
         station.now());
-    clearer = who;
+    doer = who;
     ClearCall call = new ClearCall(targets);
     run(
+        "Faults are being cleared.",
         call,
         () -> {},
         () -> {
@@ -179,13 +208,14 @@ final class FaultRun {
 
   /** Asks modules to test their circuits. */
   void selfTest(Roll roll, Pack pack, Account who) {
-    if (running != null) {
+    if (taken()) {
       return;
     }
-    clearer = who;
+    doer = who;
     SelfTestCall call =
         new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
     run(
+        "Modules are testing their circuits.",
         call,
         () -> reports.selfTest(call.result(), false, who, station.now()),
         () -> {
@@ -196,13 +226,14 @@ final class FaultRun {
 
   /** Checks the warning lamps; nothing is sent to the unit. */
   void checkLamps(Roll roll, Pack pack, Account who) {
-    if (running != null) {
+    if (taken()) {
       return;
     }
-    clearer = who;
+    doer = who;
     LampCheck check = new LampCheck(pack, roll.faultTargets(pack));
     deeds.accept(new Deed.CheckedLamps(pack.id()));
     run(
+        "The lamps are being checked.",
         check,
         () -> reports.lamps(check.result(), who, station.now()),
         () -> reports.lamps(check.result(), who, station.now()));
@@ -234,17 +265,17 @@ final class FaultRun {
       station.stop(running);
       Procedure<?> gone = running;
       Runnable then = ended;
-      running = null;
+      end();
       if (gone instanceof FaultCall) {
         then.run();
       } else if (gone instanceof ClearCall c) {
-        reports.cleared(c.result(), clearer, station.now());
+        reports.cleared(c.result(), doer, station.now());
       } else if (gone instanceof LampCheck c) {
-        reports.lamps(c.result(), clearer, station.now());
+        reports.lamps(c.result(), doer, station.now());
       } else if (gone instanceof SelfTestCall c) {
-        reports.selfTest(c.result(), true, clearer, station.now());
+        reports.selfTest(c.result(), true, doer, station.now());
       }
-      running = null;
+      end();
     }
   }
 }

@@ -1,5 +1,6 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.fault.LampCheck;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import java.util.Set;
@@ -23,9 +24,18 @@ public class FaultWork {
     return owner;
   }
 
+  /** The owner, where nothing else about faults is under way. */
+  private LiveOwner free(long job) {
+    LiveOwner owner = owner(job);
+    if (!owner.faultsUnderWay().isEmpty()) {
+      throw Refusal.conflict(owner.faultsUnderWay(), "Wait until that has ended, then try again.");
+    }
+    return owner;
+  }
+
   /** Reads the faults of all modules that answered. */
   public void read(long job, Account who) {
-    owner(job)
+    free(job)
         .withFaults((run, roll) -> run.read(roll, hookUps.packOf(job), who, FaultRun.Why.ASKED));
   }
 
@@ -40,7 +50,7 @@ public class FaultWork {
    * @param keys modules, empty for all
    */
   public void clear(long job, Account who, Set<String> keys) {
-    owner(job).withFaults((run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
+    free(job).withFaults((run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
   }
 
   /** Checks the warning lamps. */
@@ -50,11 +60,20 @@ public class FaultWork {
           "The pack of this unit names no lamps.",
           "Call the roll, so that the unit is known; else add its lamps to a workshop pack.");
     }
-    owner(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
+    free(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
   }
 
   /** Gives the lamp check an answer. */
   public void answerLamps(long job, String choice) {
+    if (!LampCheck.understands(hookUps.packOf(job), choice)) {
+      throw Refusal.bad(
+          "'" + choice + "' answers no question of the lamp check.",
+          "Say '"
+              + LampCheck.KEY_IS_OFF
+              + "', '"
+              + LampCheck.KEY_IS_ON
+              + "', or a lamp's id, '=' and what was seen.");
+    }
     owner(job).withFaults((run, roll) -> run.answerLamps(choice));
   }
 
@@ -65,6 +84,6 @@ public class FaultWork {
 
   /** Asks modules to test their circuits now. */
   public void selfTest(long job, Account who) {
-    owner(job).withFaults((run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));
+    free(job).withFaults((run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));
   }
 }

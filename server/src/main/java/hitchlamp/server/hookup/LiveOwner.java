@@ -137,7 +137,7 @@ final class LiveOwner implements Runnable {
   private Account caller;
   private Instant calledAt;
   private volatile Roll lastRoll;
-  private FaultRun faultRun;
+  private volatile FaultRun faultRun;
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -536,8 +536,7 @@ final class LiveOwner implements Runnable {
       }
       waker = link instanceof TcpLink tcp ? tcp : null;
       // The first event tells the bus time; without one the plug is in and the bus is still silent.
-      LinkEvent first =
-          link.await((long) (SpeedSearch.LISTEN_MICROS * Math.max(1, choice.factor())));
+      LinkEvent first = link.await(SpeedSearch.patienceMicros(choice.factor()));
       if (first instanceof LinkEvent.Lost) {
         link.close();
         continue;
@@ -657,6 +656,12 @@ final class LiveOwner implements Runnable {
             what.accept(faultRun, lastRoll);
           }
         });
+  }
+
+  /** What is under way about faults, as a sentence; empty where nothing is. From any thread. */
+  String faultsUnderWay() {
+    FaultRun run = faultRun;
+    return run == null ? "" : run.underWay();
   }
 
   /** True where a roll of this hook-up names the modules to ask; from any thread. */

@@ -149,6 +149,12 @@ class FaultTest {
       hookUpAndCall(t, job, "tipper-3", feed);
       t.must("POST", lamps, Map.of());
       stage(feed, "KEY_OFF");
+      Person.Answer busy = t.post("/api/jobs/" + job + "/faults/read", Map.of());
+      assertThat(busy.status()).isEqualTo(409);
+      assertThat(busy.body().path("message").asString()).isEqualTo("The lamps are being checked.");
+      assertThat(t.post(lamps + "/answers", Map.of("choice", "disco=LIT")).status())
+          .as("no such lamp")
+          .isEqualTo(400);
       t.must("POST", cab, Map.of("action", "key", "value", "off"));
       stage(feed, "KEY_ON");
       JsonNode seen = t.must("POST", cab, Map.of("action", "key", "value", "on")).path("lamps");
