@@ -8,14 +8,19 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.WebSocket;
+import java.time.Duration;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** A demo server, spoken to over HTTP and WebSocket as the browser does. */
-final class ServerClient {
+/** A demo server, spoken to over HTTP and WebSocket as the browser does; the tests use it too. */
+public final class ServerClient {
   static final String NAME = "Manager";
-  static final String PASSWORD = "saltmere-island";
+
+  /** Password of everybody in the demo. */
+  public static final String PASSWORD = "saltmere-island";
+
+  private static final Duration PATIENCE = Duration.ofSeconds(30);
 
   private final String address;
   private final CookieManager cookies = new CookieManager();
@@ -25,11 +30,12 @@ final class ServerClient {
   /**
    * @param address of the server, without a slash at its end
    */
-  ServerClient(String address) {
+  public ServerClient(String address) {
     this.address = address;
   }
 
-  String address() {
+  /** Address of the server. */
+  public String address() {
     return address;
   }
 
@@ -40,7 +46,7 @@ final class ServerClient {
   }
 
   /** Adds a truck and opens a job on it; the job's id. */
-  long openJob(String fleetNumber, String complaint) {
+  public long openJob(String fleetNumber, String complaint) {
     long unit =
         call(
                 "POST",
@@ -63,13 +69,18 @@ final class ServerClient {
         .asLong();
   }
 
-  /** Follows a job. */
+  /** Follows a job from now on. */
   WebSocket listen(long job, WebSocket.Listener listener) {
+    return listen("{\"subscribe\":\"job/" + job + "\"}", listener);
+  }
+
+  /** Opens the stream and says what it wants. */
+  public WebSocket listen(String subscribe, WebSocket.Listener listener) {
     WebSocket socket =
         http.newWebSocketBuilder()
             .buildAsync(URI.create(address.replace("http", "ws") + "/api/stream"), listener)
             .join();
-    socket.sendText("{\"subscribe\":\"job/" + job + "\"}", true).join();
+    socket.sendText(subscribe, true).join();
     return socket;
   }
 
@@ -79,7 +90,7 @@ final class ServerClient {
    * @param body turned into JSON; null for none
    * @throws IllegalStateException where it refuses
    */
-  JsonNode call(String method, String path, Object body) {
+  public JsonNode call(String method, String path, Object body) {
     HttpResponse<String> answer = send(method, path, body);
     if (answer.statusCode() >= 300) {
       throw new IllegalStateException(
@@ -94,25 +105,48 @@ final class ServerClient {
   }
 
   private HttpResponse<String> send(String method, String path, Object body) {
+    String text = body == null ? "" : mapper.writeValueAsString(body);
+    return send(
+        method,
+        path,
+        HttpRequest.BodyPublishers.ofString(text),
+        "application/json",
+        HttpResponse.BodyHandlers.ofString());
+  }
+
+  /**
+   * Sends with the cookies and the token against forged requests, and gives back whatever comes.
+   *
+   * @param type of the body
+   */
+  public <T> HttpResponse<T> send(
+      String method,
+      String path,
+      HttpRequest.BodyPublisher body,
+      String type,
+      HttpResponse.BodyHandler<T> as) {
     try {
       HttpRequest.Builder request =
           HttpRequest.newBuilder(URI.create(address + path))
-              .header("Content-Type", "application/json")
-              .method(
-                  method,
-                  HttpRequest.BodyPublishers.ofString(
-                      body == null ? "" : mapper.writeValueAsString(body)));
+              .timeout(PATIENCE)
+              .header("Content-Type", type)
+              .method(method, body);
       cookies.getCookieStore().getCookies().stream()
           .filter(c -> c.getName().equals("XSRF-TOKEN"))
           .map(HttpCookie::getValue)
           .findFirst()
           .ifPresent(t -> request.header("X-XSRF-TOKEN", t));
-      return http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+      return http.send(request.build(), as);
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(e);
     }
+  }
+
+  /** Forgets cookies and token, as a foreign page would not have them. */
+  public void forget() {
+    cookies.getCookieStore().removeAll();
   }
 }

@@ -1,14 +1,9 @@
 package hitchlamp.server.support;
 
-import java.io.IOException;
-import java.net.CookieManager;
-import java.net.HttpCookie;
-import java.net.URI;
-import java.net.http.HttpClient;
+import hitchlamp.grade.ServerClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.WebSocket;
-import java.time.Duration;
 import java.util.Map;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -22,12 +17,10 @@ import tools.jackson.databind.json.JsonMapper;
  * stream.
  */
 public final class Person {
-  public static final String PASSWORD = "saltmere-island";
+  public static final String PASSWORD = ServerClient.PASSWORD;
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
-  private final String url;
-  private final CookieManager cookies = new CookieManager();
-  private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+  private final ServerClient client;
 
   /**
    * @param status HTTP status
@@ -35,7 +28,7 @@ public final class Person {
   public record Answer(int status, JsonNode body, java.net.http.HttpHeaders headers) {}
 
   public Person(String url) {
-    this.url = url;
+    this.client = new ServerClient(url);
     get("/api/account/me");
   }
 
@@ -91,68 +84,39 @@ public final class Person {
   }
 
   private Answer send(String method, String path, HttpRequest.BodyPublisher body, String type) {
-    try {
-      HttpRequest.Builder request =
-          HttpRequest.newBuilder(URI.create(url + path))
-              .timeout(Duration.ofSeconds(30))
-              .method(method, body)
-              .header("Content-Type", type);
-      cookies.getCookieStore().getCookies().stream()
-          .filter(c -> c.getName().equals("XSRF-TOKEN"))
-          .map(HttpCookie::getValue)
-          .findFirst()
-          .ifPresent(t -> request.header("X-XSRF-TOKEN", t));
-      HttpResponse<String> answer =
-          http.send(request.build(), HttpResponse.BodyHandlers.ofString());
-      String text = answer.body();
-      boolean json =
-          answer.headers().firstValue("Content-Type").orElse("").contains("json")
-              && !text.isEmpty();
-      return new Answer(answer.statusCode(), json ? JSON.readTree(text) : null, answer.headers());
-    } catch (IOException e) {
-      throw new AssertionError(e);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new AssertionError(e);
-    }
+    HttpResponse<String> answer =
+        client.send(method, path, body, type, HttpResponse.BodyHandlers.ofString());
+    String text = answer.body();
+    boolean json =
+        answer.headers().firstValue("Content-Type").orElse("").contains("json") && !text.isEmpty();
+    return new Answer(answer.statusCode(), json ? JSON.readTree(text) : null, answer.headers());
   }
 
   /** The bytes behind a path. */
   public byte[] download(String path) {
-    try {
-      HttpResponse<byte[]> answer =
-          http.send(
-              HttpRequest.newBuilder(URI.create(url + path))
-                  .timeout(Duration.ofSeconds(30))
-                  .build(),
-              HttpResponse.BodyHandlers.ofByteArray());
-      if (answer.statusCode() != 200) {
-        throw new AssertionError(path + ": " + answer.statusCode());
-      }
-      return answer.body();
-    } catch (IOException e) {
-      throw new AssertionError(e);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new AssertionError(e);
+    HttpResponse<byte[]> answer =
+        client.send(
+            "GET",
+            path,
+            HttpRequest.BodyPublishers.noBody(),
+            "application/json",
+            HttpResponse.BodyHandlers.ofByteArray());
+    if (answer.statusCode() != 200) {
+      throw new AssertionError(path + ": " + answer.statusCode());
     }
+    return answer.body();
   }
 
   /** Forgets the token against forged requests, as a foreign page would not have it. */
   public void forgetToken() {
-    cookies.getCookieStore().removeAll();
+    client.forget();
   }
 
   /** What a job tells over the socket. */
   public Feed feed(long job, long after) {
     Feed feed = new Feed();
     feed.socket =
-        http.newWebSocketBuilder()
-            .buildAsync(URI.create(url.replace("http", "ws") + "/api/stream"), feed)
-            .join();
-    feed.socket
-        .sendText("{\"subscribe\":\"job/" + job + "\",\"after\":" + after + "}", true)
-        .join();
+        client.listen("{\"subscribe\":\"job/" + job + "\",\"after\":" + after + "}", feed);
     return feed;
   }
 
@@ -208,25 +172,6 @@ public final class Person {
 
   /** Adds a unit and opens a job on it; gives the job's id. */
   public long openJob(String fleetNumber) {
-    long unit =
-        must(
-                "POST",
-                "/api/units",
-                Map.of(
-                    "fleetNumber",
-                    fleetNumber,
-                    "vin",
-                    "",
-                    "maker",
-                    "",
-                    "model",
-                    "",
-                    "unitClass",
-                    "TRUCK"))
-            .path("id")
-            .asLong();
-    return must("POST", "/api/jobs", Map.of("unitId", unit, "complaint", "does not pull"))
-        .path("id")
-        .asLong();
+    return client.openJob(fleetNumber, "does not pull");
   }
 }
