@@ -1,16 +1,11 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { render, screen, waitFor, within } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { MemoryRouter } from 'react-router'
-import { MeContext } from '../account/me'
-import type { Job, LampCheck, LampRow, Me } from '../api/client'
-import { JobContext } from '../job/jobContext'
-import { NOTHING } from '../stream/useJobStream'
+import type { LampCheck, LampRow } from '../api/client'
 import type { LinkState } from '../stream/types'
+import { person, renderInJob, stubServer } from '../test-support'
 import { Lamps } from './Lamps'
 
-const job = { id: 3, fleetNumber: 'Tipper 3' } as Job
 const up = { state: 'UP', address: 249, held: [] } as unknown as LinkState
 
 const row = (id: string, title: string, more: Partial<LampRow> = {}): LampRow => ({
@@ -31,56 +26,21 @@ const looking: LampCheck = {
   lamps: [row('stop', 'Stop lamp'), row('warning', 'Warning lamp')],
 }
 
-let posted: string[] = []
+let sent: string[] = []
 
 beforeEach(() => {
-  posted = []
-  vi.stubGlobal(
-    'fetch',
-    vi.fn((path: string, init?: RequestInit) => {
-      if (init?.method === 'POST') posted.push(`${path} ${init.body as string}`)
-      return Promise.resolve(
-        init?.method === 'GET'
-          ? new Response(JSON.stringify({ message: 'none', next: '' }), { status: 404 })
-          : new Response(''),
-      )
-    }),
-  )
+  sent = stubServer()
 })
-
 afterEach(() => vi.unstubAllGlobals())
 
-function page(lampCheck?: LampCheck, link: LinkState | undefined = up) {
-  const why = document.createElement('div')
-  document.body.append(why)
-  const me = { name: 'T', role: 'TECHNICIAN', rights: ['LOOK', 'READ', 'NOTE'] } as unknown as Me
-  render(
-    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <MeContext.Provider value={me}>
-        <JobContext.Provider
-          value={{
-            job,
-            live: { ...NOTHING, link, lampCheck },
-            roll: undefined,
-            faults: undefined,
-            whyNode: why,
-          }}
-        >
-          <MemoryRouter>
-            <Lamps />
-          </MemoryRouter>
-        </JobContext.Provider>
-      </MeContext.Provider>
-    </QueryClientProvider>,
-  )
-  return why
-}
+const page = (lampCheck?: LampCheck, link: LinkState = up) =>
+  renderInJob(<Lamps />, { live: { link, lampCheck }, me: person('LOOK', 'READ', 'NOTE') })
 
 it('says why and what will happen before it begins', async () => {
   page()
   expect(await screen.findByText(/The engine stops when the key goes off/)).toBeTruthy()
   await userEvent.click(screen.getByText('Begin'))
-  expect(posted[0]).toContain('/api/jobs/3/faults/lamps')
+  expect(sent[0]).toContain('/api/jobs/3/faults/lamps')
 })
 
 it('sends to the hook-up where there is no link', () => {
@@ -93,15 +53,15 @@ it('asks the eye for each lamp, and for all at once', async () => {
   page(looking)
   const stop = screen.getByRole('group', { name: 'What the stop lamp did' })
   await userEvent.click(within(stop).getByText('Never lit'))
-  expect(posted).toEqual(['/api/jobs/3/faults/lamps/answers {"choice":"stop=NEVER_LIT"}'])
+  expect(sent).toEqual(['POST /api/jobs/3/faults/lamps/answers {"choice":"stop=NEVER_LIT"}'])
   await userEvent.click(screen.getByText('All lit and went out'))
-  await waitFor(() => expect(posted.some((p) => p.includes('warning=LIT_THEN_OUT'))).toBe(true))
+  await waitFor(() => expect(sent.some((p) => p.includes('warning=LIT_THEN_OUT'))).toBe(true))
 })
 
 it('passes a module that runs on after the key is off', async () => {
   page({ ...looking, stage: 'KEY_OFF', says: 'Turn the key off.' })
   await userEvent.click(screen.getByText('The key is off'))
-  expect(posted[0]).toContain('key is off')
+  expect(sent[0]).toContain('key is off')
   expect(screen.queryByText('Stop lamp')).toBeNull()
 })
 

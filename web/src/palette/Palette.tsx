@@ -14,6 +14,9 @@ interface Target {
 const PAGES = [
   ['Hook up', 'hook-up'],
   ['Faults', 'faults'],
+  ['Compare reads', 'faults/compare'],
+  ['Check the lamps', 'faults/lamps'],
+  ['Sign-off', 'sign-off'],
   ['Logbook', 'logbook'],
 ] as const
 

@@ -1,0 +1,65 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { afterEach, expect, it, vi } from 'vitest'
+import type { Cab } from '../api/client'
+import { renderInJob, stubServer } from '../test-support'
+import { CabDrawer } from './CabDrawer'
+
+const cab: Cab = {
+  id: 'tipper-3',
+  title: 'Tipper 3',
+  key: 'on',
+  engineRunning: false,
+  rpm: 0,
+  pedal: 0,
+  coolantC: 18,
+  batteryV: 25.24,
+  plugged: true,
+  factor: 1,
+  lamps: { stop: true, 'wait-to-start': false },
+}
+
+afterEach(() => vi.unstubAllGlobals())
+
+async function open(now: Cab = cab) {
+  const sent = stubServer({
+    '/api/jobs/3/cab/tipper-3': now,
+    'POST /api/jobs/3/cab/tipper-3': now,
+    '/api/quantities': [],
+  })
+  renderInJob(<CabDrawer job={3} unit="tipper-3" />)
+  await userEvent.click(await screen.findByText('Simulated cab'))
+  return sent
+}
+
+it('shows the lamps in words and by their light', async () => {
+  await open()
+  expect(await screen.findByText('stop lit')).toBeTruthy()
+  expect(screen.getByText('wait to start dark')).toBeTruthy()
+  expect(screen.getByText(/25.2 V/)).toBeTruthy()
+})
+
+it('turns the key and pulls the plug', async () => {
+  const sent = await open()
+  await userEvent.click(await screen.findByText('Key off'))
+  await userEvent.click(screen.getByText('Unplug the link'))
+  expect(sent).toEqual([
+    'POST /api/jobs/3/cab/tipper-3 {"action":"key","value":"off"}',
+    'POST /api/jobs/3/cab/tipper-3 {"action":"plug","value":"false"}',
+  ])
+})
+
+it('cranks only as long as the key is held', async () => {
+  const sent = await open()
+  fireEvent.pointerDown(await screen.findByText('Crank'))
+  fireEvent.pointerUp(window)
+  await waitFor(() => expect(sent).toHaveLength(2))
+  expect(sent.map((s) => s.replace(/.*value":"(\w+)".*/, '$1'))).toEqual(['crank', 'on'])
+  fireEvent.pointerUp(window)
+  expect(sent).toHaveLength(2)
+})
+
+it('does not crank an engine that runs', async () => {
+  await open({ ...cab, engineRunning: true, rpm: 600 })
+  expect((await screen.findByText('Crank')).closest('button')?.disabled).toBe(true)
+})
