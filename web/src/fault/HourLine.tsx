@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { useState } from 'react'
-import type { FaultLine, FaultsView } from '../api/client'
+import type { FaultsView } from '../api/client'
 import { leadMarks } from './words'
 
 /** Spans that can be seen, engine hours. */
@@ -32,21 +32,15 @@ interface Row {
 
 /** One line a lead: from its first sign to its last, on the engine's clock. */
 export function rowsOf(view: FaultsView): Row[] {
-  const byKey = new Map(view.faults.map((f) => [f.key, f]))
-  return view.leads.map((l) => {
-    const faults = [...l.signs].map((k) => byKey.get(k)).filter((f): f is FaultLine => f !== undefined)
-    const firsts = faults.map((f) => f.firstHour).filter((h): h is number => h != null)
-    const lasts = faults.map((f) => f.lastHour).filter((h): h is number => h != null)
-    return {
-      id: l.id,
-      title: l.title,
-      from: firsts.length > 0 ? Math.min(...firsts) : undefined,
-      to: lasts.length > 0 ? Math.max(...lasts) : undefined,
-      active: l.mark === 'NOW',
-      silent: l.mark === 'SILENT',
-      first: l.firstOfEpisode,
-    }
-  })
+  return view.leads.map((l) => ({
+    id: l.id,
+    title: l.title,
+    from: l.firstHour ?? undefined,
+    to: l.lastHour ?? undefined,
+    active: l.mark === 'NOW',
+    silent: l.mark === 'SILENT',
+    first: l.firstOfEpisode,
+  }))
 }
 
 /** Everything on one axis of engine hours, with now at the right; also as a table. */

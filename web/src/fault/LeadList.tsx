@@ -1,5 +1,9 @@
+import { memo, useMemo, useState } from 'react'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
 import { bearings, counted, hoursAgo, leadMarks } from './words'
+
+/** Leads of a group that are shown before somebody wants all: a list of hundreds stays calm and opens at once. */
+const FIRST = 40
 
 /** Leads in groups by what they have to do with today; the chosen one shows its faults. */
 export function LeadList({
@@ -11,26 +15,28 @@ export function LeadList({
   selected: string | undefined
   onSelect: (id: string) => void
 }) {
-  const byKey = new Map(view.faults.map((f) => [f.key, f]))
+  const byKey = useMemo(() => new Map(view.faults.map((f) => [f.key, f])), [view.faults])
+  const [all, setAll] = useState(false)
   return (
     <>
       {(['TODAY', 'EARLIER', 'OLD'] as const).map((bearing) => {
         const leads = view.leads.filter((l) => l.bearing === bearing)
         if (leads.length === 0) return null
+        const chosen = leads.findIndex((l) => l.id === selected)
+        const shown = all ? leads : leads.slice(0, Math.max(FIRST, chosen + 1))
         return (
           <section key={bearing} aria-label={bearings[bearing]} className="mb-4">
             {bearing !== 'TODAY' && <h3 className="mt-5 mb-1">{bearings[bearing]}</h3>}
             <ul>
-              {leads.map((l) => (
-                <LeadLine
-                  key={l.id}
-                  lead={l}
-                  byKey={byKey}
-                  open={l.id === selected}
-                  onSelect={() => onSelect(l.id)}
-                />
+              {shown.map((l) => (
+                <LeadLine key={l.id} lead={l} byKey={byKey} open={l.id === selected} onSelect={onSelect} />
               ))}
             </ul>
+            {shown.length < leads.length && (
+              <button className="btn mt-3" onClick={() => setAll(true)}>
+                Show the other {leads.length - shown.length}
+              </button>
+            )}
           </section>
         )
       })}
@@ -38,7 +44,8 @@ export function LeadList({
   )
 }
 
-function LeadLine({
+/** Drawn again only where the lead or its being open changed. */
+const LeadLine = memo(function LeadLine({
   lead: l,
   byKey,
   open,
@@ -47,7 +54,7 @@ function LeadLine({
   lead: Lead
   byKey: Map<string, FaultLine>
   open: boolean
-  onSelect: () => void
+  onSelect: (id: string) => void
 }) {
   const mark = leadMarks[l.mark]
   const strong = l.bearing === 'TODAY'
@@ -58,7 +65,7 @@ function LeadLine({
       <button
         className="grid min-h-[64px] w-full grid-cols-[84px_1fr_auto] items-start gap-x-4 px-2 py-2.5 text-left"
         aria-expanded={open}
-        onClick={onSelect}
+        onClick={() => onSelect(l.id)}
       >
         <span className={`mark mt-0.5 ${mark.style}`}>{mark.says}</span>
         <span>
@@ -93,7 +100,7 @@ function LeadLine({
       )}
     </li>
   )
-}
+})
 
 function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLine> }) {
   return (

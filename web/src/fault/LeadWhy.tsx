@@ -23,7 +23,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
           .map((f) => `fault=${encodeURIComponent(f.key)}`)
           .join('&')}`
       : undefined
-  const timed = signs.find((f) => f.firstHour != null)
+  const began = lead.firstHour ?? undefined
   return (
     <Why title={lead.title}>
       {lead.what && <WhyPart head="What it is">{lead.what}</WhyPart>}
@@ -31,13 +31,13 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
       {lead.effects && <WhyPart head="What the driver notices">{lead.effects}</WhyPart>}
       <WhyPart head="Here">
         {lead.reasons.length > 0 ? `${lead.reasons.join('; ')}.` : bearings[lead.bearing]}
-        {timed?.firstHour != null && view.hours != null && (
+        {began !== undefined && view.hours != null && (
           <span className="mt-1 block">
-            Began at {timed.firstHour.toLocaleString(undefined, { maximumFractionDigits: 1 })} h,{' '}
-            {hoursAgo(view.hours - timed.firstHour)}.
+            Began at {began.toLocaleString(undefined, { maximumFractionDigits: 1 })} h,{' '}
+            {hoursAgo(view.hours - began)}.
           </span>
         )}
-        {!timed && signs.length > 0 && (
+        {began === undefined && signs.length > 0 && (
           <span className="mt-1 block">When it began is not told: its module keeps no times.</span>
         )}
         {signs.some((f) => f.severity) && (

@@ -120,8 +120,27 @@ it('puts what belongs to today first and sets old apart, with reasons in words',
   expect(chosen).toHaveBeenCalledWith('module-r')
 })
 
+it('shows the first of hundreds, the chosen one always, and all when asked', async () => {
+  const many = Array.from({ length: 120 }, (_, i) =>
+    lead({ id: `l${i}`, title: `Lead ${i}`, bearing: 'OLD', signs: [], knockOns: [] }),
+  )
+  const { rerender } = render(
+    <LeadList view={{ ...view, leads: many }} selected="l0" onSelect={() => undefined} />,
+  )
+  expect(screen.getAllByRole('listitem')).toHaveLength(40)
+  rerender(<LeadList view={{ ...view, leads: many }} selected="l77" onSelect={() => undefined} />)
+  expect(screen.getByText('Lead 77')).toBeVisible()
+  await userEvent.click(screen.getByText('Show the other 42'))
+  expect(screen.getAllByRole('listitem')).toHaveLength(120)
+  expect(screen.queryByText(/Show the other/)).toBeNull()
+})
+
 it('the hour line claims no time that nobody told', () => {
-  const rows = rowsOf(view)
+  const [timed, ...others] = view.leads
+  const rows = rowsOf({
+    ...view,
+    leads: [{ ...lead({ ...timed }), firstHour: 995, lastHour: 1000 }, ...others],
+  })
   expect(rows[0]).toMatchObject({ from: 995, to: 1000, active: true, first: true })
   expect(rows[3]).toMatchObject({ from: undefined, to: undefined })
 })

@@ -845,6 +845,10 @@ export interface components {
             /** Format: int32 */
             times: number;
             /** Format: double */
+            firstHour?: number;
+            /** Format: double */
+            lastHour?: number;
+            /** Format: double */
             hoursAgo?: number;
             firstOfEpisode: boolean;
             moved: string;
@@ -896,10 +900,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
-            integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
@@ -916,6 +916,10 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
+            integralNumber?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {

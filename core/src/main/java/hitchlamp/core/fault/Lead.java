@@ -31,6 +31,14 @@ public record Lead(
     OptionalDouble lastHour,
     boolean firstOfEpisode,
     String moved) {
+  /** Engine hour at which the first of its signs began; empty where nobody told a time. */
+  public OptionalDouble firstHour() {
+    return signs.stream()
+        .filter(f -> f.firstHour().isPresent())
+        .mapToDouble(f -> f.firstHour().getAsDouble())
+        .min();
+  }
+
   /** How it stands. */
   public enum Mark {
     NOW,

@@ -8,8 +8,10 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -63,6 +65,7 @@ class LeadsTest {
     assertThat(ids(leads)).first().isEqualTo("sensor-supply-2");
     assertThat(leads.get(0).signs()).hasSize(3);
     assertThat(leads.get(0).knockOns()).extracting(KnownFault::spn).containsExactly(1569);
+    assertThat(leads.get(0).firstHour()).as("of the first of its signs").hasValue(995.2);
     assertThat(leads.get(0).reasons())
         .contains("3 sensors on it failed in the same hour", "all read low");
   }
@@ -249,5 +252,34 @@ class LeadsTest {
         .doesNotHaveDuplicates()
         .containsExactlyInAnyOrderElementsOf(
             faults.stream().map(KnownFault::key).distinct().toList());
+  }
+
+  @Test
+  void aLeadWhoseSignsHaveNoTimeClaimsNone() {
+    fault("engine", 111, 1, 3, true, Double.NaN, Double.NaN);
+    assertThat(leads().get(0).firstHour()).isEmpty();
+    assertThat(leads().get(0).lastHour()).isEmpty();
+  }
+
+  @Test
+  void hundredsOfFaultsAreEachInExactlyOneLead() {
+    Random r = new Random(12);
+    for (int i = 0; i < 500; i++) {
+      engine(
+          90 + r.nextInt(4_000),
+          r.nextInt(20),
+          1 + r.nextInt(60),
+          r.nextInt(9) == 0,
+          900 + r.nextInt(100));
+    }
+    List<KnownFault> placed = new ArrayList<>();
+    leads("retarder")
+        .forEach(
+            l -> {
+              placed.addAll(l.signs());
+              placed.addAll(l.knockOns());
+            });
+    assertThat(placed).hasSize(500);
+    assertThat(new HashSet<>(placed)).isEqualTo(new HashSet<>(faults));
   }
 }

@@ -40,7 +40,10 @@ public record FaultsView(
     @NotNull List<ModuleLine> modules,
     @NotNull List<HourEvent> events,
     @NotNull int moves) {
-  /** A lead with what the pack knows of its component. */
+  /**
+   * A lead with what the pack knows of its component. Hours are the engine's; null where no time is
+   * told.
+   */
   public record LeadView(
       @NotNull String id,
       @NotNull String title,
@@ -50,6 +53,8 @@ public record FaultsView(
       @NotNull List<String> signs,
       @NotNull List<String> knockOns,
       @NotNull int times,
+      Double firstHour,
+      Double lastHour,
       Double hoursAgo,
       @NotNull boolean firstOfEpisode,
       @NotNull String moved,
@@ -139,6 +144,8 @@ public record FaultsView(
         l.signs().stream().map(KnownFault::key).toList(),
         l.knockOns().stream().map(KnownFault::key).toList(),
         l.times(),
+        or(l.firstHour()),
+        or(l.lastHour()),
         timed ? Math.max(0, now - l.lastHour().getAsDouble()) : null,
         l.firstOfEpisode(),
         l.moved(),
