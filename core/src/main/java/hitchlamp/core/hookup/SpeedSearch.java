@@ -8,7 +8,9 @@ import java.util.Optional;
  * Finds the bus speed by listening only: each candidate in turn, nothing is sent. A candidate is
  * right after {@link #ENOUGH_FRAMES} valid frames; it is left after {@link #LISTEN_MICROS} of
  * silence or {@link #ENOUGH_ERRORS} errors. Silence counts from the last valid frame: a slow bus is
- * not left while it speaks, and the bus time of a link means nothing before its first frame.
+ * not left while it speaks, and the bus time of a link means nothing before its first frame. Where
+ * one candidate was silent and another gave errors, somebody talks on these wires: all are listened
+ * to once more before the search claims anything.
  */
 public final class SpeedSearch {
   /** Valid frames that prove a speed. */
@@ -48,6 +50,8 @@ public final class SpeedSearch {
   private int frames;
   private int errors;
   private boolean anyErrors;
+  private boolean anySilent;
+  private boolean again;
   private Outcome.FellSilent spoke;
   private long since = Long.MIN_VALUE;
   private Outcome outcome;
@@ -132,10 +136,17 @@ public final class SpeedSearch {
     if (frames > 0 && (spoke == null || frames > spoke.frames())) {
       spoke = new Outcome.FellSilent(candidates.get(index), frames);
     }
+    anySilent |= frames == 0 && errors == 0;
     frames = 0;
     errors = 0;
     since = Long.MIN_VALUE;
-    if (++index == candidates.size()) {
+    if (++index < candidates.size()) {
+      return;
+    }
+    if (spoke == null && anyErrors && anySilent && !again) {
+      again = true;
+      index = 0;
+    } else {
       outcome = spoke != null ? spoke : nothingHeard();
     }
   }

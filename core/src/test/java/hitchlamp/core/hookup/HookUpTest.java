@@ -188,6 +188,34 @@ class HookUpTest {
   }
 
   @Test
+  void silenceOnOneSpeedAndErrorsOnAnotherAreListenedToOnceMore() {
+    var slow = new SpeedSearch.Candidate("can250", 250_000);
+    var fast = new SpeedSearch.Candidate("can500", 500_000);
+    SpeedSearch search = new SpeedSearch(List.of(slow, fast));
+    search.on(new LinkEvent.Ticked(SpeedSearch.LISTEN_MICROS));
+    errors(search);
+    assertThat(search.listenTo()).as("the first may have begun late").contains(slow);
+    for (int i = 0; i < SpeedSearch.ENOUGH_FRAMES; i++) {
+      search.on(new LinkEvent.Seen(new StampedFrame(9_000_000 + i, LET_GO)));
+    }
+    assertThat(search.outcome()).contains(new SpeedSearch.Outcome.Found(slow));
+
+    SpeedSearch wrong = new SpeedSearch(List.of(slow, fast));
+    for (int round = 0; round < 2; round++) {
+      assertThat(wrong.outcome()).as("round %d", round).isEmpty();
+      wrong.on(new LinkEvent.Ticked(SpeedSearch.LISTEN_MICROS));
+      errors(wrong);
+    }
+    assertThat(wrong.outcome()).containsInstanceOf(SpeedSearch.Outcome.WrongSpeed.class);
+  }
+
+  private static void errors(SpeedSearch search) {
+    for (int i = 0; i < SpeedSearch.ENOUGH_ERRORS; i++) {
+      search.on(new LinkEvent.BusError(i, "error"));
+    }
+  }
+
+  @Test
   void aFastSimulatedBusIsGivenTheSameTimeOfTheWallClock() {
     var one = new SpeedSearch.Candidate("can250", 250_000);
     assertThat(new SpeedSearch(List.of(one), 60).deadlineMicros())

@@ -137,10 +137,12 @@ final class TcpLink implements Link {
 
   private void said(SocketcandText.Said said) {
     if (said instanceof SocketcandText.Said.FrameSaid frame) {
+      // The first stamp sets the clock far ahead; whoever sees that must find the frame waiting
+      // too.
       synchronized (clock) {
         clock.stamp(frame.stamped().micros(), System.nanoTime());
+        offer(new LinkEvent.Seen(frame.stamped()));
       }
-      offer(new LinkEvent.Seen(frame.stamped()));
     } else if (said instanceof SocketcandText.Said.Word word && word.text().startsWith("error")) {
       offer(new LinkEvent.BusError(now(), word.text()));
     }
@@ -188,21 +190,29 @@ final class TcpLink implements Link {
 
   @Override
   public LinkEvent await(long untilMicros) throws InterruptedException {
-    LinkEvent next = waiting.poll();
-    if (next == null) {
+    while (true) {
+      LinkEvent next;
       long nanos;
       synchronized (clock) {
+        next = waiting.poll();
+        long now = Math.max(0, clock.micros(System.nanoTime()));
+        if (next == null && now >= untilMicros) {
+          return new LinkEvent.Ticked(untilMicros);
+        }
         nanos =
             untilMicros == Long.MAX_VALUE
                 ? TimeUnit.SECONDS.toNanos(1)
                 : clock.nanosUntil(untilMicros, System.nanoTime());
       }
-      next = waiting.poll(nanos, TimeUnit.NANOSECONDS);
+      next = next == null ? waiting.poll(nanos, TimeUnit.NANOSECONDS) : next;
+      if (next != null) {
+        gone |= next instanceof LinkEvent.Lost;
+        return next;
+      }
+      if (untilMicros == Long.MAX_VALUE) {
+        return new LinkEvent.Ticked(Math.max(0, now()));
+      }
     }
-    if (next instanceof LinkEvent.Lost) {
-      gone = true;
-    }
-    return next != null ? next : new LinkEvent.Ticked(Math.min(untilMicros, Math.max(now(), 0)));
   }
 
   @Override
