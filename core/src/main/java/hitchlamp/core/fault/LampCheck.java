@@ -185,9 +185,16 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
     if (module == null || !commandsLamps(module)) {
       return;
     }
+    long silence = m.lastMicros() - lastHeard;
     lastHeard = m.lastMicros();
     if (stage == Stage.KEY_ON && !byHand) {
-      keyOn(m.lastMicros(), out);
+      if (silence >= SILENT_MICROS) {
+        keyOn(m.lastMicros(), out);
+      } else {
+        // By its stamp the bus was never silent; only its frames came late.
+        stage = Stage.KEY_OFF;
+        out.add(new Command.WakeAt(lastHeard + SILENT_MICROS));
+      }
     }
     if (stage == Stage.LISTENING) {
       heard.put(module, true);

@@ -81,6 +81,7 @@ class LampCheckTest {
         .allMatch(l -> l.seen() == Seen.NOT_ASKED);
     passes(1);
     assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.KEY_ON);
+    now += 2_000_000;
     hears(200, Pgn.DM1, ALL_ON);
     assertThat(check.result().stage()).as("no lamp module").isEqualTo(LampCheck.Stage.KEY_ON);
     hears(ENGINE, Pgn.DM1, ALL_ON);
@@ -91,6 +92,22 @@ class LampCheckTest {
     assertThat(check.finished()).isTrue();
     assertThat(check.result().lamps())
         .allMatch(l -> LampVerdict.of(l).verdict() == Verdict.CANNOT_TELL);
+  }
+
+  @Test
+  void framesThatOnlyCameLateAreNoKeyTurned() {
+    begins();
+    hears(ENGINE, Pgn.DM1, ALL_OFF);
+    long stamp = now + 20_000;
+    passes(LampCheck.SILENT_MICROS);
+    assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.KEY_ON);
+    now = stamp;
+    hears(ENGINE, Pgn.DM1, ALL_OFF);
+    assertThat(check.result().stage())
+        .as("by their stamps they stand close")
+        .isEqualTo(LampCheck.Stage.KEY_OFF);
+    passes(LampCheck.SILENT_MICROS);
+    assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.KEY_ON);
   }
 
   @Test
