@@ -158,7 +158,6 @@ function Row({ lamp: l, ask, onSeen }: { lamp: LampRow; ask: boolean; onSeen: (s
         {seen ? <span className={`mark mt-0.5 ${verdict.style}`}>{verdict.says}</span> : <span />}
         <span className="text-[15px]">
           {seen && <span className="block">{l.says}</span>}
-          {seen && l.next && <span className="block text-ink-2">{l.next}</span>}
           <span className="block text-ink-2">
             {commanded(l)}
             {seen && !ask && ` · you: ${lampSeen[seen].toLowerCase()}`}
