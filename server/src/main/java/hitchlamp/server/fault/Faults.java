@@ -207,6 +207,21 @@ public class Faults implements FaultReports {
       Account who,
       Double hours,
       long busMicros) {
+    // Stored before it is told: who hears of its end finds it.
+    if (ended) {
+      mapper.addDeed(
+          job, "SELF_TEST", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
+      logbook.enter(
+          job,
+          Logbook.Kind.FAULTS,
+          "Self-test: "
+              + outcomes.stream()
+                  .map(o -> o.target().title() + ": " + o.says())
+                  .collect(Collectors.joining("; "))
+              + ".",
+          who.id(),
+          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+    }
     topics
         .job(job)
         .value(
@@ -216,35 +231,21 @@ public class Faults implements FaultReports {
                 outcomes.stream()
                     .map(o -> new SelfTestLine(o.target().title(), o.ended(), o.passed(), o.says()))
                     .toList()));
-    if (!ended) {
-      return;
-    }
-    mapper.addDeed(job, "SELF_TEST", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
-    logbook.enter(
-        job,
-        Logbook.Kind.FAULTS,
-        "Self-test: "
-            + outcomes.stream()
-                .map(o -> o.target().title() + ": " + o.says())
-                .collect(Collectors.joining("; "))
-            + ".",
-        who.id(),
-        new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
   }
 
   @Override
   public void lamps(long job, LampCheck.Result result, Account who, Double hours, long busMicros) {
-    topics.job(job).value("lamp-check", LampsView.of(result));
-    if (!result.ended() || !result.looked()) {
-      return;
+    // Stored before it is told: who hears of its end finds it.
+    if (result.ended() && result.looked()) {
+      mapper.addDeed(job, LAMPS, who.id(), hours, busMicros, json.writeValueAsString(result));
+      logbook.enter(
+          job,
+          Logbook.Kind.FAULTS,
+          result.summary(),
+          who.id(),
+          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
     }
-    mapper.addDeed(job, LAMPS, who.id(), hours, busMicros, json.writeValueAsString(result));
-    logbook.enter(
-        job,
-        Logbook.Kind.FAULTS,
-        result.summary(),
-        who.id(),
-        new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+    topics.job(job).value("lamp-check", LampsView.of(result));
   }
 
   /** The last lamp check of a job; empty where there was none. */
