@@ -68,7 +68,7 @@ function age(ms: number): string {
 function Vital({ head, figure, unit, title }: { head: string; figure: string; unit: string; title: string }) {
   return (
     <div className="min-w-[58px] whitespace-nowrap" title={title}>
-      <span className="block font-narrow text-[13px] leading-none font-medium text-ink-3">{head}</span>
+      <span className="block text-[13px] leading-none font-medium text-ink-3">{head}</span>
       <b className="font-narrow text-[20px] leading-tight font-semibold">{figure}</b>
       {unit && <span className="ml-1 text-[14px] text-ink-3">{unit}</span>}
     </div>

@@ -49,6 +49,16 @@ public record Roll(
     return all;
   }
 
+  /**
+   * True where the bus shows a module that the pack does not know. A pack that knows none of them
+   * is not this unit's and expects nothing.
+   */
+  public boolean unexpected(RollEntry entry) {
+    return entry.kind().isEmpty()
+        && entry.presence() != RollEntry.Presence.SILENT
+        && entries.stream().anyMatch(e -> e.kind().isPresent());
+  }
+
   /** Those that somebody should look at first, then the others, each in their order. */
   public List<RollEntry> inOrderOfNeed() {
     return entries.stream().sorted(Comparator.comparing(e -> !e.outOfOrder())).toList();

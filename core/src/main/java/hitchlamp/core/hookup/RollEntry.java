@@ -52,11 +52,6 @@ public record RollEntry(
     SILENT
   }
 
-  /** True where the bus shows it and the pack does not expect it. */
-  public boolean unexpected() {
-    return kind.isEmpty() && presence != Presence.SILENT;
-  }
-
   /** True where somebody should look at it first: silent, deaf, or saying what makes no sense. */
   public boolean outOfOrder() {
     return presence == Presence.SILENT || presence == Presence.SENDS_ONLY || !oddities.isEmpty();

@@ -124,9 +124,24 @@ class RollCallTest {
     engine();
     bus.module(51, 38);
     Roll roll = call(false);
-    assertThat(entry(roll, 51).unexpected()).isTrue();
+    assertThat(roll.unexpected(entry(roll, 51))).isTrue();
+    assertThat(roll.unexpected(entry(roll, 0))).isFalse();
     assertThat(entry(roll, 51).title()).isEqualTo("Tyre pressure");
     assertThat(entry(roll, 51).told()).as("a quick roll call asks nothing more").isEmpty();
+  }
+
+  @Test
+  void aPackThatKnowsNoneOfThemExpectsNothing() {
+    engine();
+    bus.module(51, 38);
+    Pack standards =
+        PackReader.read(
+            "s.yaml", "{pack: s, title: Standards, schema: 1, layer: base, version: 1}");
+    RollCall plain = new RollCall(standards, false);
+    bus.station.run(plain);
+    bus.runUntil(bus.now() + 12_000_000);
+    assertThat(plain.result().entries()).hasSize(2);
+    assertThat(plain.result().entries()).noneMatch(plain.result()::unexpected);
   }
 
   @Test

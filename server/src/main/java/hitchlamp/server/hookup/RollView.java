@@ -116,7 +116,9 @@ public record RollView(
         calledAt,
         (end - roll.startedMicros()) / 1e6,
         pack,
-        roll.inOrderOfNeed().stream().map(e -> module(e, roll.startedMicros())).toList(),
+        roll.inOrderOfNeed().stream()
+            .map(e -> module(e, roll.startedMicros(), roll.unexpected(e)))
+            .toList(),
         roll.faults().stream().map(f -> fault(f, byKey.get(f.module() + f.address()))).toList(),
         roll.notes());
   }
@@ -133,7 +135,7 @@ public record RollView(
     return full == other.full && state == other.state && modules.equals(other.modules);
   }
 
-  private static ModuleView module(RollEntry e, long started) {
+  private static ModuleView module(RollEntry e, long started, boolean unexpected) {
     return new ModuleView(
         e.key(),
         e.title(),
@@ -142,7 +144,7 @@ public record RollView(
         e.name().map(RollView::name).orElse(null),
         e.presence(),
         e.expected(),
-        e.unexpected(),
+        unexpected,
         identity(e.identity()),
         e.reads().stream()
             .filter(r -> r.state() == FaultState.ACTIVE)
