@@ -41,7 +41,7 @@ final class ReadingJson {
     out.put("name", e.name().map(Object::toString).orElse(null));
     out.put("presence", e.presence().name().toLowerCase(java.util.Locale.ROOT));
     out.put("expected", e.expected());
-    out.put("unexpected", e.unexpected());
+    out.put("unexpected", roll.unexpected(e));
     Identity i = e.identity();
     Map<String, Object> identity = new LinkedHashMap<>();
     identity.put("maker", i.maker());
