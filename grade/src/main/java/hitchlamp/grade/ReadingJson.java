@@ -27,13 +27,13 @@ final class ReadingJson {
         roll.endedMicros().isPresent()
             ? (roll.endedMicros().getAsLong() - roll.startedMicros()) / 1e6
             : null);
-    out.put("modules", roll.entries().stream().map(ReadingJson::entry).toList());
+    out.put("modules", roll.entries().stream().map(e -> entry(e, roll.unexpected(e))).toList());
     out.put("faults", roll.faults().stream().map(ReadingJson::fault).toList());
     out.put("notes", roll.notes());
     return out;
   }
 
-  private static Map<String, Object> entry(RollEntry e) {
+  private static Map<String, Object> entry(RollEntry e, boolean unexpected) {
     Map<String, Object> out = new LinkedHashMap<>();
     out.put("key", e.key());
     out.put("title", e.title());
@@ -41,7 +41,7 @@ final class ReadingJson {
     out.put("name", e.name().map(Object::toString).orElse(null));
     out.put("presence", e.presence().name().toLowerCase(java.util.Locale.ROOT));
     out.put("expected", e.expected());
-    out.put("unexpected", roll.unexpected(e));
+    out.put("unexpected", unexpected);
     Identity i = e.identity();
     Map<String, Object> identity = new LinkedHashMap<>();
     identity.put("maker", i.maker());
