@@ -127,7 +127,8 @@ final class LeadCases {
     return new Case(s, present, truth);
   }
 
-  private static Defect defect(SplittableRandom r, boolean shovel, double from, double until) {
+  /** A defect as a workshop would meet it, between two engine hours. */
+  static Defect defect(SplittableRandom r, boolean shovel, double from, double until) {
     while (true) {
       Kind kind = Kind.values()[r.nextInt(Kind.values().length)];
       // A dead lamp is found by the lamp check, by eye; no read of faults can show it.

@@ -107,49 +107,49 @@ final class LeadsMeasure {
             "one defect, first lead names it",
             first,
             loud.size(),
-            pc(first, loud.size()),
-            bound(first, loud.size()),
+            Share.percent(first, loud.size()),
+            Share.lowest(first, loud.size()),
             "90 %")
         .row(
             "one defect, among the first three",
             three,
             loud.size(),
-            pc(three, loud.size()),
-            bound(three, loud.size()),
+            Share.percent(three, loud.size()),
+            Share.lowest(three, loud.size()),
             "98 %")
         .row(
             "two defects, both among the first three",
             pair,
             apart.size(),
-            pc(pair, apart.size()),
-            bound(pair, apart.size()),
+            Share.percent(pair, apart.size()),
+            Share.lowest(pair, apart.size()),
             "90 %")
         .row(
             "the same with pairs of which one hides the other",
             every,
             both.size(),
-            pc(every, both.size()),
-            bound(every, both.size()),
+            Share.percent(every, both.size()),
+            Share.lowest(every, both.size()),
             "")
         .row(
             "one hides the other: one of them among the first three",
             shown,
             masked.size(),
-            pc(shown, masked.size()),
-            bound(shown, masked.size()),
+            Share.percent(shown, masked.size()),
+            Share.lowest(shown, masked.size()),
             "")
         .row(
             "healthy, nothing called today's problem",
             calm,
             none.size(),
-            pc(calm, none.size()),
-            bound(calm, none.size()),
+            Share.percent(calm, none.size()),
+            Share.lowest(calm, none.size()),
             "98 %")
         .row(
             "one defect that sets no fault, something claimed",
             falseClaim,
             still.size(),
-            pc(falseClaim, still.size()),
+            Share.percent(falseClaim, still.size()),
             "",
             "0")
         .end();
@@ -157,7 +157,11 @@ final class LeadsMeasure {
         .say(
             "Beside it on the same units, the component of the fault that a rule of thumb puts first:")
         .head("rule", "one defect: first", "among three", "two defects: both among three")
-        .row("leads", pc(first, loud.size()), pc(three, loud.size()), pc(pair, apart.size()));
+        .row(
+            "leads",
+            Share.percent(first, loud.size()),
+            Share.percent(three, loud.size()),
+            Share.percent(pair, apart.size()));
     rule(
         report,
         "most occurrences first",
@@ -230,30 +234,6 @@ final class LeadsMeasure {
     return all.stream().filter(good::apply).count();
   }
 
-  private static String pc(long good, int of) {
-    return of == 0 ? "" : String.format(java.util.Locale.ROOT, "%.1f %%", 100.0 * good / of);
-  }
-
-  /** Lower bound of the share at 95 %, one-sided (Clopper-Pearson, by bisection). */
-  private static String bound(long good, int of) {
-    double low = 0;
-    double high = 1;
-    for (int i = 0; i < 60; i++) {
-      double p = (low + high) / 2;
-      if (atLeast(good, of, p) < 0.05) {
-        low = p;
-      } else {
-        high = p;
-      }
-    }
-    return String.format(java.util.Locale.ROOT, "%.1f %%", 100 * low);
-  }
-
-  /** Probability of at least {@code good} of {@code of}. */
-  static double atLeast(long good, int of, double p) {
-    return good == 0 ? 1 : org.hipparchus.special.Beta.regularizedBeta(p, good, of - good + 1.0);
-  }
-
   private void rule(
       Report report,
       String name,
@@ -263,7 +243,11 @@ final class LeadsMeasure {
     long first = count(one, g -> named(g, order, 1).contains(g.unit().truth().get(0)));
     long three = count(one, g -> named(g, order, TOP).contains(g.unit().truth().get(0)));
     long pair = count(two, g -> named(g, order, TOP).containsAll(g.unit().truth()));
-    report.row(name, pc(first, one.size()), pc(three, one.size()), pc(pair, two.size()));
+    report.row(
+        name,
+        Share.percent(first, one.size()),
+        Share.percent(three, one.size()),
+        Share.percent(pair, two.size()));
   }
 
   /** Components of the faults that a rule of thumb puts first, each fault's own. */

@@ -31,10 +31,12 @@ import picocli.CommandLine.Parameters;
 /** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
 @Command(
     name = "measure",
-    description = "roll-call, decoding, simulation, fleet, screen or leads",
+    description = "roll-call, decoding, simulation, fleet, screen, leads or story",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
-  @Parameters(index = "0", description = "roll-call, decoding, simulation, fleet, screen or leads")
+  @Parameters(
+      index = "0",
+      description = "roll-call, decoding, simulation, fleet, screen, leads or story")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -66,13 +68,14 @@ final class Measure implements Callable<Integer> {
       case "simulation" -> simulation();
       case "decoding" -> decoding();
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
+      case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "screen" -> new ScreenMeasure(server, json).measure();
       case "fleet" -> new Fleet(server, pids, json).measure();
       default -> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, leads.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, leads, story.");
         return 2;
       }
     }
@@ -202,7 +205,7 @@ final class Measure implements Callable<Integer> {
     double[] history = new double[count];
     for (int i = -1; i < count; i++) {
       long start = System.nanoTime();
-      new HistorySolver(EngineParameters.nominal(), new Condition())
+      new HistorySolver(EngineParameters.nominal(), new Condition(), 0.2)
           .live(
               0,
               2_000,
@@ -216,7 +219,7 @@ final class Measure implements Callable<Integer> {
                 public void coldStart(double hours, EngineState state) {}
 
                 @Override
-                public void warmedUp() {}
+                public void warmedUp(double hours) {}
               });
       if (i >= 0) {
         history[i] = 2_000 * 3600 / ((System.nanoTime() - start) / 1e9);

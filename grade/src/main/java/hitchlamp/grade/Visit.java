@@ -14,8 +14,11 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Station;
+import hitchlamp.core.story.StoryCall;
+import hitchlamp.core.story.StoryReading;
 import hitchlamp.standin.unit.SimUnit;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 
 /**
@@ -27,13 +30,21 @@ final class Visit {
 
   /**
    * @param pack the pack that the engine's identity chose
+   * @param story what the modules remember; empty where it was not read
    */
-  record Found(Roll roll, FaultReading reading, List<Lead> leads, Pack pack) {}
+  record Found(
+      Roll roll, FaultReading reading, List<Lead> leads, Pack pack, Optional<StoryReading> story) {}
 
   private Visit() {}
 
-  /** Visits a unit that runs already. */
+  /** Visits a unit that runs already, for its faults. */
   static Found to(SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder)
+      throws InterruptedException {
+    return to(unit, shelf, recorder, false);
+  }
+
+  /** Visits a unit that runs already, for its faults and perhaps its story. */
+  static Found to(SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder, boolean withStory)
       throws InterruptedException {
     try (Link link = new LockStepLink(unit, recorder)) {
       Station station =
@@ -55,12 +66,21 @@ final class Visit {
       LockStep.run(link, station, limit, faults::finished);
       faults.brokenOff();
       FaultReading reading = faults.result();
+      Optional<StoryReading> story = Optional.empty();
+      if (withStory) {
+        StoryCall call = new StoryCall(pack, roll.faultTargets(pack));
+        station.run(call);
+        LockStep.run(link, station, limit, call::finished);
+        call.brokenOff();
+        story = Optional.of(call.result());
+      }
       station.close("done");
       return new Found(
           roll,
           reading,
           Leads.find(reading.faults(), roll.silentKinds(), pack, reading.engineHours(), List.of()),
-          pack);
+          pack,
+          story);
     }
   }
 

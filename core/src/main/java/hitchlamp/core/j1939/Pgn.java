@@ -77,5 +77,14 @@ public final class Pgn {
   public static final int VEHICLE_DISTANCE = 65248;
   public static final int VEHICLE_DISTANCE_FINE = 65217;
 
+  /** Vehicle hours and hours of the power take-off. */
+  public static final int VEHICLE_HOURS = 65255;
+
+  /** Fuel of the trip and in all. */
+  public static final int FUEL_CONSUMPTION = 65257;
+
+  /** Fuel and hours of idling. */
+  public static final int IDLE_OPERATION = 65244;
+
   private Pgn() {}
 }

@@ -28,6 +28,7 @@ import java.util.Optional;
  * @param limits what values should not pass, with their sources
  * @param lamps warning lamps by their id
  * @param freezeTail what the maker puts behind the standard's part of DM4, in order
+ * @param story what is remembered beside faults
  * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
@@ -49,6 +50,7 @@ public record Pack(
     List<Limit> limits,
     Map<String, LampKind> lamps,
     List<Parameter> freezeTail,
+    StoryKind story,
     List<String> includes) {
   /** Greater is laid over lesser. */
   public enum Layer {

@@ -54,6 +54,7 @@ public final class PackReader {
         "limits",
         "lamps",
         "freeze-tail",
+        "story",
         "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
@@ -94,6 +95,7 @@ public final class PackReader {
         root.itemsOf("limits").stream().map(PackReader::limit).toList(),
         lamps(root.find("lamps")),
         root.itemsOf("freeze-tail").stream().map(PackReader::tail).toList(),
+        root.find("story").map(StoryKindReader::read).orElse(StoryKind.NONE),
         root.itemsOf("includes").stream().map(Entry::text).toList());
   }
 

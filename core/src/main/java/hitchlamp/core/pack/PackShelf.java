@@ -102,6 +102,7 @@ public record PackShelf(List<Pack> packs) {
     Map<String, LampKind> lamps = new LinkedHashMap<>();
     List<Parameter> freezeTail = List.of();
     ServiceKind services = ServiceKind.NONE;
+    StoryKind story = StoryKind.NONE;
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
       modules.putAll(p.modules());
@@ -115,6 +116,7 @@ public record PackShelf(List<Pack> packs) {
       lamps.putAll(p.lamps());
       freezeTail = p.freezeTail().isEmpty() ? freezeTail : p.freezeTail();
       services = p.services().equals(ServiceKind.NONE) ? services : p.services();
+      story = p.story().equals(StoryKind.NONE) ? story : p.story();
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
     String hash =
@@ -140,6 +142,7 @@ public record PackShelf(List<Pack> packs) {
         limits,
         lamps,
         freezeTail,
+        story,
         top.includes());
   }
 }

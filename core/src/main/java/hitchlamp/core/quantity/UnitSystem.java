@@ -16,6 +16,7 @@ public enum UnitSystem {
         case MILE -> Unit.KILOMETRE;
         case US_GALLON -> Unit.LITRE;
         case US_GALLON_PER_HOUR -> Unit.LITRE_PER_HOUR;
+        case MILE_PER_US_GALLON -> Unit.KILOMETRE_PER_LITRE;
         case POUND_FOOT -> Unit.NEWTON_METRE;
         case POUND -> Unit.KILOGRAM;
         case POUND_PER_MINUTE -> Unit.KILOGRAM_PER_HOUR;
@@ -30,6 +31,7 @@ public enum UnitSystem {
       case KILOMETRE -> Unit.MILE;
       case LITRE -> Unit.US_GALLON;
       case LITRE_PER_HOUR -> Unit.US_GALLON_PER_HOUR;
+      case KILOMETRE_PER_LITRE -> Unit.MILE_PER_US_GALLON;
       case NEWTON_METRE -> Unit.POUND_FOOT;
       case KILOGRAM -> Unit.POUND;
       case KILOGRAM_PER_HOUR -> Unit.POUND_PER_MINUTE;

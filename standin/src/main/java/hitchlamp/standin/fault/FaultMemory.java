@@ -4,7 +4,9 @@ import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Predicate;
 
 /**
@@ -81,6 +83,16 @@ public final class FaultMemory {
     }
   }
 
+  /** A permanent fault; no clear touches it, only warm-ups without the fault do. */
+  private static final class Permanent {
+    final Kept fault;
+    int soundWarmUps;
+
+    Permanent(Kept fault) {
+      this.fault = fault;
+    }
+  }
+
   /** Lamp that a fault lights while it is active. */
   public enum Lamp {
     NONE(0),
@@ -98,7 +110,8 @@ public final class FaultMemory {
 
   private final List<Kept> kept = new ArrayList<>();
   private final Set<Integer> pending = new LinkedHashSet<>();
-  private final List<Kept> permanent = new ArrayList<>();
+  private final List<Permanent> permanent = new ArrayList<>();
+  private final Map<Integer, Integer> failures = new TreeMap<>();
   private long changes;
   private long clears;
   private int warmUpsSinceClear;
@@ -138,6 +151,11 @@ public final class FaultMemory {
     return kept;
   }
 
+  /** How often each SPN failed in the module's life, by SPN; no clear touches it. */
+  public Map<Integer, Integer> failures() {
+    return failures;
+  }
+
   /** Warm-ups since the last clear. */
   public int warmUpsSinceClear() {
     return warmUpsSinceClear;
@@ -168,6 +186,7 @@ public final class FaultMemory {
         k.firstHour = hour;
       }
       k.count = Math.min(COUNT_CEILING, k.count + 1);
+      failures.merge(k.spn, 1, Integer::sum);
       k.warmUps = 0;
       byte[] frozen = m.freeze();
       if (frozen.length > 0) {
@@ -177,8 +196,8 @@ public final class FaultMemory {
         k.snapshots.add(frozen);
       }
       pending.remove(key(k.spn, k.fmi));
-      if (k.emission && permanent.stream().noneMatch(p -> p.spn == k.spn && p.fmi == k.fmi)) {
-        permanent.add(k);
+      if (k.emission && permanent.stream().noneMatch(p -> same(p.fault, k))) {
+        permanent.add(new Permanent(k));
       }
       changes++;
     }
@@ -218,7 +237,15 @@ public final class FaultMemory {
   public void warmedUp() {
     warmUpsSinceClear = Math.min(250, warmUpsSinceClear + 1);
     kept.removeIf(k -> !k.active && ++k.warmUps >= FORGET_AFTER_WARM_UPS);
-    permanent.removeIf(k -> !k.active && k.warmUps >= PERMANENT_WARM_UPS);
+    for (Permanent p : permanent) {
+      boolean there = kept.stream().anyMatch(k -> k.active && same(k, p.fault));
+      p.soundWarmUps = there ? 0 : p.soundWarmUps + 1;
+    }
+    permanent.removeIf(p -> p.soundWarmUps >= PERMANENT_WARM_UPS);
+  }
+
+  private static boolean same(Kept a, Kept b) {
+    return a.spn == b.spn && a.fmi == b.fmi;
   }
 
   /** Everything is cleared but the permanent ones; monitors begin anew. */
@@ -252,7 +279,7 @@ public final class FaultMemory {
 
   /** Data of DM28: permanent faults. */
   public byte[] permanentMessage() {
-    return bytes(false, permanent);
+    return bytes(false, permanent.stream().map(p -> p.fault).toList());
   }
 
   /** Data of DM27, or of DM6 where only emission faults are wanted. */

@@ -26,7 +26,7 @@ public final class HistorySolver {
     void coldStart(double hours, EngineState state);
 
     /** A shift ended: the engine cooled down, and warmed up at the next start. */
-    void warmedUp();
+    void warmedUp(double hours);
   }
 
   /** What was used up. */
@@ -35,10 +35,15 @@ public final class HistorySolver {
   private final Operating point = new Operating();
   private final EngineParameters parameters;
   private final Condition condition;
+  private final double idle;
 
-  public HistorySolver(EngineParameters parameters, Condition condition) {
+  /**
+   * @param idle share of the day that it stands idling, 0 to 0.9
+   */
+  public HistorySolver(EngineParameters parameters, Condition condition, double idle) {
     this.parameters = parameters;
     this.condition = condition;
+    this.idle = idle;
   }
 
   /** Lives from one engine hour to another. */
@@ -66,7 +71,7 @@ public final class HistorySolver {
       witness.step(hours, seconds, s);
       if (intoShift >= SHIFT_HOURS) {
         intoShift = 0;
-        witness.warmedUp();
+        witness.warmedUp(hours);
       }
     }
     return new Used(litres, kilometres);
@@ -104,19 +109,21 @@ public final class HistorySolver {
   private void steady(double phase, double warm, EngineState s, SplittableRandom random) {
     double load;
     double rpm;
-    if (phase < 0.2) {
+    // The round as it is with a fifth of idling, stretched or shrunk around it.
+    double at = phase < idle ? 0 : 0.2 + 0.8 * (phase - idle) / (1 - idle);
+    if (at < 0.2) {
       load = 0.05;
       rpm = 600;
       s.vehicleKmh = 0;
-    } else if (phase < 0.45) {
+    } else if (at < 0.45) {
       load = 0.85;
       rpm = 1_450;
       s.vehicleKmh = 22;
-    } else if (phase < 0.6) {
+    } else if (at < 0.6) {
       load = 0.5;
       rpm = 1_300;
       s.vehicleKmh = 45;
-    } else if (phase < 0.68) {
+    } else if (at < 0.68) {
       load = 0.25;
       rpm = 1_000;
       s.vehicleKmh = 0;

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.function.BooleanSupplier;
 import java.util.function.DoubleSupplier;
+import java.util.function.IntConsumer;
 import java.util.function.Supplier;
 
 /**
@@ -41,6 +42,8 @@ public final class Services {
   private final DoubleSupplier hours;
   private final Trouble trouble;
   private final Map<Integer, Supplier<byte[]>> identifiers = new HashMap<>();
+  private final Map<Integer, IntConsumer> routines = new HashMap<>();
+  private IntConsumer cleared = tester -> {};
   private ServicePort port;
   private SplittableRandom random;
   private long leastDelay;
@@ -72,6 +75,18 @@ public final class Services {
   /** A value that can be read. */
   public Services identifier(int id, Supplier<byte[]> value) {
     identifiers.put(id, value);
+    return this;
+  }
+
+  /** A routine that is done at once in an open session; it is told the tester's address. */
+  public Services routine(int id, IntConsumer what) {
+    routines.put(id, what);
+    return this;
+  }
+
+  /** Told of each clear with the tester's address, before it is done. */
+  public Services whenCleared(IntConsumer what) {
+    cleared = what;
     return this;
   }
 
@@ -125,7 +140,7 @@ public final class Services {
       case 0x3E -> quiet(r) ? new byte[0] : new byte[] {0x7E, 0};
       case 0x22 -> read(r);
       case 0x19 -> faults(r);
-      case 0x14 -> clear(r);
+      case 0x14 -> clear(r, tester);
       case 0x31 -> routine(r, tester);
       default -> refuse(r, 0x11);
     };
@@ -244,13 +259,14 @@ public final class Services {
     }
   }
 
-  private byte[] clear(byte[] r) {
+  private byte[] clear(byte[] r, int tester) {
     if (r.length != 4) {
       return refuse(r, 0x13);
     }
     if (engineRuns.getAsBoolean()) {
       return refuse(r, 0x83);
     }
+    cleared.accept(tester);
     if (!trouble.keepsFaults) {
       memory.clear(hours.getAsDouble());
     }
@@ -261,7 +277,15 @@ public final class Services {
     if (r.length < 4) {
       return refuse(r, 0x13);
     }
-    if (((r[2] & 0xFF) << 8 | r[3] & 0xFF) != SELF_TEST || circuits.isEmpty()) {
+    int id = (r[2] & 0xFF) << 8 | r[3] & 0xFF;
+    if (routines.containsKey(id) && r[1] == 1) {
+      if (!inSession()) {
+        return refuse(r, 0x7F);
+      }
+      routines.get(id).accept(tester);
+      return new byte[] {0x71, 1, r[2], r[3]};
+    }
+    if (id != SELF_TEST || circuits.isEmpty()) {
       return refuse(r, 0x31);
     }
     if (!inSession()) {

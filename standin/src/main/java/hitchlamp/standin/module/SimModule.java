@@ -12,7 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
-import java.util.function.BooleanSupplier;
+import java.util.function.IntPredicate;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 
@@ -47,7 +47,7 @@ public final class SimModule {
   private final long mostDelayMicros;
   private final Trouble trouble;
   private final Map<Integer, Supplier<byte[]>> answers = new HashMap<>();
-  private final Map<Integer, BooleanSupplier> obeyed = new HashMap<>();
+  private final Map<Integer, IntPredicate> obeyed = new HashMap<>();
   private final List<Broadcast> broadcasts = new ArrayList<>();
   private final Map<Integer, Outgoing> outgoing = new HashMap<>();
   private final Map<Integer, Deque<Outgoing>> queued = new HashMap<>();
@@ -125,8 +125,8 @@ public final class SimModule {
     served.on(servicePort, random.split(), leastDelayMicros, mostDelayMicros);
   }
 
-  /** A request that it carries out: accepted where true comes of it, else denied. */
-  public void obey(int pgn, BooleanSupplier what) {
+  /** A request that it carries out, told who asks: accepted where true comes of it, else denied. */
+  public void obey(int pgn, IntPredicate what) {
     obeyed.put(pgn, what);
   }
 
@@ -263,7 +263,7 @@ public final class SimModule {
         agenda.in(
             delay(),
             () -> {
-              boolean done = obeyed.get(pgn).getAsBoolean();
+              boolean done = obeyed.get(pgn).test(from);
               say(
                   6,
                   ACK,

@@ -1,8 +1,10 @@
 package hitchlamp.standin.scenario;
 
+import hitchlamp.standin.story.Deed;
 import hitchlamp.yaml.Entry;
 import hitchlamp.yaml.YamlFile;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -54,8 +56,27 @@ public record Scenario(
    * @param from engine hours at which the lived part begins
    * @param hours engine hours now
    * @param kilometres distance at {@code from}
+   * @param idle share of the working day that it stands idling
+   * @param past what tools did in the lived part, by engine hour
    */
-  public record History(double from, double hours, double kilometres) {}
+  public record History(
+      double from, double hours, double kilometres, double idle, List<Past> past) {
+    /** A usual day's share of idling. */
+    public static final double USUAL_IDLE = 0.2;
+
+    /** A history in which no tool did anything. */
+    public History(double from, double hours, double kilometres) {
+      this(from, hours, kilometres, USUAL_IDLE, List.of());
+    }
+  }
+
+  /**
+   * What a tool did to the unit.
+   *
+   * @param at engine hour
+   * @param tool what it called itself
+   */
+  public record Past(double at, Deed what, String tool) {}
 
   /**
    * @param losePackets share of transport packets that modules lose
@@ -68,6 +89,8 @@ public record Scenario(
    * @param keepsFaults modules that accept a clear and do not clear
    * @param pendsForEver modules that say "more time" to every fault service and never answer
    * @param oddSnapshots modules whose snapshots no pack can read
+   * @param noTrail modules that do not note what tools do
+   * @param noClearRecord modules that do not tell how long ago they were cleared
    * @param remembers made-up earlier faults that the modules with services keep, all together
    */
   public record Trouble(
@@ -81,7 +104,15 @@ public record Scenario(
       Set<String> keepsFaults,
       Set<String> pendsForEver,
       Set<String> oddSnapshots,
-      int remembers) {}
+      Set<String> noTrail,
+      Set<String> noClearRecord,
+      int remembers) {
+    /** Modules that all behave. */
+    public static final Trouble NONE =
+        new Trouble(
+            0, 0, Set.of(), Set.of(), Set.of(), true, Set.of(), Set.of(), Set.of(), Set.of(),
+            Set.of(), Set.of(), 0);
+  }
 
   /**
    * @param engine true where the engine already runs
@@ -98,6 +129,12 @@ public record Scenario(
   public Scenario with(List<Defect> others, History lived) {
     return new Scenario(
         id, title, unit, seed, vin, ambientC, ambientKpa, bus, others, lived, trouble, start);
+  }
+
+  /** The same unit with other trouble. */
+  public Scenario with(Trouble other) {
+    return new Scenario(
+        id, title, unit, seed, vin, ambientC, ambientKpa, bus, defects, history, other, start);
   }
 
   /** Reads a scenario file; whatever is wrong is told with file, line and reason. */
@@ -128,7 +165,8 @@ public record Scenario(
       throw vin.fault("a VIN has 17 characters, no I, O or Q (ISO 3779)");
     }
     Optional<Entry> ambient = root.find("ambient").map(e -> e.allow("celsius", "kpa"));
-    Optional<Entry> history = root.find("history").map(e -> e.allow("from", "hours", "kilometres"));
+    Optional<Entry> history =
+        root.find("history").map(e -> e.allow("from", "hours", "kilometres", "idle", "past"));
     double hours = history.map(h -> h.number("hours", 0, 200_000)).orElse(100.0);
     return new Scenario(
         root.text("scenario"),
@@ -143,13 +181,29 @@ public record Scenario(
         new History(
             history.map(h -> h.number("from", 0, hours, hours)).orElse(hours),
             hours,
-            history.map(h -> h.number("kilometres", 0, 10_000_000, 0)).orElse(0.0)),
+            history.map(h -> h.number("kilometres", 0, 10_000_000, 0)).orElse(0.0),
+            history
+                .map(h -> h.number("idle", 0, 0.9, History.USUAL_IDLE))
+                .orElse(History.USUAL_IDLE),
+            history.map(h -> past(h, hours)).orElse(List.of())),
         trouble(root.find("trouble")),
         new Start(
             root.find("start")
                 .map(s -> s.allow("key-on", "engine").yes("key-on", true))
                 .orElse(true),
             root.find("start").map(s -> s.yes("engine", false)).orElse(false)));
+  }
+
+  private static List<Past> past(Entry history, double hours) {
+    return history.itemsOf("past").stream()
+        .map(
+            e -> {
+              e.allow("at", "what", "tool");
+              return new Past(
+                  e.number("at", 0, hours), e.need("what").oneOf(Deed.class), e.text("tool", ""));
+            })
+        .sorted(Comparator.comparingDouble(Past::at))
+        .toList();
   }
 
   private static Bus bus(Optional<Entry> entry) {
@@ -191,8 +245,7 @@ public record Scenario(
 
   private static Trouble trouble(Optional<Entry> entry) {
     if (entry.isEmpty()) {
-      return new Trouble(
-          0, 0, Set.of(), Set.of(), Set.of(), true, Set.of(), Set.of(), Set.of(), Set.of(), 0);
+      return Trouble.NONE;
     }
     Entry e =
         entry
@@ -208,6 +261,8 @@ public record Scenario(
                 "keeps-faults",
                 "pends-for-ever",
                 "odd-snapshots",
+                "no-trail",
+                "no-clear-record",
                 "remembers");
     return new Trouble(
         e.number("lose-packets", 0, 0.9, 0),
@@ -220,6 +275,8 @@ public record Scenario(
         names(e, "keeps-faults"),
         names(e, "pends-for-ever"),
         names(e, "odd-snapshots"),
+        names(e, "no-trail"),
+        names(e, "no-clear-record"),
         (int) e.whole("remembers", 0, 1_000, 0));
   }
 

@@ -10,6 +10,7 @@ import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Sensor;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
+import hitchlamp.standin.story.Protection;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -267,6 +268,22 @@ final class EngineModule {
     }
   }
 
+  /** Limits whose crossing it keeps, each a little on the safe side of the fault's. */
+  Protection protection() {
+    return new Protection()
+        .guard(1, 2, true, 104, -40, 1, () -> measured(COOLANT_TEMPERATURE))
+        .guard(2, 3, false, 110, 0, 4, () -> runs() ? measured(OIL_PRESSURE) : Double.NaN)
+        .guard(3, 3, true, 2_200, 0, 0.125, state::rpm)
+        .guard(4, 1, true, 75, -40, 1, () -> measured(INTAKE_TEMPERATURE))
+        .guard(5, 2, true, 155, -273, 0.03125, () -> measured(EGR_TEMPERATURE))
+        .guard(6, 1, true, 2.4, -250, 0.0078125, () -> measured(CRANKCASE))
+        .guard(7, 1, true, 85, 0, 0.1, () -> measured(FUEL_FILTER_DROP))
+        .guard(8, 2, false, 330, 0, 4, () -> runs() ? measured(FUEL_SUPPLY) : Double.NaN)
+        .guard(9, 2, true, 108_500, 0, 4, () -> state.turboRpm)
+        .guard(10, 2, true, 14.5, 0, 0.1, () -> measured(FILTER_PRESSURE))
+        .guard(11, 1, false, 24.8, 0, 0.05, () -> runs() ? state.batteryV : Double.NaN);
+  }
+
   private boolean runs() {
     return state.running && state.rpm() > 500 && ranSeconds > 10;
   }
@@ -278,6 +295,11 @@ final class EngineModule {
   /** Monitors that a self-test runs. */
   List<Monitor> monitors() {
     return monitors;
+  }
+
+  /** What it measures; not a number while the sensor's voltage cannot be. */
+  double measured(int spn) {
+    return sound(spn) ? reading(spn) : Double.NaN;
   }
 
   private double reading(int spn) {

@@ -17,7 +17,11 @@ import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.story.Deed;
+import hitchlamp.standin.story.StoryKeeper;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -52,14 +56,16 @@ public final class SimUnit {
   private final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
   private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
-  private final List<MonitorRecord> monitorRecords = new ArrayList<>();
+  private final Map<String, MonitorRecord> monitorRecords = new LinkedHashMap<>();
   private final List<Build.Watched> watched = new ArrayList<>();
   private Telltales telltales;
+  private final StoryKeeper story;
   private PlainFrozen frozen;
   private final Map<String, Double> clockOffsets = new LinkedHashMap<>();
   private boolean living;
   private double hours;
   private double kilometres;
+  private double kilometresPerHour;
   private double litres;
   private boolean plugged = true;
 
@@ -71,6 +77,7 @@ public final class SimUnit {
     state.ambientC = scenario.ambientC();
     state.ambientKpa = scenario.ambientKpa();
     engine = new EngineModule(state, condition, random.split());
+    story = new StoryKeeper(engine.protection(), engine.memory(), scenario.history().from());
     build =
         switch (scenario.unit()) {
           case ROAD_TRUCK -> new RoadTruck();
@@ -99,6 +106,7 @@ public final class SimUnit {
       }
     }
     engine.attach(modules.get("engine"));
+    story.answer(modules.get("engine"));
     modules
         .get("engine")
         .answer(65253, () -> ModuleText.counters(hours / 0.05, hours * 60 * 1_250 / 1_000));
@@ -219,7 +227,7 @@ public final class SimUnit {
     clockOffsets.put(spec.id(), engineModule ? 0.0 : Math.rint(random.nextDouble() * 60) * 0.5);
     m.obey(
         65228,
-        () -> {
+        tester -> {
           if (!t.keepsFaults().contains(spec.id())) {
             memory.clearEarlier();
           }
@@ -227,9 +235,12 @@ public final class SimUnit {
         });
     m.obey(
         65235,
-        () -> {
+        tester -> {
           if (engineModule && state.running) {
             return false;
+          }
+          if (engineModule) {
+            story.note(Deed.CLEAR, clock("engine"), "SA " + tester);
           }
           if (!t.keepsFaults().contains(spec.id())) {
             memory.clear(clock(spec.id()));
@@ -247,7 +258,7 @@ public final class SimUnit {
                   .filter(w -> w.module().equals(spec.id()))
                   .map(Build.Watched::monitor)
                   .toList();
-      m.serve(
+      Services services =
           new Services(
               agenda,
               memory,
@@ -257,7 +268,12 @@ public final class SimUnit {
               new Services.Trouble(
                   t.keepsFaults().contains(spec.id()),
                   t.pendsForEver().contains(spec.id()),
-                  t.oddSnapshots().contains(spec.id()))));
+                  t.oddSnapshots().contains(spec.id())));
+      m.serve(services);
+      if (engineModule) {
+        story.answer(services, () -> clock("engine"), !t.noTrail().contains("engine"));
+        services.whenCleared(tester -> story.note(Deed.CLEAR, clock("engine"), "SA " + tester));
+      }
     }
   }
 
@@ -272,15 +288,19 @@ public final class SimUnit {
     m.answer(64898, () -> memory.pendingMessage(false));
     m.answer(64896, memory::permanentMessage);
     MonitorRecord monitors = new MonitorRecord(memory);
-    monitorRecords.add(monitors);
-    m.answer(65230, () -> monitors.readiness(hours));
+    monitorRecords.put(m.id(), monitors);
+    m.answer(65230, () -> monitors.readiness(clock(m.id())));
     m.answer(49664, monitors::counts);
+    if (scenario.trouble().noClearRecord().contains(m.id())) {
+      return;
+    }
     m.answer(
         49408,
         () -> {
-          double since = Double.isNaN(memory.clearedHour()) ? hours : hours - memory.clearedHour();
+          double now = clock(m.id());
+          double since = Double.isNaN(memory.clearedHour()) ? now : now - memory.clearedHour();
           int minutes = (int) Math.min(64_255, Math.round(since * 60));
-          int km = (int) Math.min(64_255, Math.round(since * 31));
+          int km = (int) Math.min(64_255, Math.round(since * kilometresPerHour));
           return new byte[] {
             0, 0, (byte) km, (byte) (km >> 8), 0, 0, (byte) minutes, (byte) (minutes >> 8)
           };
@@ -296,8 +316,13 @@ public final class SimUnit {
     hours = h.from();
     kilometres = h.kilometres();
     SplittableRandom days = random.split();
+    Deque<Scenario.Past> events = new ArrayDeque<>(h.past());
+    while (!events.isEmpty() && events.peek().at() < h.from()) {
+      Scenario.Past before = events.poll();
+      story.note(before.what(), before.at(), before.tool());
+    }
     HistorySolver.Used used =
-        new HistorySolver(parameters, condition)
+        new HistorySolver(parameters, condition, h.idle())
             .live(
                 h.from(),
                 h.hours(),
@@ -312,11 +337,14 @@ public final class SimUnit {
                     engine.monitor(seconds, at);
                     build.step(seconds, SimUnit.this, true);
                     others(seconds);
+                    story.live(seconds, at, s);
+                    past(events, at);
                   }
 
                   @Override
                   public void coldStart(double at, EngineState s) {
-                    monitorRecords.forEach(m -> m.started(at));
+                    hours = at;
+                    monitorRecords.forEach((module, m) -> m.started(clock(module)));
                     applyDefects();
                     engine.sense(600);
                     engine.coldCheck(at);
@@ -324,13 +352,28 @@ public final class SimUnit {
                   }
 
                   @Override
-                  public void warmedUp() {
+                  public void warmedUp(double at) {
+                    story.stopped(at);
                     memories.values().forEach(FaultMemory::warmedUp);
                   }
                 });
+    past(events, h.hours());
+    story.preceded(h.from(), h.kilometres());
     hours = h.hours();
     kilometres += used.kilometres();
+    kilometresPerHour = used.kilometres() / Math.max(0.1, h.hours() - h.from());
     litres += used.litres();
+  }
+
+  /** What tools did up to an engine hour. */
+  private void past(Deque<Scenario.Past> events, double at) {
+    while (!events.isEmpty() && events.peek().at() <= at) {
+      Scenario.Past e = events.poll();
+      story.note(e.what(), e.at(), e.tool());
+      if (e.what() == Deed.CLEAR) {
+        memories.forEach((module, memory) -> memory.clear(clock(module)));
+      }
+    }
   }
 
   /** Fills the memories with made-up faults of long ago, as many as the scenario wants. */
@@ -427,6 +470,7 @@ public final class SimUnit {
             });
     if (modules.get("engine").powered()) {
       engine.monitor(MONITOR_SECONDS, hours);
+      story.step(MONITOR_SECONDS, hours, state);
     }
     others(MONITOR_SECONDS);
   }

@@ -148,7 +148,7 @@ class PhysicsTest {
   void theHistoryUsesFuelAndDistanceAsATruckDoes() {
     int[] warmUps = {0};
     HistorySolver.Used used =
-        new HistorySolver(EngineParameters.nominal(), new Condition())
+        new HistorySolver(EngineParameters.nominal(), new Condition(), 0.2)
             .live(
                 0,
                 850,
@@ -162,7 +162,7 @@ class PhysicsTest {
                   public void coldStart(double hours, EngineState state) {}
 
                   @Override
-                  public void warmedUp() {
+                  public void warmedUp(double hours) {
                     warmUps[0]++;
                   }
                 });

@@ -1,0 +1,32 @@
+package hitchlamp.core.story;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * One read of what all modules remember.
+ *
+ * @param startedMicros bus time at which it began
+ * @param endedMicros bus time of its last event
+ * @param engineHours the engine's clock at the read; empty where nobody told it
+ */
+public record StoryReading(
+    State state,
+    long startedMicros,
+    long endedMicros,
+    OptionalDouble engineHours,
+    List<ModuleStory> modules) {
+  /** How far it is. */
+  public enum State {
+    UNDER_WAY,
+    COMPLETE,
+    /** It ended halfway: stopped, or the link broke. What was found is kept. */
+    CUT_SHORT
+  }
+
+  /** The module that keeps trip and life, where it told them. */
+  public Optional<ModuleStory> keeper() {
+    return modules.stream().filter(m -> !m.life().isEmpty()).findFirst();
+  }
+}

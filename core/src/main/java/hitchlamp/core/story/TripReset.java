@@ -1,0 +1,108 @@
+package hitchlamp.core.story;
+
+import hitchlamp.core.bus.Frame;
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Urgency;
+import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Begins a new trip: opens a session, starts the module's routine, lets the session go again on
+ * every way out. Storing the trip before and reading it back after are the caller's.
+ */
+public final class TripReset implements Procedure<TripReset.Result> {
+  /**
+   * What came of it.
+   *
+   * @param done true where the module accepted
+   * @param says how it ended, the end of a sentence about the module
+   */
+  public record Result(boolean ended, boolean done, String says) {}
+
+  private static final long KEEP_ALIVE_MICROS = 2_000_000;
+  private static final int PHYSICAL = 0x18DA0000;
+  private static final String HOLD = "trip reset";
+
+  private final int routine;
+  private final FaultTarget keeper;
+  private final int own;
+  private boolean opened;
+  private Result result = new Result(false, false, "under way");
+
+  /**
+   * @param routine of the pack
+   * @param keeper module that keeps the trip
+   * @param own our address, for the frames that hold and close the session
+   */
+  public TripReset(int routine, FaultTarget keeper, int own) {
+    this.routine = routine;
+    this.keeper = keeper;
+    this.own = own;
+  }
+
+  @Override
+  public boolean finished() {
+    return result.ended();
+  }
+
+  @Override
+  public Result result() {
+    return result;
+  }
+
+  @Override
+  public List<Command> on(Event event) {
+    List<Command> out = new ArrayList<>();
+    if (finished()) {
+      return out;
+    }
+    if (event instanceof Event.Began b) {
+      out.add(new Command.Take(hold(b.micros())));
+      out.add(call(0, Services.session(Services.EXTENDED_SESSION)));
+    } else if (event instanceof Event.Replied r) {
+      if (!(r.reply() instanceof Reply.Positive)) {
+        end(false, r.reply().says(), out);
+      } else if (!opened) {
+        opened = true;
+        out.add(call(1, Services.start(routine)));
+      } else {
+        end(true, "it began a new trip", out);
+      }
+    } else if (event instanceof Event.StopAsked) {
+      end(false, "it was stopped before its end", out);
+    }
+    return out;
+  }
+
+  private Command call(int ticket, byte[] request) {
+    return new Command.Call(
+        ticket, keeper.address(), request, Urgency.TEST, 1, Exchange.PENDING_MICROS);
+  }
+
+  private void end(boolean done, String says, List<Command> out) {
+    result = new Result(true, done, says);
+    out.add(new Command.Release(HOLD));
+  }
+
+  private Hold hold(long since) {
+    int id = PHYSICAL | keeper.address() << 8 | own;
+    Frame present = Frame.extended(id, 2, 0x3E, 0x80, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
+    Frame close = Frame.extended(id, 2, 0x10, 0x81, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
+    return new Hold(
+        HOLD,
+        "trip reset of the " + keeper.title().toLowerCase(java.util.Locale.ROOT) + " module",
+        "Stop the trip reset",
+        since,
+        List.of(),
+        List.of(present),
+        KEEP_ALIVE_MICROS,
+        List.of(close));
+  }
+}

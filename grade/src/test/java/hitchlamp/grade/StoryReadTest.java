@@ -1,0 +1,189 @@
+package hitchlamp.grade;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hitchlamp.core.bus.Link;
+import hitchlamp.core.fault.FaultCall;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.hookup.RollCall;
+import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.StoryKind;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.station.LockStep;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Station;
+import hitchlamp.core.story.Background;
+import hitchlamp.core.story.Contradictions;
+import hitchlamp.core.story.Finding;
+import hitchlamp.core.story.Findings;
+import hitchlamp.core.story.ModuleStory;
+import hitchlamp.core.story.ProtectionRecord;
+import hitchlamp.core.story.StoryCall;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.story.TrailEntry;
+import hitchlamp.core.story.TripReset;
+import hitchlamp.core.story.Use;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.unit.SimUnit;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** What simulated units remember of a life that they really led, read in lock-step. */
+class StoryReadTest {
+  private static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+  private static final String HEAD =
+      "scenario: s\ntitle: S\nunit: road-truck\nseed: 5\nvin: SMW0TPR1400018204\n";
+  private static final long LIMIT = 300_000_000;
+
+  private SimUnit unit;
+  private Link link;
+  private Station station;
+  private Pack pack;
+  private Roll roll;
+
+  private void visit(String more) throws InterruptedException {
+    unit = new SimUnit(Scenario.read("s", HEAD + more));
+    unit.runUntil(5_000_000);
+    pack = SHELF.with("orrendale-haulward");
+    link = new LockStepLink(unit, f -> {});
+    station = new Station(Reading.OWN, 250_000, false, link::send, new Station.Listener() {});
+    station.start(unit.now());
+    LockStep.run(link, station, LIMIT, () -> station.claim().state() == AddressClaim.State.CLAIMED);
+    RollCall call = new RollCall(pack, true);
+    run(call);
+    roll = call.result();
+  }
+
+  @AfterEach
+  void leave() {
+    if (link != null) {
+      link.close();
+    }
+  }
+
+  private void run(Procedure<?> p) throws InterruptedException {
+    station.run(p);
+    LockStep.run(link, station, station.now() + LIMIT, p::finished);
+    assertThat(p.finished()).isTrue();
+  }
+
+  private StoryReading read() throws InterruptedException {
+    StoryCall call = new StoryCall(pack, roll.faultTargets(pack));
+    run(call);
+    assertThat(call.result().state()).isEqualTo(StoryReading.State.COMPLETE);
+    return call.result();
+  }
+
+  private static double of(Use use, Figure figure, Unit unit) {
+    return use.in(figure, unit).orElseThrow(() -> new AssertionError(figure + " in " + use));
+  }
+
+  @Test
+  void aLifeOfLoadingAndHaulingIsToldWithoutContradiction() throws InterruptedException {
+    visit("history: {from: 4000, hours: 4100, kilometres: 116000, idle: 0.3}\n");
+    ModuleStory engine = read().keeper().orElseThrow();
+    Use life = engine.life();
+    assertThat(of(life, Figure.HOURS, Unit.HOUR)).isCloseTo(4_100, within(0.1));
+    assertThat(of(life.worked(), Figure.IDLE_SHARE, Unit.PERCENT)).isCloseTo(30, within(1.0));
+    assertThat(of(life.worked(), Figure.FUEL_RATE, Unit.LITRE_PER_HOUR)).isBetween(5.0, 40.0);
+    assertThat(of(life.worked(), Figure.LOAD_FACTOR, Unit.PERCENT)).isBetween(20.0, 60.0);
+    assertThat(of(life, Figure.REGENERATIONS, Unit.ONE)).isGreaterThan(20);
+    Use trip = engine.trip();
+    assertThat(of(trip, Figure.BEGAN, Unit.HOUR)).isCloseTo(4_000, within(0.05));
+    assertThat(of(trip, Figure.HOURS, Unit.HOUR)).isCloseTo(100, within(0.1));
+    assertThat(engine.lifeDuty().orElseThrow().total() / 3600).isCloseTo(4_100, within(1.0));
+    assertThat(engine.bands().orElseThrow().hours()).hasSize(6);
+    assertThat(engine.plain().in(Figure.FUEL, Unit.LITRE).getAsDouble())
+        .as("the standard message tells the same")
+        .isCloseTo(of(life, Figure.FUEL, Unit.LITRE), within(0.6));
+    assertThat(Contradictions.of(engine)).isEmpty();
+    assertThat(engine.oddities()).isEmpty();
+  }
+
+  @Test
+  void anOverheatingThatSomebodyClearedAwayIsFound() throws InterruptedException {
+    visit(
+        "history: {from: 900, hours: 1000, past: [{at: 996, what: clear, tool: OAKTOOL}]}\n"
+            + "defects: [{kind: radiator-blocked, size: 0.75, from: 960, until: 996}]\n");
+    StoryReading story = read();
+    ModuleStory engine = story.keeper().orElseThrow();
+    ProtectionRecord hot = engine.protection().get(0);
+    assertThat(hot.name()).isEqualTo("Coolant temperature");
+    assertThat(hot.peak()).isGreaterThan(hot.limit());
+    assertThat(hot.firstHour()).isBetween(960.0, 965.0);
+    assertThat(hot.lastHour()).isBetween(990.0, 997.0);
+    assertThat(engine.trail())
+        .first()
+        .satisfies(
+            t -> {
+              assertThat(t.deed()).contains(StoryKind.Deed.CLEAR);
+              assertThat(t.tool()).isEqualTo("OAKTOOL");
+              assertThat(t.hour()).isCloseTo(996, within(0.05));
+            });
+    FaultCall faults = new FaultCall(pack, roll.faultTargets(pack));
+    run(faults);
+    Finding first =
+        Findings.of(
+                story,
+                new Background(Optional.of(faults.result()), List.of(), Optional.empty()),
+                pack)
+            .get(0);
+    assertThat(first.kind()).isEqualTo(Finding.Kind.WIPED_LATELY);
+    assertThat(first.title()).startsWith("Faults were cleared 4.").endsWith("before this visit.");
+    assertThat(first.reasons()).anyMatch(r -> r.startsWith("Coolant temperature reached "));
+  }
+
+  @Test
+  void aTrailOfHundredsOfDeedsComesPageByPage() throws InterruptedException {
+    StringBuilder past = new StringBuilder();
+    for (int i = 0; i < 350; i++) {
+      past.append(i == 0 ? "" : ", ")
+          .append("{at: ")
+          .append(500 + i)
+          .append(", what: adjustment, tool: T")
+          .append(i)
+          .append("}");
+    }
+    visit("history: {from: 999, hours: 1000, past: [" + past + "]}\n");
+    List<TrailEntry> trail = read().keeper().orElseThrow().trail();
+    assertThat(trail).hasSize(350);
+    assertThat(trail.get(0).tool()).as("the latest first").isEqualTo("T349");
+    assertThat(trail.get(349).tool()).isEqualTo("T0");
+  }
+
+  @Test
+  void aModuleWithoutATrailSaysSoAndTheRestIsRead() throws InterruptedException {
+    visit("history: {from: 999, hours: 1000}\ntrouble: {no-trail: [engine]}\n");
+    ModuleStory engine = read().keeper().orElseThrow();
+    assertThat(engine.trailKnown()).isFalse();
+    assertThat(engine.oddities())
+        .singleElement()
+        .asString()
+        .isEqualTo("Asked for its trail, it does not know what was asked for.");
+    assertThat(engine.life().isEmpty()).isFalse();
+  }
+
+  @Test
+  void aTripIsResetInASessionThatIsClosedAgainAndTheTrailNamesIt() throws InterruptedException {
+    visit("history: {from: 900, hours: 1000}\n");
+    ModuleStory before = read().keeper().orElseThrow();
+    assertThat(of(before.trip(), Figure.HOURS, Unit.HOUR)).isGreaterThan(99);
+    TripReset reset =
+        new TripReset(pack.story().resetTrip().orElseThrow(), before.target(), station.address());
+    run(reset);
+    assertThat(reset.result().done()).isTrue();
+    assertThat(station.holds()).as("the session is let go").isEmpty();
+    ModuleStory after = read().keeper().orElseThrow();
+    assertThat(of(after.trip(), Figure.HOURS, Unit.HOUR)).isLessThan(0.1);
+    assertThat(of(after.life(), Figure.HOURS, Unit.HOUR)).isGreaterThan(999);
+    assertThat(after.trail().get(0).title()).isEqualTo("Trip reset");
+    assertThat(after.trail().get(0).tool()).isEqualTo("SA 249");
+  }
+}
