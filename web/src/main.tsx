@@ -14,6 +14,8 @@ import { ModulePage } from './hookup/ModulePage'
 import { JobShell } from './job/JobShell'
 import { LogbookPage } from './job/LogbookPage'
 import { Units } from './job/Units'
+import { Comparison } from './story/Comparison'
+import { Story } from './story/Story'
 import { SignOff } from './signoff/SignOff'
 import { UnitPage } from './job/UnitPage'
 import { NotYet } from './job/NotYet'
@@ -41,6 +43,8 @@ const router = createBrowserRouter([
           { path: 'faults/compare', element: <Compare /> },
           { path: 'faults/snapshots', element: <Snapshots /> },
           { path: 'faults/lamps', element: <Lamps /> },
+          { path: 'story', element: <Story /> },
+          { path: 'story/compare', element: <Comparison /> },
           { path: 'sign-off', element: <SignOff /> },
           { path: 'logbook', element: <LogbookPage /> },
           { path: ':step', element: <NotYet /> },

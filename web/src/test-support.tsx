@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { vi } from 'vitest'
 import { MeContext } from './account/me'
-import type { FaultsView, Job, Me, Roll } from './api/client'
+import type { FaultsView, Job, Me, Roll, StoryView } from './api/client'
 import { JobContext } from './job/jobContext'
 import { type JobLive, NOTHING } from './stream/useJobStream'
 
@@ -56,6 +56,7 @@ export interface Drawn {
   live?: Partial<JobLive>
   roll?: Roll
   faults?: FaultsView
+  story?: StoryView
   /** Where the page is, with the pattern of its route. */
   at?: string
   route?: string
@@ -74,6 +75,7 @@ export function renderInJob(page: ReactNode, drawn: Drawn = {}): HTMLElement {
             live: { ...NOTHING, ...drawn.live },
             roll: drawn.roll,
             faults: drawn.faults,
+            story: drawn.story,
             whyNode: why,
           }}
         >

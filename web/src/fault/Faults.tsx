@@ -15,7 +15,7 @@ import { LeadWhy } from './LeadWhy'
 
 /** Where to start: leads with their knock-ons and reasons, and the hour line below. */
 export function Faults() {
-  const { job, live, roll, faults: view } = useJob()
+  const { job, live, roll, faults: view, story } = useJob()
   const me = useMe()
   const queries = useQueryClient()
   const [params] = useSearchParams()
@@ -168,7 +168,7 @@ export function Faults() {
         </p>
       )}
       <LeadList view={view} selected={lead?.id} onSelect={setChosen} />
-      <HourLine view={view} selected={lead?.id} onSelect={setChosen} />
+      <HourLine view={view} story={story} selected={lead?.id} onSelect={setChosen} />
       <section aria-label="Lamps" className="mt-6">
         <div className="mb-2 flex flex-wrap items-center gap-4">
           <h2>Lamps that modules command</h2>

@@ -146,7 +146,7 @@ it('the hour line claims no time that nobody told', () => {
 })
 
 it('the hour line zooms by key and reads as a table', async () => {
-  render(<HourLine view={view} selected={undefined} onSelect={() => undefined} />)
+  render(<HourLine view={view} story={undefined} selected={undefined} onSelect={() => undefined} />)
   const region = screen.getByRole('region', { name: 'Hour line' })
   expect(within(region).getByText(/last 150 h/)).toBeInTheDocument()
   within(region)
@@ -162,7 +162,14 @@ it('the hour line zooms by key and reads as a table', async () => {
 })
 
 it('without engine hours nothing is put on a clock', () => {
-  render(<HourLine view={{ ...view, hours: undefined }} selected={undefined} onSelect={() => undefined} />)
+  render(
+    <HourLine
+      view={{ ...view, hours: undefined }}
+      story={undefined}
+      selected={undefined}
+      onSelect={() => undefined}
+    />,
+  )
   expect(screen.getByText(/No module told the engine hours/)).toBeInTheDocument()
 })
 
@@ -192,8 +199,8 @@ it('clearing says what it destroys and waits for a yes', async () => {
 })
 
 it('the path counts leads, not faults', () => {
-  expect(steps(undefined, undefined, view)[1]?.says).toBe('2 leads, 1 knock-on')
-  expect(steps(undefined, undefined, { ...view, leads: view.leads.slice(2) })[1]?.says).toBe(
+  expect(steps(undefined, undefined, view, undefined)[1]?.says).toBe('2 leads, 1 knock-on')
+  expect(steps(undefined, undefined, { ...view, leads: view.leads.slice(2) }, undefined)[1]?.says).toBe(
     'none today, 2 earlier',
   )
 })

@@ -148,7 +148,16 @@ function show(
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MeContext value={{ name: 'T', rights, firstAccountWanted: false }}>
-        <JobContext value={{ job, live: { ...NOTHING, ...live }, roll: undefined, faults, whyNode: why }}>
+        <JobContext
+          value={{
+            job,
+            live: { ...NOTHING, ...live },
+            roll: undefined,
+            faults,
+            story: undefined,
+            whyNode: why,
+          }}
+        >
           <MemoryRouter initialEntries={[path]}>{element}</MemoryRouter>
         </JobContext>
       </MeContext>

@@ -84,7 +84,9 @@ function show(state: LinkState | undefined, rights: ('LOOK' | 'READ')[] = ['LOOK
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter>
         <MeContext value={{ name: 'T', rights, firstAccountWanted: false }}>
-          <JobContext value={{ job, live, roll: undefined, faults: undefined, whyNode: why }}>
+          <JobContext
+            value={{ job, live, roll: undefined, faults: undefined, story: undefined, whyNode: why }}
+          >
             <HookUp />
           </JobContext>
         </MeContext>

@@ -3,7 +3,7 @@ import { PanelRightClose, PanelRightOpen } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
-import { type FaultsView, get, type Job, type LogEntry, post, type Roll } from '../api/client'
+import { type FaultsView, get, type Job, type LogEntry, post, type Roll, type StoryView } from '../api/client'
 import { CabDrawer } from '../hookup/CabDrawer'
 import { Palette } from '../palette/Palette'
 import { Brand } from '../shared/Brand'
@@ -32,6 +32,11 @@ export function JobShell() {
     queryFn: () => get<FaultsView>(`/api/jobs/${id}/faults`),
     retry: false,
   })
+  const readStory = useQuery({
+    queryKey: ['story', id],
+    queryFn: () => get<StoryView>(`/api/jobs/${id}/story`),
+    retry: false,
+  })
   const live = useJobStream(id)
   const [whyNode, setWhyNode] = useState<HTMLElement | null>(null)
   const [whyOpen, setWhyOpen] = useState(true)
@@ -42,14 +47,16 @@ export function JobShell() {
   const note = useRef<HTMLInputElement>(null)
   const roll = live.roll ?? stored.data
   const faults = live.faults ?? readFaults.data
+  const story = live.story ?? readStory.data
   const context = useMemo(
-    () => (job.data ? { job: job.data, live, roll, faults, whyNode } : undefined),
-    [job.data, live, roll, faults, whyNode],
+    () => (job.data ? { job: job.data, live, roll, faults, story, whyNode } : undefined),
+    [job.data, live, roll, faults, story, whyNode],
   )
   useKeys(
     useMemo(
       () => ({
         h: () => void navigate(`/jobs/${id}/hook-up`),
+        s: () => void navigate(`/jobs/${id}/story`),
         f: () => void navigate(`/jobs/${id}/faults`),
         l: () => void navigate(`/jobs/${id}/logbook`),
         n: () => note.current?.focus(),
@@ -80,7 +87,7 @@ export function JobShell() {
         <div
           className={`grid min-h-0 ${whyOpen ? 'grid-cols-[188px_minmax(0,1fr)_300px]' : 'grid-cols-[188px_minmax(0,1fr)_44px]'} max-[900px]:grid-cols-[150px_minmax(0,1fr)] max-[900px]:grid-rows-[minmax(0,1fr)_auto]`}
         >
-          <Path live={live} roll={roll} faults={faults} />
+          <Path live={live} roll={roll} faults={faults} story={story} />
           <main key={pathname} className="min-h-0 overflow-auto px-6 py-4">
             <Outlet />
           </main>
@@ -184,16 +191,18 @@ function Path({
   live,
   roll,
   faults,
+  story,
 }: {
   live: JobLive
   roll: Roll | undefined
   faults: FaultsView | undefined
+  story: StoryView | undefined
 }) {
   const id = useParams().job
   return (
     <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(live.link, roll, faults).map((step) => (
+        {steps(live.link, roll, faults, story).map((step) => (
           <li key={step.path} className="relative">
             <NavLink
               to={`/jobs/${id}/${step.path}`}
@@ -291,6 +300,7 @@ const KEYS = [
   ['Esc', 'let go of whatever is held'],
   ['h', 'hook up'],
   ['f', 'faults'],
+  ['s', 'story'],
   ['l', 'logbook'],
   ['n', 'note to the logbook'],
   ['r', 'call the roll'],

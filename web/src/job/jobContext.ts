@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react'
-import type { FaultsView, Job, Roll } from '../api/client'
+import type { FaultsView, Job, Roll, StoryView } from '../api/client'
 import type { JobLive } from '../stream/useJobStream'
 
 /** What every page of a job shares. */
@@ -10,6 +10,8 @@ export interface JobContextValue {
   roll: Roll | undefined
   /** The read of the faults under way, else the last one stored; undefined before the first. */
   faults: FaultsView | undefined
+  /** The story as it is read, else the last one stored; undefined before the first. */
+  story: StoryView | undefined
   /** Where the why column is drawn. */
   whyNode: HTMLElement | null
 }

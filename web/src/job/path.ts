@@ -1,4 +1,4 @@
-import type { FaultsView, Roll } from '../api/client'
+import type { FaultsView, Roll, StoryView } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
 
@@ -15,6 +15,7 @@ export function steps(
   link: LinkState | undefined,
   roll: Roll | undefined,
   read: FaultsView | undefined,
+  story: StoryView | undefined,
 ): Step[] {
   return [
     { path: 'hook-up', title: 'Hook up', says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
@@ -24,7 +25,7 @@ export function steps(
       says: faults(roll, read),
       done: read?.state === 'COMPLETE',
     },
-    { path: 'story', title: 'Story', says: 'comes later', done: false },
+    { path: 'story', title: 'Story', says: storySays(story), done: story?.state === 'COMPLETE' },
     { path: 'watch', title: 'Watch', says: 'comes later', done: false },
     { path: 'tests', title: 'Tests', says: 'comes later', done: false },
     { path: 'trace', title: 'Trace', says: 'comes later', done: false },
@@ -37,6 +38,15 @@ function signOff(read: FaultsView | undefined): string {
   if (!read) return 'not begun'
   const today = read.leads.filter((l) => l.bearing === 'TODAY').length
   return today > 0 ? `${count(today, 'lead')} open` : 'see what is open'
+}
+
+/** A wipe is worth more words than a count. */
+function storySays(story: StoryView | undefined): string {
+  if (!story) return 'comes with the roll'
+  if (story.state === 'UNDER_WAY') return 'reading'
+  if (story.findings.some((f) => f.kind === 'WIPED_LATELY' || f.kind === 'WIPED_ONCE'))
+    return 'faults were wiped'
+  return story.findings.length === 0 ? 'nothing to point out' : count(story.findings.length, 'finding')
 }
 
 function hookUp(link: LinkState | undefined, roll: Roll | undefined): string {

@@ -16,6 +16,8 @@ const PAGES = [
   ['Faults', 'faults'],
   ['Compare reads', 'faults/compare'],
   ['Check the lamps', 'faults/lamps'],
+  ['Story', 'story'],
+  ['Compare figures over units and visits', 'story/compare'],
   ['Sign-off', 'sign-off'],
   ['Logbook', 'logbook'],
 ] as const

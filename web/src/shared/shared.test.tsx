@@ -68,10 +68,13 @@ it('the palette finds by every typed word', () => {
 })
 
 it('the path says where the job stands', () => {
-  expect(steps(undefined, undefined, undefined).map((s) => s.says)).toEqual([
+  expect(steps(undefined, undefined, undefined, undefined).map((s) => s.says)).toEqual([
     'not begun',
     'not read',
-    ...Array<string>(4).fill('comes later'),
+    'comes with the roll',
+    'comes later',
+    'comes later',
+    'comes later',
     'not begun',
   ])
 })

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import type { FaultsView, LampCheck, LogEntry, Roll, Seat } from '../api/client'
+import type { FaultsView, LampCheck, LogEntry, Roll, Seat, StoryView } from '../api/client'
 import { stream } from './stream'
 import type { LinkState, SelfTest, Vitals } from './types'
 
@@ -11,6 +11,7 @@ export interface JobLive {
   roll: Roll | undefined
   seat: Seat | undefined
   faults: FaultsView | undefined
+  story: StoryView | undefined
   selfTest: SelfTest | undefined
   lampCheck: LampCheck | undefined
   /** What changed between the last two reads, in sentences; a new array each time. */
@@ -25,6 +26,7 @@ export const NOTHING: JobLive = {
   roll: undefined,
   seat: undefined,
   faults: undefined,
+  story: undefined,
   selfTest: undefined,
   lampCheck: undefined,
   changed: undefined,
@@ -44,6 +46,7 @@ export function useJobStream(job: number): JobLive {
         case 'roll':
         case 'seat':
         case 'faults':
+        case 'story':
           setLive((l) => ({ ...l, [change.type]: change.body }))
           break
         case 'self-test':

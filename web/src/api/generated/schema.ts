@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/story/trip-reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["resetTrip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/story/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/seat": {
         parameters: {
             query?: never;
@@ -189,7 +221,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["read"];
+        post: operations["read_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -388,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{unit}/figures/{figure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}": {
         parameters: {
             query?: never;
@@ -460,6 +508,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["traffic"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["story"];
         put?: never;
         post?: never;
         delete?: never;
@@ -962,6 +1026,37 @@ export interface components {
             rights: ("LOOK" | "NOTE" | "READ" | "COMMAND")[];
             firstAccountWanted: boolean;
         };
+        ComparisonView: {
+            /** @enum {string} */
+            figure: "BEGAN" | "HOURS" | "DISTANCE" | "FUEL" | "IDLE_HOURS" | "IDLE_FUEL" | "DRIVE_HOURS" | "LOAD_HOURS" | "REGENERATIONS" | "REGENERATIONS_ABORTED" | "SINCE_REGENERATION" | "IDLE_SHARE" | "FUEL_RATE" | "FUEL_ECONOMY" | "LOAD_FACTOR" | "MEAN_SPEED";
+            title: string;
+            unit: string;
+            units: components["schemas"]["UnitLine"][];
+            visits: components["schemas"]["VisitLine"][];
+        };
+        UnitLine: {
+            /** Format: int64 */
+            unitId: number;
+            fleetNumber: string;
+            pack: string;
+            /** Format: date-time */
+            readAt: string;
+            /** Format: double */
+            hours?: number;
+            /** Format: double */
+            amount: number;
+        };
+        VisitLine: {
+            /** Format: int64 */
+            jobId: number;
+            number: string;
+            /** Format: date-time */
+            readAt: string;
+            /** Format: double */
+            hours?: number;
+            /** Format: double */
+            amount: number;
+        };
         UnitWithJobs: {
             unit: components["schemas"]["UnitView"];
             jobs: components["schemas"]["JobView"][];
@@ -1000,6 +1095,112 @@ export interface components {
             title?: string;
             place?: string;
             pins?: components["schemas"]["Pin"][];
+        };
+        BandsView: {
+            kmh: number[];
+            hours: number[];
+        };
+        CounterLine: {
+            module: string;
+            /** Format: int32 */
+            spn: number;
+            name: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            before?: number;
+            /** Format: int32 */
+            grew: number;
+            note: string;
+        };
+        DutyView: {
+            rpm: number[];
+            load: number[];
+            seconds: number[][];
+        };
+        FigureLine: {
+            /** @enum {string} */
+            figure: "BEGAN" | "HOURS" | "DISTANCE" | "FUEL" | "IDLE_HOURS" | "IDLE_FUEL" | "DRIVE_HOURS" | "LOAD_HOURS" | "REGENERATIONS" | "REGENERATIONS_ABORTED" | "SINCE_REGENERATION" | "IDLE_SHARE" | "FUEL_RATE" | "FUEL_ECONOMY" | "LOAD_FACTOR" | "MEAN_SPEED";
+            title: string;
+            unit: string;
+            /** Format: double */
+            trip?: number;
+            /** Format: double */
+            life?: number;
+            /** Format: double */
+            like?: number;
+            /** Format: int32 */
+            likeUnits: number;
+        };
+        FindingLine: {
+            /** @enum {string} */
+            kind: "WIPED_LATELY" | "WIPED_ONCE" | "PROTECTION" | "GROWTH" | "REGENERATION" | "USE" | "CONTRADICTION" | "KNOWN_CLEAR";
+            title: string;
+            reasons: string[];
+            next: string;
+        };
+        ProtectionLine: {
+            module: string;
+            name: string;
+            unit: string;
+            above: boolean;
+            /** Format: int32 */
+            severity: number;
+            severityText: string;
+            /** Format: double */
+            limit: number;
+            /** Format: double */
+            peak: number;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            firstHour: number;
+            /** Format: double */
+            lastHour: number;
+            /** Format: double */
+            peakHour: number;
+        };
+        StoryModule: {
+            key: string;
+            title: string;
+            tells: boolean;
+            ended: boolean;
+            /** Format: double */
+            hours?: number;
+            oddities: string[];
+        };
+        StoryView: {
+            /** Format: int64 */
+            readId: number;
+            /** @enum {string} */
+            state: "UNDER_WAY" | "COMPLETE" | "CUT_SHORT";
+            /** Format: date-time */
+            readAt: string;
+            why: string;
+            /** Format: double */
+            hours?: number;
+            pack: string;
+            findings: components["schemas"]["FindingLine"][];
+            protection: components["schemas"]["ProtectionLine"][];
+            figures: components["schemas"]["FigureLine"][];
+            lifeDuty?: components["schemas"]["DutyView"];
+            tripDuty?: components["schemas"]["DutyView"];
+            bands?: components["schemas"]["BandsView"];
+            trail: components["schemas"]["TrailLine"][];
+            counters: components["schemas"]["CounterLine"][];
+            modules: components["schemas"]["StoryModule"][];
+            resets: boolean;
+        };
+        TrailLine: {
+            module: string;
+            /** @enum {string} */
+            deed?: "CLEAR" | "CALIBRATION" | "ADJUSTMENT" | "TRIP_RESET";
+            title: string;
+            /** Format: double */
+            hour: number;
+            tool: string;
         };
         ChangeLine: {
             change: string;
@@ -1284,6 +1485,46 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["JobView"];
                 };
+            };
+        };
+    };
+    resetTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1586,7 +1827,7 @@ export interface operations {
             };
         };
     };
-    read: {
+    read_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -2009,6 +2250,31 @@ export interface operations {
             };
         };
     };
+    compare: {
+        parameters: {
+            query?: {
+                trip?: boolean;
+            };
+            header?: never;
+            path: {
+                unit: number;
+                figure: "BEGAN" | "HOURS" | "DISTANCE" | "FUEL" | "IDLE_HOURS" | "IDLE_FUEL" | "DRIVE_HOURS" | "LOAD_HOURS" | "REGENERATIONS" | "REGENERATIONS_ABORTED" | "SINCE_REGENERATION" | "IDLE_SHARE" | "FUEL_RATE" | "FUEL_ECONOMY" | "LOAD_FACTOR" | "MEAN_SPEED";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ComparisonView"];
+                };
+            };
+        };
+    };
     unit: {
         parameters: {
             query?: never;
@@ -2111,6 +2377,28 @@ export interface operations {
                 };
                 content: {
                     "text/plain": string;
+                };
+            };
+        };
+    };
+    story: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["StoryView"];
                 };
             };
         };

@@ -167,7 +167,7 @@ class StoryReadTest {
         .singleElement()
         .asString()
         .isEqualTo("Asked for its trail, it does not know what was asked for.");
-    assertThat(engine.life().isEmpty()).isFalse();
+    assertThat(engine.life().nothing()).isFalse();
   }
 
   @Test

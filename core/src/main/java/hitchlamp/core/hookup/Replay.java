@@ -8,6 +8,8 @@ import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
+import hitchlamp.core.story.StoryCall;
+import hitchlamp.core.story.StoryReading;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
@@ -27,7 +29,9 @@ public final class Replay {
   private final Station.Listener listener;
   private final List<Roll> rolls = new ArrayList<>();
   private final List<FaultReading> readings = new ArrayList<>();
+  private final List<StoryReading> stories = new ArrayList<>();
   private FaultCall faults;
+  private StoryCall story;
   private LampCheck lamps;
   private Station hookUp;
   private RollCall call;
@@ -84,6 +88,11 @@ public final class Replay {
       Pack pack = packs.apply(r.pack());
       faults = new FaultCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
       hookUp.run(faults);
+    } else if (deed instanceof Deed.ReadStory r && !rolls.isEmpty()) {
+      cutOffReading();
+      Pack pack = packs.apply(r.pack());
+      story = new StoryCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
+      hookUp.run(story);
     } else if (deed instanceof Deed.CheckedLamps c) {
       cutOffReading();
       Pack pack = packs.apply(c.pack());
@@ -110,8 +119,12 @@ public final class Replay {
     }
   }
 
-  /** A read that only watched gave way to what a person wanted. */
+  /** A read that nobody waited for gave way to what a person wanted. */
   private void cutOffReading() {
+    if (story != null) {
+      hookUp.stop(story);
+      story = null;
+    }
     if (faults != null) {
       hookUp.stop(faults);
       faults = null;
@@ -134,6 +147,15 @@ public final class Replay {
       readings.add(faults.result());
       faults = null;
     }
+    if (story != null && story.finished()) {
+      stories.add(story.result());
+      story = null;
+    }
+  }
+
+  /** The reads of the story that have ended, in order. */
+  public List<StoryReading> stories() {
+    return List.copyOf(stories);
   }
 
   /** The reads of faults that have ended, in order. */

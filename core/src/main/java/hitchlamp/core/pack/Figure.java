@@ -28,6 +28,11 @@ public enum Figure {
     this.title = title;
   }
 
+  /** True for shares and quotients: they compare over units of any age. */
+  public boolean comparable() {
+    return ordinal() >= IDLE_SHARE.ordinal();
+  }
+
   /** What the technician calls it. */
   public String title() {
     return title;

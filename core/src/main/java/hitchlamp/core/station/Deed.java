@@ -37,6 +37,14 @@ public sealed interface Deed {
     }
   }
 
+  /** What the modules remember that the last roll showed is read. */
+  record ReadStory(String pack) implements Deed {
+    @Override
+    public String text() {
+      return "read the story of " + pack;
+    }
+  }
+
   /** The lamps of a unit are checked. */
   record CheckedLamps(String pack) implements Deed {
     @Override
@@ -111,6 +119,10 @@ public sealed interface Deed {
     Matcher read = Pattern.compile("read the faults of (\\S+)").matcher(text);
     if (read.matches()) {
       return Optional.of(new ReadFaults(read.group(1)));
+    }
+    Matcher story = Pattern.compile("read the story of (\\S+)").matcher(text);
+    if (story.matches()) {
+      return Optional.of(new ReadStory(story.group(1)));
     }
     Matcher lamps = Pattern.compile("checked the lamps of (\\S+)").matcher(text);
     if (lamps.matches()) {

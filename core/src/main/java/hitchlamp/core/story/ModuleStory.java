@@ -52,8 +52,8 @@ public record ModuleStory(
   /** True where it told anything. */
   public boolean tells() {
     return hours.isPresent()
-        || !plain.isEmpty()
-        || !life.isEmpty()
+        || !plain.nothing()
+        || !life.nothing()
         || minutesSinceClear.isPresent()
         || readiness.isPresent();
   }

@@ -27,6 +27,6 @@ public record StoryReading(
 
   /** The module that keeps trip and life, where it told them. */
   public Optional<ModuleStory> keeper() {
-    return modules.stream().filter(m -> !m.life().isEmpty()).findFirst();
+    return modules.stream().filter(m -> !m.life().nothing()).findFirst();
   }
 }

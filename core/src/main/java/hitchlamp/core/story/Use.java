@@ -28,7 +28,7 @@ public record Use(Map<Figure, Amount> figures) {
   }
 
   /** True where nothing is told. */
-  public boolean isEmpty() {
+  public boolean nothing() {
     return figures.isEmpty();
   }
 

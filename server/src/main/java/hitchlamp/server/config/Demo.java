@@ -68,5 +68,11 @@ class Demo implements ApplicationRunner {
         shovel.id(),
         "Lifting grows slow after an hour. Oil lamp flickers on rough ground.",
         accounts.find("Technician 1"));
+    UnitRow t6 =
+        jobs.addUnit("Tipper 6", "SMW0TPR0600014902", "Orrendale", "Korvane 6", "TRUCK", PACK);
+    jobs.open(
+        t6.id(),
+        "Back from hire. The driver says it boiled once; no lamp is on.",
+        accounts.find("Technician 2"));
   }
 }

@@ -1,6 +1,5 @@
 package hitchlamp.server.fault;
 
-import com.github.luben.zstd.Zstd;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.FaultReading;
@@ -15,12 +14,12 @@ import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.server.account.Account;
+import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.FaultReports;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.stream.Topics;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -37,13 +36,13 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Faults implements FaultReports {
   private static final String LAMPS = "LAMPS";
-  private static final int LARGEST = 64 * 1024 * 1024;
 
   private final FaultMapper mapper;
   private final Jobs jobs;
   private final Logbook logbook;
   private final Topics topics;
   private final PackShelf shelf;
+  private final CompressedJson stored;
   private final JsonMapper json;
 
   Faults(
@@ -52,12 +51,14 @@ public class Faults implements FaultReports {
       Logbook logbook,
       Topics topics,
       PackShelf shelf,
+      CompressedJson stored,
       JsonMapper json) {
     this.mapper = mapper;
     this.jobs = jobs;
     this.logbook = logbook;
     this.topics = topics;
     this.shelf = shelf;
+    this.stored = stored;
     this.json = json;
   }
 
@@ -65,14 +66,9 @@ public class Faults implements FaultReports {
   private record Kept(FaultMapper.Row row, FaultReading reading, Set<String> silent, Pack pack) {}
 
   private Kept kept(FaultMapper.Row row) {
-    long size = Zstd.getFrameContentSize(row.content());
-    if (size < 0 || size > LARGEST) {
-      throw new IllegalStateException("a stored read claims " + size + " bytes");
-    }
-    String text = new String(Zstd.decompress(row.content(), (int) size), StandardCharsets.UTF_8);
     Set<String> silent = new LinkedHashSet<>(List.of(row.silent().split(",")));
     silent.remove("");
-    return new Kept(row, json.readValue(text, FaultReading.class), silent, pack(row.pack()));
+    return new Kept(row, stored.read(row.content(), FaultReading.class), silent, pack(row.pack()));
   }
 
   private Pack pack(String id) {
@@ -120,7 +116,7 @@ public class Faults implements FaultReports {
             String.join(",", silent),
             pack.id(),
             pack.hash(),
-            Zstd.compress(json.writeValueAsString(r).getBytes(StandardCharsets.UTF_8)));
+            stored.write(r));
     String half =
         r.state() == FaultReading.State.CUT_SHORT
             ? " It ended halfway; what was found is kept."

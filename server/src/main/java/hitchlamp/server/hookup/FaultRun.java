@@ -11,7 +11,6 @@ import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
-import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
 import hitchlamp.server.account.Account;
 import java.util.List;
@@ -35,23 +34,15 @@ final class FaultRun {
     AFTER_CLEAR
   }
 
-  private static final long PUBLISH_NANOS = 120_000_000L;
-
   /** A watch reads when a module tells a change by itself, and at the latest after this time. */
   private static final long WATCH_MICROS = 30_000_000;
 
   private static final long WATCH_GAP_MICROS = 1_000_000;
 
   private final Station station;
+  private final Turn turn;
   private final LiveOwner.Reports reports;
   private final Consumer<Deed> deeds;
-  private Procedure<?> running;
-  private volatile String underWay = "";
-  private boolean watchRead;
-  private Runnable publish;
-  private Runnable ended;
-  private boolean dirty;
-  private long publishedNanos;
   private boolean watching;
   private long nextWatch;
   private long watchedAt;
@@ -59,33 +50,12 @@ final class FaultRun {
   private Roll watchRoll;
   private Pack watchPack;
   private Account watcher;
-  private Account doer;
 
-  FaultRun(Station station, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+  FaultRun(Station station, Turn turn, LiveOwner.Reports reports, Consumer<Deed> deeds) {
     this.station = station;
+    this.turn = turn;
     this.reports = reports;
     this.deeds = deeds;
-  }
-
-  boolean busy() {
-    return running != null;
-  }
-
-  /**
-   * What is under way, as a sentence; empty where a person may begin something. A read that only
-   * watches counts as nothing: it is cut off for whatever a person wants. From any thread.
-   */
-  String underWay() {
-    return underWay;
-  }
-
-  /** A read that only watches gives way. */
-  private boolean taken() {
-    if (running != null && watchRead) {
-      station.stop(running);
-      end();
-    }
-    return running != null;
   }
 
   /** A message was on the bus: while a watch goes on, a change of active faults brings a read. */
@@ -95,41 +65,13 @@ final class FaultRun {
     }
   }
 
-  void progressed(Procedure<?> procedure) {
-    dirty |= procedure == running;
-  }
-
-  /** Tells what is new, ends what has ended. */
-  void publish(long nanos) {
-    if (running != null && running.finished()) {
-      Runnable then = ended;
-      end();
-      then.run();
-    } else if (dirty && nanos - publishedNanos > PUBLISH_NANOS) {
-      publishedNanos = nanos;
-      dirty = false;
-      publish.run();
-    } else if (running == null && watching && station.now() >= nextWatch) {
+  /** A watch reads when its time has come. */
+  void tick() {
+    if (!turn.busy() && watching && station.now() >= nextWatch) {
       nextWatch = station.now() + WATCH_MICROS;
       watchedAt = station.now();
       read(watchRoll, watchPack, watcher, Why.WATCH);
     }
-  }
-
-  private void end() {
-    running = null;
-    underWay = "";
-    watchRead = false;
-    dirty = false;
-  }
-
-  private void run(String says, Procedure<?> p, Runnable onProgress, Runnable onEnd) {
-    running = p;
-    underWay = says;
-    publish = onProgress;
-    ended = onEnd;
-    dirty = true;
-    station.run(p);
   }
 
   /** Reads the faults of all modules that answered; something under way goes first. */
@@ -137,27 +79,34 @@ final class FaultRun {
     read(roll, pack, who, why, r -> {});
   }
 
+  /** Reads after the roll was called; what follows waits for its end. */
+  void readAfterRoll(Roll roll, Pack pack, Account who, Runnable then) {
+    read(roll, pack, who, Why.ROLL, r -> then.run());
+  }
+
   private void read(Roll roll, Pack pack, Account who, Why why, Consumer<FaultReading> then) {
-    if (taken()) {
+    if (turn.taken()) {
       return;
     }
     FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
     Set<String> silent = roll.silentKinds();
     deeds.accept(new Deed.ReadFaults(pack.id()));
-    watchRead = why == Why.WATCH;
-    run(
-        watchRead ? "" : "The faults are being read.",
-        call,
-        () -> {
-          if (why != Why.WATCH) {
-            reports.faults(call.result(), silent, pack, who, why);
-          }
-        },
-        () -> {
-          active.known(call.result());
-          reports.faults(call.result(), silent, pack, who, why);
-          then.accept(call.result());
-        });
+    boolean watched = why == Why.WATCH;
+    Runnable tell = () -> reports.faults(call.result(), silent, pack, who, why);
+    Turn.Told told =
+        Turn.told(
+            watched ? () -> {} : tell,
+            () -> {
+              active.known(call.result());
+              tell.run();
+              then.accept(call.result());
+            },
+            tell);
+    if (watched) {
+      turn.runMeanwhile(call, told);
+    } else {
+      turn.run("The faults are being read.", call, told);
+    }
   }
 
   /** Repeats the read by itself, or stops doing so. */
@@ -194,54 +143,54 @@ final class FaultRun {
             + targets.stream().map(FaultTarget::title).collect(Collectors.joining(", "))
             + ".",
         station.now());
-    doer = who;
     ClearCall call = new ClearCall(targets);
-    run(
+    Runnable tell = () -> reports.cleared(call.result(), who, station.now());
+    turn.run(
         "Faults are being cleared.",
         call,
-        () -> {},
-        () -> {
-          reports.cleared(call.result(), who, station.now());
-          read(roll, pack, who, Why.AFTER_CLEAR);
-        });
+        Turn.told(
+            () -> {},
+            () -> {
+              tell.run();
+              read(roll, pack, who, Why.AFTER_CLEAR);
+            },
+            tell));
   }
 
   /** Asks modules to test their circuits. */
   void selfTest(Roll roll, Pack pack, Account who) {
-    if (taken()) {
+    if (turn.taken()) {
       return;
     }
-    doer = who;
     SelfTestCall call =
         new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
-    run(
+    Runnable tell = () -> reports.selfTest(call.result(), true, who, station.now());
+    turn.run(
         "Modules are testing their circuits.",
         call,
-        () -> reports.selfTest(call.result(), false, who, station.now()),
-        () -> {
-          reports.selfTest(call.result(), true, who, station.now());
-          read(roll, pack, who, Why.ASKED);
-        });
+        Turn.told(
+            () -> reports.selfTest(call.result(), false, who, station.now()),
+            () -> {
+              tell.run();
+              read(roll, pack, who, Why.ASKED);
+            },
+            tell));
   }
 
   /** Checks the warning lamps; nothing is sent to the unit. */
   void checkLamps(Roll roll, Pack pack, Account who) {
-    if (taken()) {
+    if (turn.taken()) {
       return;
     }
-    doer = who;
     LampCheck check = new LampCheck(pack, roll.faultTargets(pack));
     deeds.accept(new Deed.CheckedLamps(pack.id()));
-    run(
-        "The lamps are being checked.",
-        check,
-        () -> reports.lamps(check.result(), who, station.now()),
-        () -> reports.lamps(check.result(), who, station.now()));
+    Runnable tell = () -> reports.lamps(check.result(), who, station.now());
+    turn.run("The lamps are being checked.", check, Turn.told(tell, tell, tell));
   }
 
   /** Gives the lamp check the operator's answer. */
   void answerLamps(String choice) {
-    if (running instanceof LampCheck check) {
+    if (turn.running() instanceof LampCheck check) {
       deeds.accept(new Deed.AnsweredLamps(choice));
       station.say(check, choice);
     }
@@ -249,33 +198,14 @@ final class FaultRun {
 
   /** Stops the lamp check; what was answered is kept. */
   void stopLamps() {
-    if (running instanceof LampCheck check) {
+    if (turn.running() instanceof LampCheck check) {
       deeds.accept(new Deed.StoppedLamps());
       station.stop(check);
     }
   }
 
-  /** The link is gone or the hook-up ends: what was found is kept. */
+  /** The link is gone or the hook-up ends. */
   void brokenOff() {
     watching = false;
-    if (running != null) {
-      if (running instanceof FaultCall c) {
-        c.brokenOff();
-      }
-      station.stop(running);
-      Procedure<?> gone = running;
-      Runnable then = ended;
-      end();
-      if (gone instanceof FaultCall) {
-        then.run();
-      } else if (gone instanceof ClearCall c) {
-        reports.cleared(c.result(), doer, station.now());
-      } else if (gone instanceof LampCheck c) {
-        reports.lamps(c.result(), doer, station.now());
-      } else if (gone instanceof SelfTestCall c) {
-        reports.selfTest(c.result(), true, doer, station.now());
-      }
-      end();
-    }
   }
 }

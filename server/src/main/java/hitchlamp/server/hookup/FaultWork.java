@@ -15,33 +15,16 @@ public class FaultWork {
     this.hookUps = hookUps;
   }
 
-  private LiveOwner owner(long job) {
-    LiveOwner owner = hookUps.live(job);
-    if (!owner.rollKnown()) {
-      throw Refusal.conflict(
-          "The roll has not been called since the hook-up.", "Call the roll first.");
-    }
-    return owner;
-  }
-
-  /** The owner, where nothing else about faults is under way. */
-  private LiveOwner free(long job) {
-    LiveOwner owner = owner(job);
-    if (!owner.faultsUnderWay().isEmpty()) {
-      throw Refusal.conflict(owner.faultsUnderWay(), "Wait until that has ended, then try again.");
-    }
-    return owner;
-  }
-
   /** Reads the faults of all modules that answered. */
   public void read(long job, Account who) {
-    free(job)
+    hookUps
+        .free(job)
         .withFaults((run, roll) -> run.read(roll, hookUps.packOf(job), who, FaultRun.Why.ASKED));
   }
 
   /** Repeats the read by itself, or stops that. */
   public void watch(long job, Account who, boolean on) {
-    owner(job).withFaults((run, roll) -> run.watch(on, roll, hookUps.packOf(job), who));
+    hookUps.owner(job).withFaults((run, roll) -> run.watch(on, roll, hookUps.packOf(job), who));
   }
 
   /**
@@ -50,7 +33,7 @@ public class FaultWork {
    * @param keys modules, empty for all
    */
   public void clear(long job, Account who, Set<String> keys) {
-    free(job).withFaults((run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
+    hookUps.free(job).withFaults((run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
   }
 
   /** Checks the warning lamps. */
@@ -60,7 +43,7 @@ public class FaultWork {
           "The pack of this unit names no lamps.",
           "Call the roll, so that the unit is known; else add its lamps to a workshop pack.");
     }
-    free(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
+    hookUps.free(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
   }
 
   /** Gives the lamp check an answer. */
@@ -74,16 +57,16 @@ public class FaultWork {
               + LampCheck.KEY_IS_ON
               + "', or a lamp's id, '=' and what was seen.");
     }
-    owner(job).withFaults((run, roll) -> run.answerLamps(choice));
+    hookUps.owner(job).withFaults((run, roll) -> run.answerLamps(choice));
   }
 
   /** Stops the lamp check. */
   public void stopLamps(long job) {
-    owner(job).withFaults((run, roll) -> run.stopLamps());
+    hookUps.owner(job).withFaults((run, roll) -> run.stopLamps());
   }
 
   /** Asks modules to test their circuits now. */
   public void selfTest(long job, Account who) {
-    free(job).withFaults((run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));
+    hookUps.free(job).withFaults((run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));
   }
 }

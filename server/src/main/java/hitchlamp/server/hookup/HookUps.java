@@ -8,6 +8,7 @@ import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Replay;
@@ -18,6 +19,8 @@ import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.story.TripReset;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.job.JobRow;
@@ -61,6 +64,7 @@ class HookUps {
   private final PackShelf shelf;
   private final JsonMapper json;
   private final FaultReports faultReports;
+  private final StoryReports storyReports;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
   HookUps(
@@ -72,7 +76,8 @@ class HookUps {
       FrameStore store,
       PackShelf shelf,
       JsonMapper json,
-      FaultReports faultReports) {
+      FaultReports faultReports,
+      StoryReports storyReports) {
     this.cabs = cabs;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -82,6 +87,7 @@ class HookUps {
     this.shelf = shelf;
     this.json = json;
     this.faultReports = faultReports;
+    this.storyReports = storyReports;
   }
 
   private record Live(long job, LiveOwner owner, Thread thread) {}
@@ -299,6 +305,25 @@ class HookUps {
     owner.callRoll(who, full, packOf(job));
   }
 
+  /** The owner of a hook-up whose roll was called. */
+  LiveOwner owner(long job) {
+    LiveOwner owner = live(job);
+    if (!owner.rollKnown()) {
+      throw Refusal.conflict(
+          "The roll has not been called since the hook-up.", "Call the roll first.");
+    }
+    return owner;
+  }
+
+  /** The same, where nothing is under way that a person waits for. */
+  LiveOwner free(long job) {
+    LiveOwner owner = owner(job);
+    if (!owner.underWay().isEmpty()) {
+      throw Refusal.conflict(owner.underWay(), "Wait until that has ended, then try again.");
+    }
+    return owner;
+  }
+
   void stopRoll(long job) {
     live(job).stopRoll();
   }
@@ -496,6 +521,21 @@ class HookUps {
     public void faults(
         FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
       faultReports.reading(job, reading, silent, used, by == null ? who : by, why.name());
+    }
+
+    @Override
+    public void replayed(StoryReading reading, Pack used) {
+      storyReports.replayed(job, reading, used);
+    }
+
+    @Override
+    public void story(StoryReading reading, Pack used, Account by, StoryRun.Why why) {
+      storyReports.reading(job, reading, used, by == null ? who : by, why.name());
+    }
+
+    @Override
+    public void tripReset(FaultTarget keeper, TripReset.Result result, Account by, long busMicros) {
+      storyReports.tripReset(job, keeper, result, by, hours, busMicros);
     }
 
     @Override

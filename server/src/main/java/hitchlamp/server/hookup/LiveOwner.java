@@ -7,6 +7,7 @@ import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.ListenIn;
@@ -28,6 +29,8 @@ import hitchlamp.core.station.LinkHealth;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.station.Tape;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.story.TripReset;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -88,6 +91,19 @@ final class LiveOwner implements Runnable {
      */
     void faults(FaultReading reading, Set<String> silent, Pack pack, Account who, FaultRun.Why why);
 
+    /** A read of the story of a stored hook-up was lived again. */
+    void replayed(StoryReading reading, Pack pack);
+
+    /**
+     * The story is being read, or has been.
+     *
+     * @param why what the read is for
+     */
+    void story(StoryReading reading, Pack pack, Account who, StoryRun.Why why);
+
+    /** A module has been told to begin a new trip. */
+    void tripReset(FaultTarget keeper, TripReset.Result result, Account who, long busMicros);
+
     /** Modules have been told to clear. */
     void cleared(List<ClearCall.Outcome> outcomes, Account who, long busMicros);
 
@@ -137,7 +153,9 @@ final class LiveOwner implements Runnable {
   private Account caller;
   private Instant calledAt;
   private volatile Roll lastRoll;
-  private volatile FaultRun faultRun;
+  private volatile Turn turn;
+  private FaultRun faultRun;
+  private StoryRun storyRun;
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -206,8 +224,9 @@ final class LiveOwner implements Runnable {
     if (hookUp != null) {
       try {
         keepDeed(new Deed.Unhooked());
-        if (faultRun != null) {
+        if (turn != null) {
           faultRun.brokenOff();
+          turn.brokenOff();
         }
         hookUp.close(reason);
         endRollIfBroken();
@@ -335,6 +354,7 @@ final class LiveOwner implements Runnable {
         "Wait a moment; nothing is sent to the unit.");
     int rolls = 0;
     int readings = 0;
+    int stories = 0;
     while (!stopping && replay.step()) {
       if (hookUp == null && replay.hookUp().isEmpty()) {
         continue;
@@ -348,6 +368,9 @@ final class LiveOwner implements Runnable {
       for (; readings < replay.readings().size(); readings++) {
         Roll roll = replay.rolls().get(replay.rolls().size() - 1);
         reports.replayed(replay.readings().get(readings), roll.silentKinds(), pack);
+      }
+      for (; stories < replay.stories().size(); stories++) {
+        reports.replayed(replay.stories().get(stories), pack);
       }
     }
     say(
@@ -373,7 +396,12 @@ final class LiveOwner implements Runnable {
             ? link instanceof RecordedLink log ? log.startMicros() : 0
             : heard.get(heard.size() - 1).micros();
     storedMicros = first;
-    faultRun = readOnly ? null : new FaultRun(hookUp, reports, this::keepDeed);
+    if (!readOnly) {
+      Turn fresh = new Turn(hookUp);
+      faultRun = new FaultRun(hookUp, fresh, reports, this::keepDeed);
+      storyRun = new StoryRun(hookUp, fresh, reports, this::keepDeed);
+      turn = fresh;
+    }
     tape.deed(new Deed.Began(name, found.bitsPerSecond()), first);
     pinned = true;
     hookUp.start(first);
@@ -403,8 +431,8 @@ final class LiveOwner implements Runnable {
     @Override
     public void progressed(Procedure<?> procedure) {
       rollDirty |= procedure == call;
-      if (faultRun != null) {
-        faultRun.progressed(procedure);
+      if (turn != null) {
+        turn.progressed(procedure);
       }
     }
 
@@ -464,7 +492,7 @@ final class LiveOwner implements Runnable {
 
   private void take(LinkEvent event) {
     tape.event(event, hookUp);
-    pinned |= call != null && !call.finished() || faultRun != null && faultRun.busy();
+    pinned |= call != null && !call.finished() || turn != null && turn.busy();
     if (unstored.size() >= STORE_ENTRIES || event.micros() - storedMicros > STORE_MICROS) {
       storedMicros = event.micros();
       storeFrames();
@@ -513,8 +541,9 @@ final class LiveOwner implements Runnable {
     if (call instanceof RollCall roll) {
       roll.brokenOff(hookUp.now());
     }
-    if (faultRun != null) {
+    if (turn != null) {
       faultRun.brokenOff();
+      turn.brokenOff();
     }
     endRollIfBroken();
     storeFrames();
@@ -559,8 +588,9 @@ final class LiveOwner implements Runnable {
     } else if (rollDirty && System.nanoTime() - rollNanos > ROLL_NANOS) {
       publishRoll(false);
     }
-    if (faultRun != null) {
-      faultRun.publish(System.nanoTime());
+    if (turn != null) {
+      turn.publish(System.nanoTime());
+      faultRun.tick();
     }
     if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
       return;
@@ -619,7 +649,10 @@ final class LiveOwner implements Runnable {
       lastRoll = roll;
       reports.rollEnded(roll, rollView, caller, pack, hookUp.now());
       if (roll.full() && roll.state() == Roll.State.COMPLETE && faultRun != null) {
-        faultRun.read(roll, pack, caller, FaultRun.Why.ROLL);
+        Pack used = pack;
+        Account who = caller;
+        faultRun.readAfterRoll(
+            roll, used, who, () -> storyRun.read(roll, used, who, StoryRun.Why.ROLL));
       }
     }
   }
@@ -658,10 +691,20 @@ final class LiveOwner implements Runnable {
         });
   }
 
-  /** What is under way about faults, as a sentence; empty where nothing is. From any thread. */
-  String faultsUnderWay() {
-    FaultRun run = faultRun;
-    return run == null ? "" : run.underWay();
+  /** Does something with what the modules remember that the last roll showed. */
+  void withStory(BiConsumer<StoryRun, Roll> what) {
+    post(
+        () -> {
+          if (storyRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
+            what.accept(storyRun, lastRoll);
+          }
+        });
+  }
+
+  /** What is under way, as a sentence; empty where nothing is. From any thread. */
+  String underWay() {
+    Turn t = turn;
+    return t == null ? "" : t.underWay();
   }
 
   /** True where a roll of this hook-up names the modules to ask; from any thread. */

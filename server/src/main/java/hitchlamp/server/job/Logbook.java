@@ -40,6 +40,7 @@ public class Logbook {
     LINK,
     ROLL,
     FAULTS,
+    STORY,
     CLEAR,
     SEAT,
     HELD

@@ -49,7 +49,7 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
 
     private static List<Scenario> scenarios() {
       Path folder = Path.of("../standin/scenarios");
-      return java.util.stream.Stream.of("tipper-14", "tipper-9", "tipper-3")
+      return java.util.stream.Stream.of("tipper-14", "tipper-9", "tipper-3", "tipper-6")
           .map(n -> quick(folder.resolve(n + ".yaml")))
           .toList();
     }

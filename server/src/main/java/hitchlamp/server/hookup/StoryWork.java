@@ -1,0 +1,32 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Refusal;
+import org.springframework.stereotype.Service;
+
+/** Asks the live owner of a job's unit to do something about its story. */
+@Service
+public class StoryWork {
+  private final HookUps hookUps;
+
+  StoryWork(HookUps hookUps) {
+    this.hookUps = hookUps;
+  }
+
+  /** Reads what all modules that answered remember. */
+  public void read(long job, Account who) {
+    hookUps
+        .free(job)
+        .withStory((run, roll) -> run.read(roll, hookUps.packOf(job), who, StoryRun.Why.ASKED));
+  }
+
+  /** Stores the trip, begins a new one, reads it back. */
+  public void resetTrip(long job, Account who) {
+    if (hookUps.packOf(job).story().resetTrip().isEmpty()) {
+      throw Refusal.conflict(
+          "The pack of this unit knows no way to reset a trip.",
+          "Call the roll, so that the unit is known; else add it to a workshop pack.");
+    }
+    hookUps.free(job).withStory((run, roll) -> run.resetTrip(roll, hookUps.packOf(job), who));
+  }
+}

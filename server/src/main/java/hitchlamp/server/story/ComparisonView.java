@@ -1,0 +1,35 @@
+package hitchlamp.server.story;
+
+import hitchlamp.core.pack.Figure;
+import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
+import java.util.List;
+
+/**
+ * One figure over units, or over the visits of one unit.
+ *
+ * @param unit of measure of all amounts; empty where there is none
+ */
+public record ComparisonView(
+    @NotNull Figure figure,
+    @NotNull String title,
+    @NotNull String unit,
+    @NotNull List<UnitLine> units,
+    @NotNull List<VisitLine> visits) {
+  /** The newest amount of a unit. */
+  public record UnitLine(
+      @NotNull long unitId,
+      @NotNull String fleetNumber,
+      @NotNull String pack,
+      @NotNull Instant readAt,
+      Double hours,
+      @NotNull double amount) {}
+
+  /** An amount of a visit, the latest first. */
+  public record VisitLine(
+      @NotNull long jobId,
+      @NotNull String number,
+      @NotNull Instant readAt,
+      Double hours,
+      @NotNull double amount) {}
+}

@@ -1,0 +1,300 @@
+package hitchlamp.server.story;
+
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.story.Background;
+import hitchlamp.core.story.Finding;
+import hitchlamp.core.story.Findings;
+import hitchlamp.core.story.Growth;
+import hitchlamp.core.story.ModuleStory;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.story.TripReset;
+import hitchlamp.core.story.Use;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.CompressedJson;
+import hitchlamp.server.fault.Faults;
+import hitchlamp.server.hookup.StoryReports;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.stream.Topics;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.TreeMap;
+import org.springframework.stereotype.Service;
+
+/** Keeps reads of what modules remember and gives them back as findings and figures. */
+@Service
+public class Stories implements StoryReports {
+  /** Fewer like units than this have no middle worth showing. */
+  private static final int FEWEST_LIKE = 3;
+
+  private static final String TRIP = "TRIP";
+  private static final String LIFE = "LIFE";
+
+  private final StoryMapper mapper;
+  private final Jobs jobs;
+  private final Faults faults;
+  private final Logbook logbook;
+  private final Topics topics;
+  private final PackShelf shelf;
+  private final CompressedJson stored;
+
+  Stories(
+      StoryMapper mapper,
+      Jobs jobs,
+      Faults faults,
+      Logbook logbook,
+      Topics topics,
+      PackShelf shelf,
+      CompressedJson stored) {
+    this.mapper = mapper;
+    this.jobs = jobs;
+    this.faults = faults;
+    this.logbook = logbook;
+    this.topics = topics;
+    this.shelf = shelf;
+    this.stored = stored;
+  }
+
+  @Override
+  public void reading(long job, StoryReading r, Pack pack, Account who, String why) {
+    // What follows the roll by itself may be cut off for what a person wants; it is not kept then.
+    boolean kept =
+        r.state() == StoryReading.State.COMPLETE
+            || r.state() == StoryReading.State.CUT_SHORT && !why.equals("ROLL");
+    long id = kept ? keep(job, r, pack, who, why) : 0;
+    if (r.state() != StoryReading.State.CUT_SHORT || kept) {
+      topics.job(job).value("story", view(job, new Made(id, Instant.now(), why), r, pack));
+    }
+  }
+
+  private long keep(long job, StoryReading r, Pack pack, Account who, String why) {
+    Double hours = r.engineHours().isPresent() ? r.engineHours().getAsDouble() : null;
+    long id =
+        mapper.addRead(
+            job, who.id(), why, r.state().name(), hours, pack.id(), pack.hash(), stored.write(r));
+    List<StoryMapper.Amount> amounts = new ArrayList<>();
+    r.keeper()
+        .ifPresent(
+            k -> {
+              amounts(LIFE, k.life(), amounts);
+              if (!why.equals("AFTER_RESET")) {
+                amounts(TRIP, k.trip(), amounts);
+              }
+            });
+    if (!amounts.isEmpty()) {
+      mapper.addFigures(id, jobs.job(job).unitId(), amounts);
+    }
+    List<Finding> findings = Findings.of(r, background(job), pack);
+    logbook.enter(
+        job,
+        Logbook.Kind.STORY,
+        switch (why) {
+              case "BEFORE_RESET" -> "Story read before the trip reset: ";
+              case "AFTER_RESET" -> "Story read after the trip reset: ";
+              default -> "Story read: ";
+            }
+            + (findings.isEmpty() ? "nothing to point out." : findings.get(0).title())
+            + (r.state() == StoryReading.State.CUT_SHORT
+                ? " It ended halfway; what was found is kept."
+                : ""),
+        who.id(),
+        new Logbook.Moment(r.endedMicros(), hours, hours == null ? null : "engine"));
+    return id;
+  }
+
+  private static void amounts(String span, Use use, List<StoryMapper.Amount> out) {
+    new TreeMap<>(use.worked().figures())
+        .forEach(
+            (figure, a) -> {
+              Unit metric = UnitSystem.METRIC.shown(a.unit());
+              out.add(
+                  new StoryMapper.Amount(
+                      span, figure.name(), a.unit().convert(a.value(), metric), metric.symbol()));
+            });
+  }
+
+  @Override
+  public void replayed(long job, StoryReading r, Pack pack) {
+    topics.job(job).value("story", view(job, new Made(0, Instant.now(), "REPLAY"), r, pack));
+  }
+
+  @Override
+  public void tripReset(
+      long job,
+      FaultTarget keeper,
+      TripReset.Result result,
+      Account who,
+      Double hours,
+      long busMicros) {
+    logbook.enter(
+        job,
+        Logbook.Kind.STORY,
+        (result.done() ? "Trip reset. The " : "The trip was not reset. The ")
+            + keeper.title().toLowerCase(java.util.Locale.ROOT)
+            + " module: "
+            + result.says()
+            + ".",
+        who.id(),
+        new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+  }
+
+  /** When and why a read was made; id 0 where it is not stored. */
+  private record Made(long id, Instant at, String why) {}
+
+  /** The newest stored read; empty where there is none. */
+  public Optional<StoryView> newest(long job) {
+    jobs.job(job);
+    return mapper
+        .newest(job)
+        .map(
+            row ->
+                view(
+                    job,
+                    new Made(row.id(), at(row.readAt()), row.why()),
+                    stored.read(row.content(), StoryReading.class),
+                    pack(row.pack())));
+  }
+
+  private static Instant at(LocalDateTime utc) {
+    return utc.toInstant(ZoneOffset.UTC);
+  }
+
+  private Pack pack(String id) {
+    return shelf.packs().stream().anyMatch(p -> p.id().equals(id)) ? shelf.with(id) : shelf.base();
+  }
+
+  private Background background(long job) {
+    long unit = jobs.job(job).unitId();
+    return new Background(
+        faults.standing(job).map(Faults.Standing::reading),
+        mapper.ownClears(unit),
+        mapper.before(unit, job).map(r -> stored.read(r.content(), StoryReading.class)));
+  }
+
+  private StoryView view(long job, Made made, StoryReading r, Pack pack) {
+    Background background = background(job);
+    Optional<ModuleStory> keeper = r.keeper();
+    return new StoryView(
+        made.id(),
+        r.state(),
+        made.at(),
+        made.why(),
+        r.engineHours().isPresent() ? r.engineHours().getAsDouble() : null,
+        pack.title(),
+        Findings.of(r, background, pack).stream().map(StoryView::finding).toList(),
+        StoryView.protection(r),
+        keeper.map(k -> figures(job, k)).orElse(List.of()),
+        keeper.flatMap(ModuleStory::lifeDuty).map(StoryView::duty).orElse(null),
+        keeper.flatMap(ModuleStory::tripDuty).map(StoryView::duty).orElse(null),
+        keeper.flatMap(ModuleStory::bands).map(StoryView::bands).orElse(null),
+        StoryView.trail(r),
+        counters(r, background.before()),
+        r.modules().stream().map(StoryView::module).toList(),
+        pack.story().resetTrip().isPresent());
+  }
+
+  private static List<StoryView.CounterLine> counters(
+      StoryReading r, Optional<StoryReading> before) {
+    List<StoryView.CounterLine> lines = new ArrayList<>();
+    for (ModuleStory m : r.modules()) {
+      Optional<ModuleStory> then =
+          before.stream()
+              .flatMap(b -> b.modules().stream())
+              .filter(b -> b.target().key().equals(m.target().key()))
+              .findFirst();
+      List<Growth> grown = then.map(b -> Growth.between(b, m)).orElse(List.of());
+      m.counters().forEach(c -> lines.add(StoryView.counter(m, c, grown, then.isPresent())));
+    }
+    return lines;
+  }
+
+  private List<StoryView.FigureLine> figures(long job, ModuleStory keeper) {
+    long unit = jobs.job(job).unitId();
+    Use trip = keeper.trip().worked();
+    Use life = keeper.life().worked();
+    List<StoryView.FigureLine> lines = new ArrayList<>();
+    for (Figure f : Figure.values()) {
+      Use.Amount either = trip.figures().getOrDefault(f, life.figures().get(f));
+      if (either == null) {
+        continue;
+      }
+      Unit metric = UnitSystem.METRIC.shown(either.unit());
+      List<Double> like = f.comparable() ? like(f, unit) : List.of();
+      lines.add(
+          new StoryView.FigureLine(
+              f,
+              f.title(),
+              metric.symbol(),
+              or(trip.in(f, metric)),
+              or(life.in(f, metric)),
+              like.size() < FEWEST_LIKE ? null : middle(like),
+              like.size()));
+    }
+    return lines;
+  }
+
+  private static Double or(OptionalDouble value) {
+    return value.isPresent() ? value.getAsDouble() : null;
+  }
+
+  /** Amounts of the other units under the same pack, the smallest first. */
+  private List<Double> like(Figure figure, long unit) {
+    List<StoryMapper.OfUnit> all = mapper.overUnits(figure.name(), TRIP);
+    String pack = jobs.unit(unit).pack();
+    return all.stream()
+        .filter(u -> u.unitId() != unit && pack != null && pack.equals(u.pack()))
+        .map(StoryMapper.OfUnit::amount)
+        .toList();
+  }
+
+  private static double middle(List<Double> sorted) {
+    int n = sorted.size();
+    return n % 2 == 1 ? sorted.get(n / 2) : (sorted.get(n / 2 - 1) + sorted.get(n / 2)) / 2;
+  }
+
+  /**
+   * One figure over all units and over the visits of one.
+   *
+   * @param unit whose visits are wanted
+   */
+  ComparisonView compare(Figure figure, boolean ofTrip, long unit) {
+    jobs.unit(unit);
+    String span = ofTrip ? TRIP : LIFE;
+    List<StoryMapper.OfUnit> units = mapper.overUnits(figure.name(), span);
+    List<StoryMapper.Visit> visits = mapper.overVisits(figure.name(), span, unit);
+    Map<Long, StoryMapper.Visit> newestOfJob = new TreeMap<>(java.util.Comparator.reverseOrder());
+    visits.forEach(v -> newestOfJob.putIfAbsent(v.jobId(), v));
+    return new ComparisonView(
+        figure,
+        figure.title(),
+        units.isEmpty() ? "" : units.get(0).measure(),
+        units.stream()
+            .map(
+                u ->
+                    new ComparisonView.UnitLine(
+                        u.unitId(),
+                        u.fleetNumber(),
+                        u.pack() == null ? "" : pack(u.pack()).title(),
+                        at(u.readAt()),
+                        u.engineHours(),
+                        u.amount()))
+            .toList(),
+        newestOfJob.values().stream()
+            .map(
+                v ->
+                    new ComparisonView.VisitLine(
+                        v.jobId(), v.number(), at(v.readAt()), v.engineHours(), v.amount()))
+            .toList());
+  }
+}

@@ -1,0 +1,78 @@
+package hitchlamp.server.story;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface StoryMapper {
+  record Row(
+      long id, LocalDateTime readAt, String why, Double engineHours, String pack, byte[] content) {}
+
+  record Visit(
+      long storyReadId,
+      long jobId,
+      String number,
+      LocalDateTime readAt,
+      Double engineHours,
+      double amount,
+      String measure) {}
+
+  record OfUnit(
+      long unitId,
+      String fleetNumber,
+      String pack,
+      LocalDateTime readAt,
+      Double engineHours,
+      double amount,
+      String measure) {}
+
+  @Select(
+      value =
+          "INSERT INTO story_read (job_id, account_id, why, state, engine_hours, pack, pack_hash, content) VALUES (#{job}, #{account}, #{why}, #{state}, #{hours}, #{pack}, #{packHash}, #{content}) RETURNING id",
+      affectData = true)
+  long addRead(
+      long job,
+      long account,
+      String why,
+      String state,
+      Double hours,
+      String pack,
+      String packHash,
+      byte[] content);
+
+  record Amount(String span, String figure, double amount, String measure) {}
+
+  @Insert({
+    "<script>INSERT INTO use_figure (story_read_id, unit_id, span, figure, amount, measure) VALUES",
+    "<foreach collection='amounts' item='a' separator=','>(#{read}, #{unit}, #{a.span}, #{a.figure}, #{a.amount}, #{a.measure})</foreach></script>"
+  })
+  void addFigures(long read, long unit, List<Amount> amounts);
+
+  @Select(
+      "SELECT id, read_at, why, engine_hours, pack, content FROM story_read WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
+  Optional<Row> newest(long job);
+
+  /** The newest read of the unit in a job before this one. */
+  @Select(
+      "SELECT r.id, r.read_at, r.why, r.engine_hours, r.pack, r.content FROM job j JOIN story_read r ON r.job_id = j.id WHERE j.unit_id = #{unit} AND j.id < #{job} ORDER BY j.id DESC, r.id DESC LIMIT 1")
+  Optional<Row> before(long unit, long job);
+
+  /** Engine hours at which this workshop cleared the unit. */
+  @Select(
+      "SELECT d.engine_hours FROM job j JOIN fault_deed d ON d.job_id = j.id WHERE j.unit_id = #{unit} AND d.kind = 'CLEARED' AND d.engine_hours IS NOT NULL")
+  List<Double> ownClears(long unit);
+
+  /** The newest amount of each unit, the smallest first. */
+  @Select(
+      "SELECT f.unit_id, u.fleet_number, u.pack, r.read_at, r.engine_hours, f.amount, f.measure FROM (SELECT unit_id, MAX(story_read_id) AS id FROM use_figure WHERE figure = #{figure} AND span = #{span} GROUP BY unit_id) n JOIN use_figure f ON f.story_read_id = n.id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = f.unit_id JOIN story_read r ON r.id = f.story_read_id ORDER BY f.amount, u.fleet_number LIMIT 2000")
+  List<OfUnit> overUnits(String figure, String span);
+
+  /** The amounts of one unit, the latest visit first. */
+  @Select(
+      "SELECT f.story_read_id, j.id AS job_id, j.number, r.read_at, r.engine_hours, f.amount, f.measure FROM use_figure f JOIN story_read r ON r.id = f.story_read_id JOIN job j ON j.id = r.job_id WHERE f.figure = #{figure} AND f.span = #{span} AND f.unit_id = #{unit} ORDER BY f.story_read_id DESC LIMIT 200")
+  List<Visit> overVisits(String figure, String span, long unit);
+}

@@ -1,0 +1,56 @@
+import type { ProtectionLine } from '../api/client'
+import { useShow } from '../shared/quantity'
+import { lasting } from './words'
+
+/** Decimals of a guarded quantity, by its size. */
+function decimals(p: ProtectionLine): number {
+  const size = Math.abs(p.limit)
+  return size < 10 ? 1 : 0
+}
+
+/** What left its safe range: how far, how often, how long, when last. No clear removes it. */
+export function Protection({ records, now }: { records: ProtectionLine[]; now: number | null | undefined }) {
+  const show = useShow()
+  if (records.length === 0) return <p className="text-ink-2">Nothing left its safe range.</p>
+  return (
+    <table className="w-full text-[15px]">
+      <thead>
+        <tr className="border-b border-line-strong text-left align-bottom">
+          <th className="py-1 pr-3 font-semibold">What</th>
+          <th className="pr-3 text-right font-semibold">worst</th>
+          <th className="pr-3 text-right font-semibold">limit</th>
+          <th className="pr-3 text-right font-semibold">times</th>
+          <th className="pr-3 text-right font-semibold">together</th>
+          <th className="pr-3 text-right font-semibold">last, hours ago</th>
+          <th className="font-semibold">the module</th>
+        </tr>
+      </thead>
+      <tbody>
+        {records.map((p) => {
+          const worst = show(p.peak, p.unit, decimals(p))
+          const limit = show(p.limit, p.unit, decimals(p))
+          return (
+            <tr key={`${p.module} ${p.name}`} className="border-b border-line">
+              <td className="py-1.5 pr-3">
+                {p.name}
+                <span className="text-ink-2">{p.above ? ', too high' : ', too low'}</span>
+              </td>
+              <td className="pr-3 text-right">
+                <b className="font-narrow text-[19px] font-semibold">{worst.figure}</b> {worst.unit}
+              </td>
+              <td className="pr-3 text-right whitespace-nowrap text-ink-2">
+                {limit.figure} {limit.unit}
+              </td>
+              <td className="pr-3 text-right">{p.count}</td>
+              <td className="pr-3 text-right whitespace-nowrap">{lasting(p.seconds)}</td>
+              <td className="pr-3 text-right">
+                {now == null ? 'not known' : Math.max(0, now - p.lastHour).toFixed(1)}
+              </td>
+              <td className="text-ink-2">{p.severityText}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
