@@ -71,6 +71,7 @@ export function Faults() {
   const today = view.leads.filter((l) => l.bearing === 'TODAY').length
   const unread = view.modules.filter((m) => !m.read)
   const odd = view.modules.filter((m) => m.oddities.length > 0)
+  const wiped = story?.findings.find((f) => f.kind === 'WIPED_LATELY' || f.kind === 'WIPED_ONCE')
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -154,6 +155,14 @@ export function Faults() {
       {unread.length > 0 && !underWay && (
         <p className="mb-3 text-ink-2">
           Not read, so nothing is known of their faults: {unread.map((m) => m.title).join(', ')}.
+        </p>
+      )}
+      {wiped && (
+        <p className="mb-3 border-l-4 border-ink px-3 py-1">
+          <b className="font-semibold">{wiped.title}</b> What is missing here may stand in the story.{' '}
+          <Link className="underline" to={`/jobs/${job.id}/story`}>
+            Read the story
+          </Link>
         </p>
       )}
       {view.leads.length > 0 && today === 0 && (

@@ -20,7 +20,7 @@ export function rowsOf(view: FaultsView): HourRowData[] {
 export function protectionRows(story: StoryView | undefined): HourRowData[] {
   return (story?.protection ?? []).map((p) => ({
     id: `protection ${p.name}`,
-    title: `${p.name} beyond its limit`,
+    title: `${p.name}, too ${p.above ? 'high' : 'low'}`,
     from: p.firstHour,
     to: p.lastHour,
     active: false,

@@ -36,7 +36,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
   return (
     <section
       aria-label="Simulated cab"
-      className="fixed right-0 bottom-[53px] z-10 w-[300px] border border-line-strong bg-paper max-[900px]:w-[260px]"
+      className="cab fixed right-0 bottom-[53px] z-10 w-[300px] border border-line-strong bg-paper max-[900px]:w-[260px]"
       style={{
         borderTop: '10px solid transparent',
         borderImage: 'repeating-linear-gradient(135deg, var(--hatch) 0 6px, transparent 6px 12px) 10',

@@ -55,14 +55,17 @@ export function HourAxis({
   events,
   selected,
   onSelect,
+  wide = false,
 }: {
   now: number | null | undefined
   rows: HourRowData[]
   events: HourEventData[]
   selected?: string | undefined
   onSelect?: (id: string) => void
+  /** True where it begins with all there is, not with the last days. */
+  wide?: boolean
 }) {
-  const [span, setSpan] = useState(3)
+  const [span, setSpan] = useState(wide ? 0 : 3)
   const [asTable, setAsTable] = useState(false)
   if (now == null)
     return (

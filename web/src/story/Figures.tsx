@@ -6,6 +6,7 @@ import { COMPARABLE, decimalsOf } from './words'
 /** Figures of this trip beside the unit's life and beside its like. */
 export function Figures({ figures, job }: { figures: FigureLine[]; job: number }) {
   const show = useShow()
+  const like = figures.some((f) => f.like != null)
   const one = (value: number | null | undefined, unit: string) => {
     if (value == null) return <span className="text-ink-3">not told</span>
     const s = show(value, unit, decimalsOf(unit))
@@ -23,7 +24,7 @@ export function Figures({ figures, job }: { figures: FigureLine[]; job: number }
           <th className="py-1 pr-3 font-semibold">Figure</th>
           <th className="pr-3 text-right font-semibold">this trip</th>
           <th className="pr-3 text-right font-semibold">whole life</th>
-          <th className="pr-3 text-right font-semibold">middle of its like</th>
+          {like && <th className="pr-3 text-right font-semibold">trips of its like, the middle</th>}
         </tr>
       </thead>
       <tbody>
@@ -39,11 +40,13 @@ export function Figures({ figures, job }: { figures: FigureLine[]; job: number }
               )}
             </td>
             <td className="pr-3 text-right">{one(f.trip, f.unit)}</td>
-            <td className="pr-3 text-right">{one(f.life, f.unit)}</td>
-            <td className="pr-3 text-right">
-              {f.like == null ? '' : one(f.like, f.unit)}
-              {f.like != null && <span className="text-ink-3"> of {f.likeUnits}</span>}
-            </td>
+            <td className="pr-3 text-right">{f.figure === 'BEGAN' ? '' : one(f.life, f.unit)}</td>
+            {like && (
+              <td className="pr-3 text-right">
+                {f.like != null && one(f.like, f.unit)}
+                {f.like != null && <span className="text-ink-3"> of {f.likeUnits}</span>}
+              </td>
+            )}
           </tr>
         ))}
       </tbody>

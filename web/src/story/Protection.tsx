@@ -15,8 +15,8 @@ export function Protection({ records, now }: { records: ProtectionLine[]; now: n
   return (
     <table className="w-full text-[15px]">
       <thead>
-        <tr className="border-b border-line-strong text-left align-bottom">
-          <th className="py-1 pr-3 font-semibold">What</th>
+        <tr className="border-b border-line-strong text-left [&>th]:py-1">
+          <th className="pr-3 font-semibold">What</th>
           <th className="pr-3 text-right font-semibold">worst</th>
           <th className="pr-3 text-right font-semibold">limit</th>
           <th className="pr-3 text-right font-semibold">times</th>

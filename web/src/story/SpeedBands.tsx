@@ -22,11 +22,10 @@ export function SpeedBands({ bands }: { bands: NonNullable<StoryView['bands']> }
             className="grid grid-cols-[130px_1fr_150px] items-center gap-3 border-b border-line py-1"
           >
             <span>{title(i)}</span>
-            <span className="h-4 bg-paper">
-              <span
-                className="block h-4 border-[1.5px] border-ink"
-                style={{ width: `${Math.max(share, 0.4)}%` }}
-              />
+            <span className="h-4">
+              {h > 0 && (
+                <span className="block h-4 border-[1.5px] border-ink" style={{ width: `${share}%` }} />
+              )}
             </span>
             <span className="text-right">
               <b className="font-narrow text-[17px] font-semibold">{Math.round(h).toLocaleString('en')}</b> h,{' '}

@@ -16,6 +16,7 @@ import { FindingList } from './FindingList'
 import { Protection } from './Protection'
 import { ResetTrip } from './ResetTrip'
 import { SpeedBands } from './SpeedBands'
+import { findingMeans } from './words'
 
 /** What the unit remembers: findings in sentences first, then protection, trip and life, trail, counters. */
 export function Story() {
@@ -51,6 +52,12 @@ export function Story() {
   const finding = story.findings[Math.min(chosen, story.findings.length - 1)]
   return (
     <>
+      <p className="hidden print:block">
+        {job.fleetNumber}, job {job.number}
+        {story.hours != null &&
+          `, at ${story.hours.toLocaleString('en', { maximumFractionDigits: 1 })} engine hours`}
+        , read {new Date(story.readAt).toLocaleString()}
+      </p>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>Story</h1>
         <p className="text-ink-2" aria-live="polite">
@@ -111,15 +118,7 @@ export function Story() {
         <WhyPart head="Why read it">
           A fault list can be cleared. Protection records, counters and the time since a clear cannot.
         </WhyPart>
-        {finding && finding.reasons.length > 0 && (
-          <WhyPart head="Here">
-            <ul className="list-disc pl-4">
-              {finding.reasons.map((r) => (
-                <li key={r}>{r}</li>
-              ))}
-            </ul>
-          </WhyPart>
-        )}
+        {finding && <WhyPart head="What it means">{findingMeans[finding.kind]}</WhyPart>}
         <WhyPart head="Next">
           {finding && <p className="mb-2">{finding.next}</p>}
           <span className="flex flex-col gap-2">
@@ -162,7 +161,7 @@ function Body({ story, job }: { story: StoryView; job: number }) {
         </section>
       )}
       <div className="no-print">
-        <HourAxis now={story.hours} rows={protectionRows(story)} events={trail} />
+        <HourAxis wide now={story.hours} rows={protectionRows(story)} events={trail} />
       </div>
       <section aria-label="Trail" className="mt-6">
         <h2 className="mb-1">Trail: what tools did</h2>

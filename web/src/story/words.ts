@@ -12,6 +12,20 @@ export const findingMarks: Record<FindingLine['kind'], { says: string; style: st
   KNOWN_CLEAR: { says: 'Known', style: 'mark-dotted' },
 }
 
+/** What a kind of finding means for the job. */
+export const findingMeans: Record<FindingLine['kind'], string> = {
+  WIPED_LATELY:
+    'An empty fault list says nothing now. What was there is gone; what belongs to it is in the records below.',
+  WIPED_ONCE: 'A record shows that a fault was set, and no module keeps it. Nobody told when it was cleared.',
+  PROTECTION:
+    'The engine worked outside the range it is made for. It may have been harmed, whatever the fault list says.',
+  GROWTH: 'These failed again after they were looked at.',
+  REGENERATION: 'A filter that is never burned clean fills up; then power goes and fuel gets into the oil.',
+  USE: 'How a unit is used decides what wears. It is not a fault.',
+  CONTRADICTION: 'One of these figures is wrong. A conclusion that needs it is wrong too.',
+  KNOWN_CLEAR: 'What is missing was cleared by somebody we know of.',
+}
+
 /** Decimals that a figure of use bears. */
 export function decimalsOf(unit: string): number {
   if (unit === 'h' || unit === 'L/h') return 1

@@ -9,6 +9,7 @@ import hitchlamp.core.fault.LampVerdict;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.story.Finding;
 import hitchlamp.core.trial.Verdict;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,9 +29,14 @@ public record OpenItem(String says, String next) {
    * @param leads of that read
    * @param reads number of reads stored in the job
    * @param lamps of the last lamp check, none where there was none
+   * @param story findings of the last read of the story, none where there was none
    */
   public static List<OpenItem> of(
-      Optional<FaultReading> last, List<Lead> leads, int reads, List<LampLine> lamps) {
+      Optional<FaultReading> last,
+      List<Lead> leads,
+      int reads,
+      List<LampLine> lamps,
+      List<Finding> story) {
     List<OpenItem> open = new ArrayList<>();
     if (last.isEmpty()) {
       return List.of(
@@ -98,6 +104,7 @@ public record OpenItem(String says, String next) {
         open.add(new OpenItem(l.lamp().title() + ": " + v.says(), v.next()));
       }
     }
+    story.stream().filter(Finding::wiped).forEach(f -> open.add(new OpenItem(f.title(), f.next())));
     if (reads < 2) {
       open.add(
           new OpenItem(

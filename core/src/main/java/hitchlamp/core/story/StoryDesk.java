@@ -102,7 +102,7 @@ final class StoryDesk {
       case Pgn.DM26 ->
           warmUps = m.data().length >= 3 && m.at(2) <= 250 ? OptionalInt.of(m.at(2)) : warmUps;
       case Pgn.DM21 -> {
-        kilometres = word(m, 0);
+        kilometres = word(m, 2);
         minutes = word(m, 6);
       }
       default -> {}

@@ -7,8 +7,10 @@ import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.StoryKind;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -31,6 +33,7 @@ final class Wiped {
   private final Background background;
   private final Pack pack;
   private final double now;
+  private final Map<Alike, List<String>> alike = new LinkedHashMap<>();
   private final List<String> lately = new ArrayList<>();
   private final List<String> once = new ArrayList<>();
   private final List<String> known = new ArrayList<>();
@@ -55,6 +58,27 @@ final class Wiped {
     return w.findings();
   }
 
+  /** What several modules may tell alike; it becomes one sentence. */
+  private record Alike(String one, String several) {}
+
+  private void alike(ModuleStory m, String one, String several) {
+    alike
+        .computeIfAbsent(new Alike(one, several), k -> new ArrayList<>())
+        .add(m.target().title().toLowerCase(Locale.ROOT));
+  }
+
+  private static String sentence(Alike told, List<String> modules) {
+    int last = modules.size() - 1;
+    return last == 0
+        ? "The " + modules.get(0) + " module " + told.one()
+        : "The "
+            + String.join(", ", modules.subList(0, last))
+            + " and "
+            + modules.get(last)
+            + " modules "
+            + told.several();
+  }
+
   private boolean ownClearWithin(double hours) {
     return background.ownClears().stream().anyMatch(h -> now - h <= hours);
   }
@@ -65,22 +89,19 @@ final class Wiped {
 
   private void sinceClear(ModuleStory m) {
     OptionalDouble since = m.hoursSinceClear();
-    String who = title(m);
     if (since.isPresent() && !Double.isNaN(now)) {
       double hour = now - since.getAsDouble();
       if (own(hour)) {
-        known.add("The " + who + " was cleared here " + ago(since.getAsDouble()) + ".");
+        known.add("The " + title(m) + " was cleared here " + ago(since.getAsDouble()) + ".");
       } else if (since.getAsDouble() <= LATELY_HOURS && now > NEW_BELOW_HOURS) {
-        lately.add(
-            "The "
-                + who
-                + " counts "
-                + figure(since.getAsDouble())
+        String figures =
+            figure(since.getAsDouble())
                 + " engine hours"
                 + (m.kilometresSinceClear().isPresent()
                     ? " and " + m.kilometresSinceClear().getAsInt() + " km"
                     : "")
-                + " since a clear (DM21).");
+                + " since a clear (DM21).";
+        alike(m, "counts " + figures, "count " + figures);
         clearHour = later(clearHour, hour);
       } else if (since.getAsDouble() < now - 1) {
         olderClear = later(olderClear, hour);
@@ -91,13 +112,8 @@ final class Wiped {
         && now > NEW_BELOW_HOURS
         && !ownClearWithin(LATELY_HOURS)) {
       int n = m.warmUpsSinceClear().getAsInt();
-      lately.add(
-          "The "
-              + who
-              + " counts "
-              + n
-              + (n == 1 ? " warm-up" : " warm-ups")
-              + " since a clear (DM26).");
+      String figures = n + (n == 1 ? " warm-up" : " warm-ups") + " since a clear (DM26).";
+      alike(m, "counts " + figures, "count " + figures);
     }
   }
 
@@ -134,15 +150,14 @@ final class Wiped {
     }
     List<String> open = m.readiness().get().notReady();
     if (!open.isEmpty()) {
-      lately.add(
+      String figures =
           open.size()
               + " of "
               + m.readiness().get().monitors().size()
-              + " monitors of the "
-              + title(m)
-              + " have not run since a clear, although it has worked "
+              + " monitors that have not run since a clear, although it has worked "
               + figure(now)
-              + " hours.");
+              + " hours.";
+      alike(m, "has " + figures, "have " + figures);
     }
   }
 
@@ -259,8 +274,10 @@ final class Wiped {
 
   private List<Finding> findings() {
     List<Finding> out = new ArrayList<>();
-    if (!lately.isEmpty()) {
-      List<String> reasons = new ArrayList<>(lately);
+    if (!lately.isEmpty() || !alike.isEmpty()) {
+      List<String> reasons = new ArrayList<>();
+      alike.forEach((told, modules) -> reasons.add(sentence(told, modules)));
+      reasons.addAll(lately);
       reasons.addAll(once);
       out.add(
           new Finding(

@@ -20,6 +20,7 @@ import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.LampKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.story.Finding;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -71,12 +72,12 @@ class OpenItemTest {
 
   private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
     List<Lead> leads = Leads.find(r.faults(), Set.of(silent), TRUCK, r.engineHours(), List.of());
-    return OpenItem.of(Optional.of(r), leads, reads, List.of());
+    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of());
   }
 
   @Test
   void withoutAReadEverythingIsOpen() {
-    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of()))
+    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of()))
         .singleElement()
         .satisfies(i -> assertThat(i.next()).contains("full roll"));
   }
@@ -111,6 +112,19 @@ class OpenItemTest {
         .extracting(OpenItem::says)
         .anyMatch(s -> s.contains("ended halfway"))
         .anyMatch(s -> s.contains("could not be read"));
+  }
+
+  @Test
+  void faultsThatWereWipedBeforeTheVisitStayOpen() {
+    Finding wiped =
+        new Finding(
+            Finding.Kind.WIPED_LATELY,
+            "Faults were cleared 3.2 engine hours before this visit.",
+            List.of("The trail names it."),
+            "Ask who.");
+    Finding use = new Finding(Finding.Kind.USE, "It idles 44 % of its hours.", List.of(), "");
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, List.of(), List.of(wiped, use)))
+        .containsExactly(new OpenItem(wiped.title(), "Ask who."));
   }
 
   @Test
@@ -183,8 +197,8 @@ class OpenItemTest {
     LampLine.Commanded lit = new LampLine.Commanded("engine", "Engine", true, true, true, true);
     List<LampLine> dark = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.NEVER_LIT));
     List<LampLine> sound = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.LIT_THEN_OUT));
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, sound)).isEmpty();
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, dark))
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, sound, List.of())).isEmpty();
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, dark, List.of()))
         .singleElement()
         .satisfies(
             i -> {

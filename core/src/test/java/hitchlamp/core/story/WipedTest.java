@@ -76,7 +76,7 @@ class WipedTest {
         .isEqualTo("Faults were cleared not long before this visit.");
     assertThat(s.findings().get(0).reasons())
         .containsExactly(
-            "1 of 2 monitors of the engine module have not run since a clear, although it has worked 1,000 hours.");
+            "The engine module has 1 of 2 monitors that have not run since a clear, although it has worked 1,000 hours.");
     s.engineHours = 40;
     assertThat(kinds(s.findings())).as("a new engine").doesNotContain(Finding.Kind.WIPED_LATELY);
   }

@@ -9,6 +9,7 @@ import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
+import hitchlamp.server.story.Stories;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -21,12 +22,14 @@ class SignOffs {
 
   private final Jobs jobs;
   private final Faults faults;
+  private final Stories stories;
   private final Logbook logbook;
   private final Clock clock;
 
-  SignOffs(Jobs jobs, Faults faults, Logbook logbook, Clock clock) {
+  SignOffs(Jobs jobs, Faults faults, Stories stories, Logbook logbook, Clock clock) {
     this.jobs = jobs;
     this.faults = faults;
+    this.stories = stories;
     this.logbook = logbook;
     this.clock = clock;
   }
@@ -52,7 +55,8 @@ class SignOffs {
             now.map(Faults.Standing::reading),
             leads,
             reads.size(),
-            faults.lampCheck(job).map(LampCheck.Result::lamps).orElse(List.of())),
+            faults.lampCheck(job).map(LampCheck.Result::lamps).orElse(List.of()),
+            stories.findings(job)),
         changes,
         reads.size());
   }

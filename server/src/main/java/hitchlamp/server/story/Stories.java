@@ -166,6 +166,19 @@ public class Stories implements StoryReports {
                     pack(row.pack())));
   }
 
+  /** Findings of the newest stored read; none where there is none. */
+  public List<Finding> findings(long job) {
+    return mapper
+        .newest(job)
+        .map(
+            row ->
+                Findings.of(
+                    stored.read(row.content(), StoryReading.class),
+                    background(job),
+                    pack(row.pack())))
+        .orElse(List.of());
+  }
+
   private static Instant at(LocalDateTime utc) {
     return utc.toInstant(ZoneOffset.UTC);
   }
