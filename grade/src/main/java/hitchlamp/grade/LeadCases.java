@@ -93,7 +93,8 @@ final class LeadCases {
 
   /** A unit with so many defects now, and perhaps something cured long ago. */
   static Case draw(long seed, int defects) {
-    SplittableRandom r = new SplittableRandom(seed * 0x9E3779B97F4A7C15L + 5);
+    // Split, so that cases of neighbouring seeds share nothing.
+    SplittableRandom r = new SplittableRandom(seed + 5).split();
     boolean shovel = r.nextInt(3) == 0;
     double now = Math.rint((2_000 + r.nextDouble() * 15_000) * 10) / 10;
     List<Defect> present = new ArrayList<>();

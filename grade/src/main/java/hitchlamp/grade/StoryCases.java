@@ -35,7 +35,8 @@ final class StoryCases {
 
   /** Draws a unit. */
   static Case draw(long seed, boolean wiped) {
-    SplittableRandom r = new SplittableRandom(seed * 0x9E3779B97F4A7C15L + 23);
+    // Split, so that cases of neighbouring seeds share nothing.
+    SplittableRandom r = new SplittableRandom(seed + 23).split();
     boolean shovel = r.nextInt(3) == 0;
     double now = Math.rint((2_000 + r.nextDouble() * 15_000) * 10) / 10;
     List<Defect> defects = new ArrayList<>();

@@ -8,13 +8,14 @@ import org.apache.ibatis.annotations.Select;
 
 @Mapper
 interface AccountMapper {
-  @Select("SELECT id, name, password_hash, role FROM account WHERE name = #{name}")
+  @Select("SELECT id, name, password_hash, role FROM account WHERE name = #{name} AND NOT guest")
   Optional<Account> find(String name);
 
-  @Select("SELECT id, name, password_hash, role FROM account ORDER BY name LIMIT 500")
+  @Select(
+      "SELECT id, name, password_hash, role FROM account WHERE NOT guest ORDER BY name LIMIT 500")
   List<Account> all();
 
-  @Select("SELECT COUNT(*) FROM account")
+  @Select("SELECT COUNT(*) FROM account WHERE NOT guest")
   int count();
 
   @Insert(

@@ -26,11 +26,15 @@ public class CompressedJson {
    * @throws IllegalStateException where the stored bytes claim more than can have been written
    */
   public <T> T read(byte[] content, Class<T> type) {
+    return json.readValue(text(content), type);
+  }
+
+  /** The JSON that was written, as UTF-8. */
+  public byte[] text(byte[] content) {
     long size = Zstd.getFrameContentSize(content);
     if (size < 0 || size > LARGEST) {
       throw new IllegalStateException("a stored read claims " + size + " bytes");
     }
-    return json.readValue(
-        new String(Zstd.decompress(content, (int) size), StandardCharsets.UTF_8), type);
+    return Zstd.decompress(content, (int) size);
   }
 }

@@ -139,18 +139,8 @@ class FrameStore {
   /** All that is stored of a hook-up, in order; one block is held at a time. */
   Iterator<FrameBlock.Entry> entries(long hookUp) {
     return mapper.blocks(hookUp).stream()
-        .flatMap(id -> unpack(mapper.block(id).content()).stream())
+        .flatMap(id -> StoredBlocks.unpack(mapper.block(id).content()).stream())
         .iterator();
-  }
-
-  /** The entries of one compressed block. */
-  static List<FrameBlock.Entry> unpack(byte[] content) {
-    long size = Zstd.getFrameContentSize(content);
-    // A full block of frames takes about 400 kB; texts of operators add little.
-    if (size < 0 || size > 4L * 1024 * 1024) {
-      throw new IllegalArgumentException("a stored block claims " + size + " bytes");
-    }
-    return FrameBlock.decode(Zstd.decompress(content, (int) size));
   }
 
   @PreDestroy

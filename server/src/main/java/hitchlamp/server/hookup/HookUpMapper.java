@@ -103,6 +103,9 @@ interface HookUpMapper {
       "SELECT id, name, bus, frames, content FROM recorded_log WHERE id = #{id} AND job_id = #{job}")
   Optional<LogRow> log(long id, long job);
 
+  @Select("SELECT bus FROM hook_up WHERE id = #{hookUp}")
+  String busOf(long hookUp);
+
   record HookUpHead(long id, String bus) {}
 
   @Select("SELECT id, bus FROM hook_up WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")

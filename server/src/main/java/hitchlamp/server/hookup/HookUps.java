@@ -167,7 +167,8 @@ class HookUps {
   /** Hooks a job's unit up. */
   synchronized void hookUp(long job, String linkId, Account who) {
     JobRow row = jobs.job(job);
-    if (!row.state().equals("OPEN")) {
+    boolean livesAgain = row.state().equals("CASE") && linkId.startsWith("stored/");
+    if (!row.state().equals("OPEN") && !livesAgain) {
       throw Refusal.conflict(
           "This job is closed.", "Open it again, or open a new job on the unit.");
     }
@@ -229,12 +230,8 @@ class HookUps {
             .log(Long.parseLong(choice.id().substring(4)), job)
             .orElseThrow(() -> Refusal.missing("recording"));
     List<StampedFrame> frames = new ArrayList<>(log.frames());
-    ByteBuffer in = ByteBuffer.wrap(log.content());
-    while (in.hasRemaining()) {
-      byte[] block = new byte[in.getInt()];
-      in.get(block);
-      FrameStore.unpack(block).forEach(e -> frames.add(((FrameBlock.Entry.OfFrame) e).stamped()));
-    }
+    StoredBlocks.ofLog(log.content())
+        .forEach(e -> frames.add(((FrameBlock.Entry.OfFrame) e).stamped()));
     return new RecordedLink(frames);
   }
 

@@ -71,7 +71,8 @@ public final class SimUnit {
 
   public SimUnit(Scenario scenario) {
     this.scenario = scenario;
-    this.random = new SplittableRandom(scenario.seed() * 0x9E3779B97F4A7C15L + 17);
+    // Split, so that units of neighbouring seeds share nothing.
+    this.random = new SplittableRandom(scenario.seed() + 17).split();
     this.parameters = EngineParameters.of(random);
     this.bus = new SimBus(agenda, scenario.bus().bitsPerSecond());
     state.ambientC = scenario.ambientC();

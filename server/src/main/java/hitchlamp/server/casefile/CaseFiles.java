@@ -1,0 +1,447 @@
+package hitchlamp.server.casefile;
+
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.CompressedJson;
+import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.StoredBlocks;
+import hitchlamp.server.hookup.StoredTraffic;
+import hitchlamp.server.job.JobRow;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.job.UnitRow;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Writes a job with all that belongs to it as one archive, and opens such an archive as a job that
+ * can only be read.
+ */
+@Service
+public class CaseFiles {
+  private static final String ROWS = ".json";
+  private static final String SENT_AGAIN = "Ask for the case file to be made and sent again.";
+  private static final int LONGEST_NUMBER = 20;
+  private static final Set<String> NULLABLE =
+      Set.of("bus_micros", "hours", "hours_module", "engine_hours");
+
+  private final CaseMapper mapper;
+  private final Jobs jobs;
+  private final Logbook logbook;
+  private final StoredTraffic traffic;
+  private final CompressedJson stored;
+  private final PackShelf shelf;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  CaseFiles(
+      CaseMapper mapper,
+      Jobs jobs,
+      Logbook logbook,
+      StoredTraffic traffic,
+      CompressedJson stored,
+      PackShelf shelf,
+      JsonMapper json,
+      Clock clock) {
+    this.mapper = mapper;
+    this.jobs = jobs;
+    this.logbook = logbook;
+    this.traffic = traffic;
+    this.stored = stored;
+    this.shelf = shelf;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  /** Writes a job's case file. */
+  void write(long job, Account who, OutputStream out) throws IOException {
+    JobRow row = jobs.job(job);
+    UnitRow unit = jobs.unit(row.unitId());
+    Map<Long, String> names =
+        mapper.accounts().stream()
+            .collect(Collectors.toMap(CaseMapper.Named::id, CaseMapper.Named::name));
+    try (CaseWriter zip = new CaseWriter(out)) {
+      TreeSet<String> packs = new TreeSet<>(List.of(unit.pack()));
+      for (CaseTable table : CaseTable.values()) {
+        write(zip, table, job, names, packs);
+      }
+      for (long hookUp : keys(CaseTable.HOOK_UP, job)) {
+        zip.part(
+            "traffic/" + hookUp + ".log",
+            o -> {
+              OutputStreamWriter text = new OutputStreamWriter(o, StandardCharsets.UTF_8);
+              traffic.write(hookUp, text);
+              text.flush();
+            });
+      }
+      for (Pack p : shelf.packs()) {
+        if (packs.contains(p.id()) || p.layer() == Pack.Layer.BASE) {
+          zip.part(
+              "packs/" + p.id() + ".json",
+              json.writeValueAsBytes(
+                  Map.of(
+                      "pack",
+                      p.id(),
+                      "title",
+                      p.title(),
+                      "version",
+                      p.version(),
+                      "hash",
+                      p.hash())));
+        }
+      }
+      zip.manifest(
+          json.writerWithDefaultPrettyPrinter()
+              .writeValueAsBytes(
+                  new Manifest(
+                      Manifest.FORMAT,
+                      Manifest.VERSION,
+                      clock.instant(),
+                      who.name(),
+                      head(row, unit),
+                      zip.parts())));
+    }
+  }
+
+  private static Manifest.Head head(JobRow j, UnitRow u) {
+    return new Manifest.Head(
+        u.fleetNumber(),
+        u.vin(),
+        u.maker(),
+        u.model(),
+        u.unitClass(),
+        u.pack(),
+        j.number(),
+        j.complaint(),
+        j.state(),
+        j.hours(),
+        j.kilometres(),
+        j.openedAt().toInstant(ZoneOffset.UTC),
+        j.openedBy());
+  }
+
+  private static String key(CaseTable t) {
+    return switch (t) {
+      case PHOTO -> "entry_id";
+      case HOOK_UP_END -> "hook_up_id";
+      case USE_FIGURE -> "story_read_id";
+      default -> "id";
+    };
+  }
+
+  private List<Long> keys(CaseTable t, long job) {
+    return mapper.keys(t.table(), key(t), t.rowsOfJob(), job);
+  }
+
+  private void write(
+      CaseWriter zip, CaseTable t, long job, Map<Long, String> names, TreeSet<String> packs)
+      throws IOException {
+    boolean large = t.content() != CaseTable.Content.NONE;
+    List<String> columns = new ArrayList<>(t.columns());
+    columns.remove("content");
+    boolean named = key(t).equals("id");
+    if (!t.parentColumn().equals("job_id")) {
+      columns.add(t.parentColumn());
+    }
+    String select = (named ? "id, " : "") + String.join(", ", columns);
+    List<Map<String, Object>> out = new ArrayList<>();
+    for (long id : keys(t, job)) {
+      for (Map<String, Object> row : mapper.rows(t.table(), select, key(t), id)) {
+        Map<String, Object> told = new LinkedHashMap<>();
+        told.put("key", id);
+        for (String c : columns) {
+          Object v = row.get(c);
+          if (c.equals("account_id")) {
+            told.put("who", v == null ? null : names.get(((Number) v).longValue()));
+          } else {
+            told.put(
+                c,
+                v instanceof Timestamp ts
+                    ? ts.toLocalDateTime().toString()
+                    : v instanceof LocalDateTime l ? l.toString() : v);
+          }
+          if (c.equals("pack") && v != null) {
+            packs.add(v.toString());
+          }
+        }
+        if (large) {
+          String part = part(t, id);
+          zip.part(part, content(t, mapper.large(t.table(), key(t), id).content()));
+          told.put("content", part);
+        }
+        out.add(told);
+      }
+    }
+    zip.part(
+        t.table().replace('_', '-') + ROWS,
+        json.writerWithDefaultPrettyPrinter().writeValueAsBytes(out));
+  }
+
+  private static String part(CaseTable t, long id) {
+    String folder = t.table().replace('_', '-');
+    return folder
+        + "/"
+        + id
+        + switch (t) {
+          case FRAMES -> ".zst";
+          case RECORDED_LOG -> ".zst";
+          case PHOTO -> "";
+          default -> ".json";
+        };
+  }
+
+  private byte[] content(CaseTable t, byte[] content) {
+    return t.content() == CaseTable.Content.COMPRESSED_JSON ? stored.text(content) : content;
+  }
+
+  /** What became of opening a case file. */
+  public record Opened(long job, String number) {}
+
+  /**
+   * Opens a checked case file as a job that can only be read. Everything or nothing is written.
+   *
+   * @param file on this machine
+   */
+  @Transactional(rollbackFor = Exception.class)
+  public Opened open(Path file, Account who) throws IOException {
+    try (CaseReader zip = CaseReader.open(file, json)) {
+      return new Import(zip, who).run();
+    }
+  }
+
+  /** One case file on its way in. */
+  private final class Import {
+    private final CaseReader zip;
+    private final Account who;
+    private final Map<String, Long> guests = new HashMap<>();
+    private final Map<CaseTable, Map<Long, Long>> ids = new HashMap<>();
+    private long job;
+    private long unit;
+
+    Import(CaseReader zip, Account who) {
+      this.zip = zip;
+      this.who = who;
+    }
+
+    Opened run() throws IOException {
+      Manifest.Head h = zip.manifest().head();
+      unit = unit(h);
+      String number = number(h.number());
+      job =
+          mapper.addJob(
+              number,
+              unit,
+              cut(h.complaint(), 2_000),
+              h.hours(),
+              h.kilometres(),
+              LocalDateTime.ofInstant(
+                  h.openedAt() == null ? clock.instant() : h.openedAt(), ZoneOffset.UTC),
+              guest(h.openedBy()));
+      for (CaseTable t : CaseTable.values()) {
+        table(t);
+      }
+      logbook.enter(
+          job,
+          Logbook.Kind.OPENED,
+          "Opened from a case file of "
+              + zip.manifest().madeAt()
+              + ", made by "
+              + zip.manifest().madeBy()
+              + ", there job "
+              + h.number()
+              + ".",
+          who.id(),
+          Logbook.Moment.UNKNOWN);
+      return new Opened(job, number);
+    }
+
+    private static String cut(String text, int most) {
+      String t = text == null ? "" : text;
+      return t.length() > most ? t.substring(0, most) : t;
+    }
+
+    /** A unit of its own, so that nothing of the file is taken for what was read here. */
+    private long unit(Manifest.Head h) {
+      String name = cut(h.fleetNumber(), 45) + ", case file";
+      String vin = cut(h.vin(), 40);
+      for (int i = 1; ; i++) {
+        String tried = i == 1 ? name : name + " " + i;
+        var there = mapper.unit(tried);
+        if (there.isEmpty()) {
+          return jobs.addUnit(
+                  tried,
+                  vin,
+                  cut(h.maker(), 60),
+                  cut(h.model(), 60),
+                  cut(h.unitClass(), 20),
+                  cut(h.pack(), 60))
+              .id();
+        } else if (there.get().vin().equals(vin)) {
+          return there.get().id();
+        }
+      }
+    }
+
+    private String number(String wanted) {
+      String base = cut(wanted.replaceAll("[^0-9A-Za-z-]", ""), LONGEST_NUMBER - 5);
+      for (int i = 1; ; i++) {
+        String tried = base + "c" + i;
+        if (mapper.jobsNumbered(tried) == 0) {
+          return tried;
+        }
+      }
+    }
+
+    private long guest(String name) {
+      String there = cut(name == null || name.isBlank() ? "Somebody" : name, 45) + ", elsewhere";
+      return guests.computeIfAbsent(
+          there,
+          n -> mapper.guest(n).map(CaseMapper.Named::id).orElseGet(() -> mapper.addGuest(n)));
+    }
+
+    private void table(CaseTable t) throws IOException {
+      String path = t.table().replace('_', '-') + ROWS;
+      List<Map<String, Object>> rows;
+      try {
+        rows = json.readValue(zip.part(path), new TypeReference<>() {});
+      } catch (JacksonException e) {
+        throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), SENT_AGAIN);
+      }
+      if (rows == null) {
+        throw Refusal.bad("\"" + path + "\" holds no rows.", SENT_AGAIN);
+      }
+      int n = 0;
+      for (Map<String, Object> row : rows) {
+        try {
+          row(t, row);
+        } catch (ClassCastException
+            | IllegalArgumentException
+            | java.time.DateTimeException
+            | DataAccessException e) {
+          throw Refusal.bad(
+              "Row " + (n + 1) + " of \"" + path + "\" makes no sense: " + e.getMessage() + ".",
+              SENT_AGAIN);
+        }
+        n++;
+      }
+    }
+
+    private void row(CaseTable t, Map<String, Object> row) throws IOException {
+      List<String> columns = new ArrayList<>();
+      List<Object> values = new ArrayList<>();
+      if (t.parent() == CaseTable.Parent.JOB || t.parent() == CaseTable.Parent.JOB_AND_HOOK_UP) {
+        columns.add("job_id");
+        values.add(job);
+      }
+      if (!t.parentColumn().equals("job_id")) {
+        columns.add(t.parentColumn());
+        values.add(parent(t, row));
+      }
+      if (t == CaseTable.USE_FIGURE) {
+        columns.add("unit_id");
+        values.add(unit);
+      }
+      for (String c : t.columns()) {
+        columns.add(c);
+        values.add(value(t, c, row));
+      }
+      if (key(t).equals("id")) {
+        long id = mapper.add(t.table(), columns, values);
+        if (t.isParent()) {
+          ids.computeIfAbsent(t, k -> new HashMap<>()).put(number(row, "key"), id);
+        }
+      } else {
+        mapper.addWithoutId(t.table(), columns, values);
+      }
+    }
+
+    private static long number(Map<String, Object> row, String name) {
+      if (row.get(name) instanceof Number n) {
+        return n.longValue();
+      }
+      throw new IllegalArgumentException("it has no " + name);
+    }
+
+    private long parent(CaseTable t, Map<String, Object> row) {
+      CaseTable of =
+          switch (t.parent()) {
+            case LOGBOOK -> CaseTable.LOGBOOK;
+            case STORY_READ -> CaseTable.STORY_READ;
+            default -> CaseTable.HOOK_UP;
+          };
+      Long id = ids.getOrDefault(of, Map.of()).get(number(row, t.parentColumn()));
+      if (id == null) {
+        throw new IllegalArgumentException("it belongs to nothing in this file");
+      }
+      return id;
+    }
+
+    private Object value(CaseTable t, String column, Map<String, Object> row) throws IOException {
+      if (column.equals("account_id")) {
+        Object name = row.get("who");
+        return name == null && t == CaseTable.LOGBOOK ? null : guest((String) name);
+      }
+      Object v = row.get(column);
+      if (column.equals("content")) {
+        return content(t, (String) v);
+      }
+      if (v == null && !NULLABLE.contains(column)) {
+        throw new IllegalArgumentException("it has no " + column);
+      }
+      if (v != null
+          && (column.endsWith("_at") || column.equals("at") || column.equals("first_wall"))) {
+        return LocalDateTime.parse((String) v);
+      }
+      if (v instanceof Map || v instanceof List) {
+        throw new IllegalArgumentException(column + " is no plain value");
+      }
+      return v;
+    }
+
+    /** A large column, understood before it is stored. */
+    private Object content(CaseTable t, String path) throws IOException {
+      byte[] content = zip.part(path);
+      try {
+        return switch (t) {
+          case FAULT_READ -> stored.write(json.readValue(content, FaultReading.class));
+          case STORY_READ -> stored.write(json.readValue(content, StoryReading.class));
+          case ROLL, FAULT_DEED -> {
+            json.readTree(content);
+            yield new String(content, StandardCharsets.UTF_8);
+          }
+          case FRAMES, RECORDED_LOG -> {
+            StoredBlocks.check(content, t == CaseTable.RECORDED_LOG);
+            yield content;
+          }
+          default -> content;
+        };
+      } catch (JacksonException e) {
+        throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), SENT_AGAIN);
+      }
+    }
+  }
+}

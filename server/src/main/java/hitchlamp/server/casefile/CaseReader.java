@@ -1,0 +1,196 @@
+package hitchlamp.server.casefile;
+
+import hitchlamp.server.config.Refusal;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * A case file whose every part was checked against its manifest before anything of it is used: its
+ * names, sizes and checksums. What is wrong is refused with what, where and how to mend.
+ */
+final class CaseReader implements AutoCloseable {
+  /** Files inside at most. */
+  static final int MOST_PARTS = 60_000;
+
+  /** Bytes of one part, and of all together, unpacked. */
+  static final long LARGEST_PART = 256L * 1024 * 1024;
+
+  static final long LARGEST = 1024L * 1024 * 1024;
+  private static final long LARGEST_MANIFEST = 32L * 1024 * 1024;
+  private static final String AGAIN = "Ask for the case file to be made and sent again.";
+
+  private final ZipFile zip;
+  private final Manifest manifest;
+
+  private CaseReader(ZipFile zip, Manifest manifest) {
+    this.zip = zip;
+    this.manifest = manifest;
+  }
+
+  /** Opens and checks a case file; the caller closes it. */
+  static CaseReader open(Path file, JsonMapper json) throws IOException {
+    ZipFile zip;
+    try {
+      zip = new ZipFile(file.toFile());
+    } catch (ZipException e) {
+      throw Refusal.bad("This is no whole zip archive: " + e.getMessage() + ".", AGAIN);
+    }
+    try {
+      Manifest manifest = manifest(zip, json);
+      check(zip, manifest);
+      return new CaseReader(zip, manifest);
+    } catch (IOException | RuntimeException e) {
+      zip.close();
+      if (e instanceof ZipException damaged) {
+        throw Refusal.bad("The archive is damaged: " + damaged.getMessage() + ".", AGAIN);
+      }
+      throw e;
+    }
+  }
+
+  private static Manifest manifest(ZipFile zip, JsonMapper json) throws IOException {
+    ZipEntry entry = zip.getEntry(Manifest.NAME);
+    if (entry == null) {
+      throw Refusal.bad(
+          "This archive is no case file: it has no " + Manifest.NAME + ".",
+          "Choose the file that \"Case file\" at the sign-off gave.");
+    }
+    Manifest m;
+    try {
+      m = json.readValue(bytes(zip, entry, LARGEST_MANIFEST), Manifest.class);
+    } catch (JacksonException e) {
+      throw Refusal.bad(Manifest.NAME + " cannot be read: " + e.getOriginalMessage() + ".", AGAIN);
+    }
+    if (!Manifest.FORMAT.equals(m.format())) {
+      throw Refusal.bad(
+          "This archive is no case file: its format is \"" + m.format() + "\".",
+          "Choose the file that \"Case file\" at the sign-off gave.");
+    }
+    if (m.version() > Manifest.VERSION) {
+      throw Refusal.bad(
+          "This case file has layout version "
+              + m.version()
+              + "; here version "
+              + Manifest.VERSION
+              + " and before can be read.",
+          "Update Hitch Lamp here, or ask for the file from an older version.");
+    }
+    if (m.head() == null || m.parts() == null || m.head().number() == null) {
+      throw Refusal.bad(Manifest.NAME + " names no job or no parts.", AGAIN);
+    }
+    return m;
+  }
+
+  private static void check(ZipFile zip, Manifest m) throws IOException {
+    if (zip.size() > MOST_PARTS) {
+      throw Refusal.bad(
+          "The archive has " + zip.size() + " files; at most " + MOST_PARTS + " are read.", AGAIN);
+    }
+    Set<String> there = new TreeSet<>();
+    for (ZipEntry e : entries(zip)) {
+      String name = e.getName();
+      if (name.startsWith("/")
+          || name.contains("\\")
+          || name.contains(":")
+          || Set.of(name.split("/", -1)).stream().anyMatch(s -> s.equals("..") || s.equals("."))) {
+        throw Refusal.bad(
+            "The archive wants to write outside of itself: \"" + name + "\".",
+            "Do not trust this file; ask who sent it.");
+      }
+      if (!there.add(name)) {
+        throw Refusal.bad("The archive has \"" + name + "\" twice.", AGAIN);
+      }
+    }
+    there.remove(Manifest.NAME);
+    long all = 0;
+    Map<String, Manifest.Part> named = new HashMap<>();
+    for (Manifest.Part p : m.parts()) {
+      named.put(p.path(), p);
+      if (!there.remove(p.path())) {
+        throw Refusal.bad("The part \"" + p.path() + "\" is missing.", AGAIN);
+      }
+      if (p.bytes() > LARGEST_PART || (all += Math.max(0, p.bytes())) > LARGEST) {
+        throw Refusal.bad(
+            "The case file is too large: unpacked at most "
+                + LARGEST / 1024 / 1024
+                + " MB, a part at most "
+                + LARGEST_PART / 1024 / 1024
+                + " MB.",
+            "Ask for the case without its traffic.");
+      }
+      verify(zip, p);
+    }
+    if (!there.isEmpty()) {
+      throw Refusal.bad("\"" + there.iterator().next() + "\" is not named by the manifest.", AGAIN);
+    }
+  }
+
+  private static Iterable<ZipEntry> entries(ZipFile zip) {
+    return () -> zip.stream().<ZipEntry>map(e -> e).iterator();
+  }
+
+  private static void verify(ZipFile zip, Manifest.Part p) throws IOException {
+    MessageDigest digest = CaseWriter.sha256();
+    long count = 0;
+    byte[] buffer = new byte[64 * 1024];
+    try (InputStream in = zip.getInputStream(zip.getEntry(p.path()))) {
+      for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+        count += n;
+        // What is counted is what was unpacked: a small archive may unpack to anything.
+        if (count > p.bytes()) {
+          throw Refusal.bad(
+              "The part \"" + p.path() + "\" is longer than its manifest says.", AGAIN);
+        }
+        digest.update(buffer, 0, n);
+      }
+    }
+    if (count != p.bytes() || !HexFormat.of().formatHex(digest.digest()).equals(p.sha256())) {
+      throw Refusal.bad(
+          "The part \"" + p.path() + "\" is damaged: its checksum does not fit.", AGAIN);
+    }
+  }
+
+  private static byte[] bytes(ZipFile zip, ZipEntry entry, long most) throws IOException {
+    try (InputStream in = zip.getInputStream(entry)) {
+      byte[] all = in.readNBytes((int) most + 1);
+      if (all.length > most) {
+        throw Refusal.bad("\"" + entry.getName() + "\" is larger than can be read.", AGAIN);
+      }
+      return all;
+    }
+  }
+
+  Manifest manifest() {
+    return manifest;
+  }
+
+  /** A part, whole; its length was checked. */
+  byte[] part(String path) throws IOException {
+    ZipEntry entry = path == null ? null : zip.getEntry(path);
+    if (entry == null) {
+      throw Refusal.bad("The part \"" + path + "\" is missing.", AGAIN);
+    }
+    return bytes(zip, entry, LARGEST_PART);
+  }
+
+  boolean has(String path) {
+    return zip.getEntry(path) != null;
+  }
+
+  @Override
+  public void close() throws IOException {
+    zip.close();
+  }
+}

@@ -1,0 +1,169 @@
+package hitchlamp.server.casefile;
+
+import java.util.List;
+
+/**
+ * The tables that a job fills, in the order in which they are written back, with what of them goes
+ * into a case file. Only the columns named here are ever taken from a file.
+ */
+enum CaseTable {
+  LOGBOOK(
+      "logbook_entry",
+      Parent.JOB,
+      "kind",
+      "text",
+      "account_id",
+      "at",
+      "bus_micros",
+      "hours",
+      "hours_module"),
+  PHOTO("logbook_photo", Parent.LOGBOOK, "media_type", "content"),
+  HOOK_UP(
+      "hook_up",
+      Parent.JOB,
+      "link",
+      "bus",
+      "bit_rate",
+      "pack",
+      "pack_hash",
+      "account_id",
+      "began_at"),
+  HOOK_UP_END("hook_up_end", Parent.HOOK_UP, "ended_at", "reason"),
+  FRAMES(
+      "frame_block",
+      Parent.HOOK_UP,
+      "first_micros",
+      "last_micros",
+      "first_wall",
+      "hours",
+      "hours_module",
+      "entries",
+      "pinned",
+      "content"),
+  ROLL(
+      "roll",
+      Parent.JOB_AND_HOOK_UP,
+      "called_at",
+      "account_id",
+      "full_roll",
+      "state",
+      "pack",
+      "pack_hash",
+      "content"),
+  FAULT_READ(
+      "fault_read",
+      Parent.JOB,
+      "account_id",
+      "read_at",
+      "why",
+      "state",
+      "engine_hours",
+      "faults",
+      "active",
+      "silent",
+      "pack",
+      "pack_hash",
+      "content"),
+  FAULT_DEED(
+      "fault_deed",
+      Parent.JOB,
+      "kind",
+      "done_at",
+      "account_id",
+      "engine_hours",
+      "bus_micros",
+      "content"),
+  LEAD_MOVE(
+      "lead_move", Parent.JOB, "what", "target", "reason", "undone", "account_id", "moved_at"),
+  STORY_READ(
+      "story_read",
+      Parent.JOB,
+      "account_id",
+      "read_at",
+      "why",
+      "state",
+      "engine_hours",
+      "pack",
+      "pack_hash",
+      "content"),
+  USE_FIGURE("use_figure", Parent.STORY_READ, "span", "figure", "amount", "measure"),
+  RECORDED_LOG(
+      "recorded_log", Parent.JOB, "name", "bus", "frames", "added_at", "account_id", "content");
+
+  /** What a row belongs to. */
+  enum Parent {
+    JOB,
+    LOGBOOK,
+    HOOK_UP,
+    JOB_AND_HOOK_UP,
+    STORY_READ
+  }
+
+  private final String table;
+  private final Parent parent;
+  private final List<String> columns;
+
+  CaseTable(String table, Parent parent, String... columns) {
+    this.table = table;
+    this.parent = parent;
+    this.columns = List.of(columns);
+  }
+
+  String table() {
+    return table;
+  }
+
+  Parent parent() {
+    return parent;
+  }
+
+  List<String> columns() {
+    return columns;
+  }
+
+  /** True where other tables point at its rows. */
+  boolean isParent() {
+    return this == LOGBOOK || this == HOOK_UP || this == STORY_READ;
+  }
+
+  /** Column that names the parent beside the job. */
+  String parentColumn() {
+    return switch (parent) {
+      case JOB -> "job_id";
+      case LOGBOOK -> "entry_id";
+      case HOOK_UP, JOB_AND_HOOK_UP -> "hook_up_id";
+      case STORY_READ -> "story_read_id";
+    };
+  }
+
+  /** Which rows belong to a job. */
+  String rowsOfJob() {
+    return switch (parent) {
+      case JOB, JOB_AND_HOOK_UP -> "job_id = #{job}";
+      case LOGBOOK -> "entry_id IN (SELECT id FROM logbook_entry WHERE job_id = #{job})";
+      case HOOK_UP -> "hook_up_id IN (SELECT id FROM hook_up WHERE job_id = #{job})";
+      case STORY_READ -> "story_read_id IN (SELECT id FROM story_read WHERE job_id = #{job})";
+    };
+  }
+
+  /** How its large column stands in the file. */
+  Content content() {
+    return switch (this) {
+      case FAULT_READ, STORY_READ -> Content.COMPRESSED_JSON;
+      case ROLL, FAULT_DEED -> Content.JSON_TEXT;
+      case PHOTO, RECORDED_LOG, FRAMES -> Content.BYTES;
+      default -> Content.NONE;
+    };
+  }
+
+  /** How a large column stands in the file. */
+  enum Content {
+    NONE,
+    /** Compressed in the database, plain JSON in a part of its own. */
+    COMPRESSED_JSON,
+    /** Text in the database, a part of its own. */
+    JSON_TEXT,
+    /** As it is, a part of its own. */
+    BYTES
+  }
+}

@@ -1,0 +1,204 @@
+package hitchlamp.server.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.server.support.Installation;
+import hitchlamp.server.support.Person;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** A job goes out as one archive and opens elsewhere with every view; bad archives leave nothing. */
+@ExtendWith(Installation.class)
+class CaseFileTest {
+  private static byte[] made;
+
+  /** A whole job on the truck that was wiped, as a case file; made once. */
+  private static synchronized byte[] caseFile(Installation.Running running) {
+    if (made != null) {
+      return made;
+    }
+    Person t = Person.in(running, "Technician 2");
+    long job = t.openJob("Tipper for the case");
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.must("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", "sim/tipper-6"));
+      feed.await(
+          "hooked up",
+          c ->
+              c.path("type").asString().equals("link") && c.path("body").path("address").isNumber());
+      for (int i = 0; i < 2; i++) {
+        t.must("POST", "/api/jobs/" + job + "/roll-call", Map.of("full", true));
+        feed.await(
+            "story read",
+            c ->
+                c.path("type").asString().equals("story")
+                    && c.path("body").path("state").asString().equals("COMPLETE"));
+      }
+      t.must("POST", "/api/jobs/" + job + "/logbook", Map.of("text", "Smells of coolant."));
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+      feed.awaitLink("OFF");
+    }
+    made = t.download("/api/jobs/" + job + "/case-file");
+    return made;
+  }
+
+  private static Map<String, byte[]> unzip(byte[] zip) throws IOException {
+    Map<String, byte[]> parts = new LinkedHashMap<>();
+    try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
+      for (ZipEntry e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
+        parts.put(e.getName(), in.readAllBytes());
+      }
+    }
+    return parts;
+  }
+
+  private static byte[] zip(Map<String, byte[]> parts) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (ZipOutputStream zip = new ZipOutputStream(out)) {
+      for (Map.Entry<String, byte[]> p : parts.entrySet()) {
+        zip.putNextEntry(new ZipEntry(p.getKey()));
+        zip.write(p.getValue());
+        zip.closeEntry();
+      }
+    }
+    return out.toByteArray();
+  }
+
+  private static byte[] with(byte[] file, String part, String content) throws IOException {
+    Map<String, byte[]> parts = unzip(file);
+    parts.put(part, content.getBytes(StandardCharsets.UTF_8));
+    return zip(parts);
+  }
+
+  private static byte[] manifest(byte[] file, String from, String to) throws IOException {
+    String text = new String(unzip(file).get("manifest.json"), StandardCharsets.UTF_8);
+    assertThat(text).contains(from);
+    return with(file, "manifest.json", text.replace(from, to));
+  }
+
+  @Test
+  void itOpensAsAJobThatCanOnlyBeReadWithEveryView(Installation.Running running) throws IOException {
+    byte[] file = caseFile(running);
+    Map<String, byte[]> parts = unzip(file);
+    assertThat(parts.keySet())
+        .contains("manifest.json", "logbook-entry.json", "fault-read.json", "story-read.json")
+        .anyMatch(p -> p.startsWith("traffic/") && p.endsWith(".log"))
+        .anyMatch(p -> p.startsWith("story-read/") && p.endsWith(".json"));
+    Person s = Person.in(running, "Specialist 1");
+    Person.Answer opened = s.upload("/api/case-files", "case.zip", file);
+    assertThat(opened.status()).as(opened.body().toString()).isEqualTo(201);
+    long job = opened.body().path("job").asLong();
+    String at = "/api/jobs/" + job;
+    JsonNode head = s.must("GET", at, null);
+    assertThat(head.path("state").asString()).isEqualTo("CASE");
+    assertThat(head.path("fleetNumber").asString()).startsWith("Tipper for the case, case file");
+    JsonNode story = s.must("GET", at + "/story", null);
+    assertThat(story.path("findings").path(0).path("kind").asString()).isEqualTo("WIPED_LATELY");
+    assertThat(s.must("GET", at + "/faults", null).path("modules").size()).isGreaterThan(8);
+    assertThat(s.must("GET", at + "/roll", null).path("modules").size()).isGreaterThan(8);
+    assertThat(s.must("GET", at + "/sign-off", null).path("open").toString())
+        .contains("Faults were cleared");
+    String log = s.must("GET", at + "/logbook", null).toString();
+    assertThat(log)
+        .contains("Smells of coolant.")
+        .contains("Technician 2, elsewhere")
+        .contains("Opened from a case file of");
+    assertThat(s.must("GET", at + "/links", null).toString()).contains("stored/");
+    Person t = Person.in(running, "Technician 2");
+    assertThat(t.post(at + "/faults/read", Map.of()).status()).isEqualTo(409);
+    assertThat(t.post(at + "/state", Map.of("state", "OPEN")).status())
+        .as("it cannot be opened for work")
+        .isEqualTo(409);
+    t.must("POST", at + "/logbook", Map.of("text", "The specialist says: radiator."));
+    assertThat(t.get("/api/accounts").body().toString())
+        .as("who is named by a case file is no account here")
+        .doesNotContain("elsewhere");
+    try (Person.Feed feed = t.feed(job, -1)) {
+      String stored = "";
+      for (JsonNode link : t.must("GET", at + "/links", null)) {
+        stored = link.path("kind").asString().equals("STORED") ? link.path("id").asString() : stored;
+      }
+      t.must("POST", at + "/hook-up", Map.of("link", stored));
+      feed.await(
+          "the story lived again",
+          c ->
+              c.path("type").asString().equals("story")
+                  && c.path("body").path("why").asString().equals("REPLAY")
+                  && c.path("body").path("findings").toString().contains("WIPED_LATELY"));
+      t.must("DELETE", at + "/hook-up", null);
+    }
+  }
+
+  private static void refused(Person p, byte[] file, String says) {
+    long before = p.must("GET", "/api/jobs", null).size();
+    Person.Answer a = p.upload("/api/case-files", "case.zip", file);
+    assertThat(a.status()).as(a.body().toString()).isEqualTo(400);
+    assertThat(a.body().path("message").asString()).contains(says);
+    assertThat(a.body().path("next").asString()).isNotEmpty();
+    assertThat(p.must("GET", "/api/jobs", null).size()).as("nothing is left").isEqualTo(before);
+  }
+
+  @Test
+  void aBadFileIsRefusedWithItsReasonAndLeavesNothing(Installation.Running running)
+      throws IOException {
+    byte[] file = caseFile(running);
+    Person p = Person.in(running, "Specialist 1");
+    refused(p, "no archive".getBytes(StandardCharsets.UTF_8), "no whole zip archive");
+    refused(p, Arrays.copyOf(file, file.length / 2), "no whole zip archive");
+    refused(p, zip(Map.of("a.txt", new byte[3])), "has no manifest.json");
+    refused(p, manifest(file, "hitch-lamp-case", "another-case"), "its format is");
+    refused(p, manifest(file, "\"version\" : 1", "\"version\" : 2"), "has layout version 2");
+    refused(p, with(file, "manifest.json", "{"), "cannot be read");
+    refused(p, with(file, "logbook-entry.json", "[]"), "checksum does not fit");
+    refused(p, with(file, "../../etc/evil", "x"), "write outside of itself");
+    refused(p, with(file, "extra.txt", "x"), "is not named by the manifest");
+    Map<String, byte[]> fewer = unzip(file);
+    fewer.remove("roll.json");
+    refused(p, zip(fewer), "The part \"roll.json\" is missing");
+    assertThat(Person.in(running, "Technician 1").get("/api/jobs/999999/case-file").status())
+        .isEqualTo(404);
+  }
+
+  @Test
+  void rowsThatMakeNoSenseAreRefusedWholeEvenWithTrueChecksums(Installation.Running running)
+      throws Exception {
+    Map<String, byte[]> parts = unzip(caseFile(running));
+    Person p = Person.in(running, "Specialist 1");
+    for (String[] bad :
+        new String[][] {
+          {"story-read.json", "[{\"key\": 1}]", "Row 1 of"},
+          {"frame-block.json", "[{\"key\": 1, \"hook_up_id\": 77}]", "belongs to nothing"},
+          {"logbook-entry.json", "{\"a\": 1}", "cannot be read"},
+          {"lead-move.json", "[{\"what\": {\"x\": 1}}]", "no plain value"},
+          {"use-figure.json", "null", "holds no rows"}
+        }) {
+      Map<String, byte[]> changed = new LinkedHashMap<>(parts);
+      byte[] content = bad[1].getBytes(StandardCharsets.UTF_8);
+      String manifest = new String(parts.get("manifest.json"), StandardCharsets.UTF_8);
+      changed.put(bad[0], content);
+      changed.put(
+          "manifest.json",
+          manifest
+              .replaceAll(
+                  "(\"path\" : \"" + bad[0] + "\",\\s*\"bytes\" : )\\d+(,\\s*\"sha256\" : \")[0-9a-f]+",
+                  "$1" + content.length + "$2" + sha(content))
+              .getBytes(StandardCharsets.UTF_8));
+      refused(p, zip(changed), bad[2]);
+    }
+  }
+
+  private static String sha(byte[] content) throws Exception {
+    return java.util.HexFormat.of()
+        .formatHex(java.security.MessageDigest.getInstance("SHA-256").digest(content));
+  }
+}
