@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.HashMap;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -104,7 +105,7 @@ final class CaseReader implements AutoCloseable {
       if (name.startsWith("/")
           || name.contains("\\")
           || name.contains(":")
-          || Set.of(name.split("/", -1)).stream().anyMatch(s -> s.equals("..") || s.equals("."))) {
+          || List.of(name.split("/", -1)).stream().anyMatch(s -> s.equals("..") || s.equals("."))) {
         throw Refusal.bad(
             "The archive wants to write outside of itself: \"" + name + "\".",
             "Do not trust this file; ask who sent it.");

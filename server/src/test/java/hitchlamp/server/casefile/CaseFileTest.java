@@ -18,7 +18,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
-/** A job goes out as one archive and opens elsewhere with every view; bad archives leave nothing. */
+/**
+ * A job goes out as one archive and opens elsewhere with every view; bad archives leave nothing.
+ */
 @ExtendWith(Installation.class)
 class CaseFileTest {
   private static byte[] made;
@@ -35,7 +37,8 @@ class CaseFileTest {
       feed.await(
           "hooked up",
           c ->
-              c.path("type").asString().equals("link") && c.path("body").path("address").isNumber());
+              c.path("type").asString().equals("link")
+                  && c.path("body").path("address").isNumber());
       for (int i = 0; i < 2; i++) {
         t.must("POST", "/api/jobs/" + job + "/roll-call", Map.of("full", true));
         feed.await(
@@ -87,7 +90,8 @@ class CaseFileTest {
   }
 
   @Test
-  void itOpensAsAJobThatCanOnlyBeReadWithEveryView(Installation.Running running) throws IOException {
+  void itOpensAsAJobThatCanOnlyBeReadWithEveryView(Installation.Running running)
+      throws IOException {
     byte[] file = caseFile(running);
     Map<String, byte[]> parts = unzip(file);
     assertThat(parts.keySet())
@@ -120,13 +124,14 @@ class CaseFileTest {
         .as("it cannot be opened for work")
         .isEqualTo(409);
     t.must("POST", at + "/logbook", Map.of("text", "The specialist says: radiator."));
-    assertThat(t.get("/api/accounts").body().toString())
+    assertThat(Person.in(running, "Manager").get("/api/account").body().toString())
         .as("who is named by a case file is no account here")
         .doesNotContain("elsewhere");
     try (Person.Feed feed = t.feed(job, -1)) {
       String stored = "";
       for (JsonNode link : t.must("GET", at + "/links", null)) {
-        stored = link.path("kind").asString().equals("STORED") ? link.path("id").asString() : stored;
+        stored =
+            link.path("kind").asString().equals("STORED") ? link.path("id").asString() : stored;
       }
       t.must("POST", at + "/hook-up", Map.of("link", stored));
       feed.await(
@@ -190,7 +195,9 @@ class CaseFileTest {
           "manifest.json",
           manifest
               .replaceAll(
-                  "(\"path\" : \"" + bad[0] + "\",\\s*\"bytes\" : )\\d+(,\\s*\"sha256\" : \")[0-9a-f]+",
+                  "(\"path\" : \""
+                      + bad[0]
+                      + "\",\\s*\"bytes\" : )\\d+(,\\s*\"sha256\" : \")[0-9a-f]+",
                   "$1" + content.length + "$2" + sha(content))
               .getBytes(StandardCharsets.UTF_8));
       refused(p, zip(changed), bad[2]);
