@@ -83,7 +83,7 @@ export function JobShell() {
     <JobContext value={context}>
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr_auto] overflow-hidden">
         <LampBar job={job.data} live={live} lit={held.length > 0} />
-        <HoldStrip job={id} live={live} />
+        <HoldStrip job={id} live={live} caseFile={job.data.state === 'CASE'} />
         <div
           className={`grid min-h-0 ${whyOpen ? 'grid-cols-[188px_minmax(0,1fr)_300px]' : 'grid-cols-[188px_minmax(0,1fr)_44px]'} max-[900px]:grid-cols-[150px_minmax(0,1fr)] max-[900px]:grid-rows-[minmax(0,1fr)_auto]`}
         >
@@ -149,7 +149,7 @@ function LampBar({ job, live, lit }: { job: Job; live: JobLive; lit: boolean }) 
 }
 
 /** What is commanded, since when, and the way to let go. The only thing that is ever solid amber. */
-function HoldStrip({ job, live }: { job: number; live: JobLive }) {
+function HoldStrip({ job, live, caseFile }: { job: number; live: JobLive; caseFile: boolean }) {
   const held = live.link?.held ?? []
   const any = held.length > 0
   useEffect(() => {
@@ -167,6 +167,12 @@ function HoldStrip({ job, live }: { job: number; live: JobLive }) {
   }, [any, job])
   return (
     <div aria-live="assertive">
+      {caseFile && (
+        <p className="border-b border-line-strong bg-sheet px-4 py-1.5 text-[15px]">
+          <b className="font-semibold">From a case file.</b> Everything can be read, stored hook-ups can be
+          lived again; nothing can be asked of the unit.
+        </p>
+      )}
       {!live.connected && (
         <p className="border-b border-line-strong bg-sheet px-4 py-2 font-medium">
           The page has lost Hitch Lamp itself and tries again by itself. What you see is from before.

@@ -56,7 +56,11 @@ export function LogbookPage() {
           </>
         )}
         {me.rights.includes('COMMAND') && (
-          <button className="btn" onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}>
+          <button
+            className="btn"
+            disabled={job.state === 'CASE'}
+            onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}
+          >
             {job.state === 'OPEN' ? 'Close this job' : 'Open it again'}
           </button>
         )}

@@ -3,6 +3,7 @@ import { useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useMe } from '../account/me'
 import { get, type Job, post, type Unit } from '../api/client'
+import { OpenCase } from '../casefile/OpenCase'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
@@ -33,7 +34,7 @@ export function Units() {
     <>
       <TopBar />
       <main className="mx-auto max-w-[1180px] p-6">
-        <div className="mb-6 flex items-center gap-4">
+        <div className="mb-6 flex flex-wrap items-center gap-4">
           <input
             ref={field}
             className="field max-w-[520px]"
@@ -44,8 +45,10 @@ export function Units() {
             onChange={(e) => setSearch(e.target.value)}
           />
           <span className="kbd text-ink-2">/</span>
+          <span className="ml-auto" />
+          {me.rights.includes('NOTE') && <OpenCase />}
           {mayOpen && (
-            <button className="btn ml-auto" onClick={() => setAdding(true)}>
+            <button className="btn" onClick={() => setAdding(true)}>
               Add a unit
             </button>
           )}
@@ -111,7 +114,7 @@ export function JobList({ jobs }: { jobs: Job[] }) {
                 <span className="text-ink-2">Job {j.number}</span>
               </span>
               <span className={`mark self-start ${j.state === 'OPEN' ? 'mark-filled' : 'mark-quiet'}`}>
-                {j.state === 'OPEN' ? 'Open' : 'Closed'}
+                {j.state === 'OPEN' ? 'Open' : j.state === 'CASE' ? 'Case file' : 'Closed'}
               </span>
               <span className="text-ink-2">{j.complaint}</span>
               <span className="text-right text-[15px] text-ink-3">

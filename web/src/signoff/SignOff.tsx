@@ -42,6 +42,9 @@ export function SignOff() {
           >
             Full report
           </a>
+          <a className="btn" href={`/api/jobs/${job.id}/case-file`} download>
+            Case file
+          </a>
         </span>
       </div>
       <ProblemBox problem={error} />
@@ -105,6 +108,10 @@ export function SignOff() {
         <WhyPart head="What it is">
           A job can be handed over when nothing is open, or when what is open is known and said. The report
           says it too.
+        </WhyPart>
+        <WhyPart head="Case file">
+          Everything of this job in one archive: reads, story, logbook, pictures, traffic. It opens at another
+          Hitch Lamp with every view, without the unit.
         </WhyPart>
         <WhyPart head="Next">
           <span className="flex flex-col gap-2">
