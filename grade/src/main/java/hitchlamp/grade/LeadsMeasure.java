@@ -18,6 +18,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** {@code measure leads}: does the first lead name what is wrong? */
@@ -186,6 +187,7 @@ final class LeadsMeasure {
             millis.length,
             Report.percentile(millis, 1)));
     misses(report, loud);
+    beyond(report, loud);
     pairs(report, both);
     report.keep("first", (double) first / loud.size());
     report.keep("three", (double) three / loud.size());
@@ -296,6 +298,29 @@ final class LeadsMeasure {
     report.say("By kind of defect, one defect:").head("kind", "cases", "first", "named instead");
     kinds.forEach(
         (k, n) -> report.row(k, n[0], n[1], instead.getOrDefault(k, Map.of()).toString()));
+    report.end();
+  }
+
+  /** Cases whose component is not among the first leads, with what is there. */
+  private static void beyond(Report report, List<Graded> one) {
+    List<Graded> lost = one.stream().filter(g -> !g.within(g.unit().truth().get(0), TOP)).toList();
+    if (lost.isEmpty()) {
+      return;
+    }
+    report.say("Not among the first three:").head("seed", "defect", "size", "leads", "faults");
+    for (Graded g : lost) {
+      report.row(
+          g.unit().scenario().seed(),
+          g.unit().present().get(0).kind() + " " + g.unit().truth().get(0),
+          g.unit().present().get(0).size(),
+          g.found().leads().stream()
+              .limit(TOP)
+              .map(l -> l.id() + " " + l.bearing())
+              .collect(Collectors.joining(", ")),
+          g.found().reading().faults().stream()
+              .map(f -> f.spn() + "/" + f.fmi() + (f.active() ? "!" : ""))
+              .collect(Collectors.joining(" ")));
+    }
     report.end();
   }
 

@@ -31,12 +31,12 @@ import picocli.CommandLine.Parameters;
 /** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
 @Command(
     name = "measure",
-    description = "roll-call, decoding, simulation, fleet, screen, leads or story",
+    description = "roll-call, decoding, simulation, fleet, screen, lists, leads or story",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
-      description = "roll-call, decoding, simulation, fleet, screen, leads or story")
+      description = "roll-call, decoding, simulation, fleet, screen, lists, leads or story")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -48,7 +48,10 @@ final class Measure implements Callable<Integer> {
   @Option(names = "--runs", description = "number of runs", defaultValue = "20")
   private int runs;
 
-  @Option(names = "--server", description = "address of the server (fleet and screen)")
+  @Option(names = "--plans", description = "file with query plans (lists only)")
+  private Path plans;
+
+  @Option(names = "--server", description = "address of the server (fleet, screen and lists)")
   private String server;
 
   @Option(
@@ -69,13 +72,15 @@ final class Measure implements Callable<Integer> {
       case "decoding" -> decoding();
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
+      case "one-visit" -> ListsMeasure.visit(server);
+      case "lists" -> new ListsMeasure(server, plans, json).measure();
       case "screen" -> new ScreenMeasure(server, json).measure();
       case "fleet" -> new Fleet(server, pids, json).measure();
       default -> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, leads, story.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, leads, story.");
         return 2;
       }
     }

@@ -189,6 +189,10 @@ public final class Leads {
   /** Nearness of a lead that the pack names as a cause. */
   private static final int NEAREST = 2;
 
+  /** Evidence of an electrical fault for its sensor, and of one that its part may explain. */
+  private static final double SENSOR_FAILS = 1.5;
+
+  private static final double OVERDRIVEN = 0.8;
   private static final int MISSING = 9;
   private static final int NETWORK = 19;
 
@@ -227,7 +231,10 @@ public final class Leads {
       }
       case SUPPLY -> line(c, signs);
       case GROUND -> line(c, signs);
-      case SENSOR -> signs.isEmpty() ? null : new Candidate(c, signs, 1.5);
+      case SENSOR ->
+          signs.isEmpty()
+              ? null
+              : new Candidate(c, signs, overdriven(signs, open) ? OVERDRIVEN : SENSOR_FAILS);
       case ACTUATOR, PART -> {
         double wanted = distinct(c);
         double there = signs.stream().map(KnownFault::spn).distinct().count();
@@ -236,6 +243,27 @@ public final class Leads {
             : new Candidate(c, signs, there * there / wanted + 0.3 * explained(c, signs, open));
       }
     };
+  }
+
+  /**
+   * A quantity that leaves the range of its sensor looks like a broken sensor. Where the module
+   * first, or as well, saw it too far within the range, the part is meant that the pack names.
+   */
+  private boolean overdriven(List<KnownFault> signs, Map<Integer, List<KnownFault>> open) {
+    for (KnownFault f : signs) {
+      boolean seen = false;
+      for (KnownFault g : open.getOrDefault(f.spn(), List.of())) {
+        seen |=
+            !g.electrical()
+                && g.kind().equals(f.kind())
+                && pointers.getOrDefault(g, List.of()).stream()
+                    .anyMatch(part -> explains(part, f) && inTime(f, began(List.of(g))));
+      }
+      if (!seen) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static double distinct(Component c) {

@@ -15,13 +15,24 @@ import java.util.stream.Stream;
 
 /**
  * All packs at hand. For a unit the base is taken, over it the maker's, over it the workshop's; a
- * later layer adds to an earlier one and replaces what has the same key.
- *
- * @param packs in the order of their layers
+ * later layer adds to an earlier one and replaces what has the same key. What lies over each other
+ * is worked out once, since every view asks for it.
  */
-public record PackShelf(List<Pack> packs) {
-  public PackShelf {
-    packs = packs.stream().sorted(Comparator.comparing(Pack::layer)).toList();
+public final class PackShelf {
+  private final List<Pack> packs;
+  private final Map<String, Pack> over = new LinkedHashMap<>();
+
+  public PackShelf(List<Pack> packs) {
+    this.packs = packs.stream().sorted(Comparator.comparing(Pack::layer)).toList();
+    if (this.packs.stream().anyMatch(p -> p.layer() == Pack.Layer.BASE)) {
+      this.packs.forEach(p -> over.put(p.id(), over(p)));
+      over.put("", layered(this.packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList()));
+    }
+  }
+
+  /** All packs, in the order of their layers. */
+  public List<Pack> packs() {
+    return packs;
   }
 
   /** Reads every {@code .yaml} file below a folder. */
@@ -46,7 +57,11 @@ public record PackShelf(List<Pack> packs) {
 
   /** The pack of the standards alone, for a unit that nobody identified yet. */
   public Pack base() {
-    return layered(packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList());
+    Pack base = over.get("");
+    if (base == null) {
+      throw new YamlFault("packs", 1, "there is no pack of layer 'base'");
+    }
+    return base;
   }
 
   /**
@@ -66,11 +81,14 @@ public record PackShelf(List<Pack> packs) {
    * @throws IllegalArgumentException where there is no such pack
    */
   public Pack with(String id) {
-    Pack maker =
-        packs.stream()
-            .filter(p -> p.id().equals(id))
-            .findFirst()
-            .orElseThrow(() -> new IllegalArgumentException("there is no pack '" + id + "'"));
+    Pack found = id.isEmpty() ? null : over.get(id);
+    if (found == null) {
+      throw new IllegalArgumentException("there is no pack '" + id + "'");
+    }
+    return found;
+  }
+
+  private Pack over(Pack maker) {
     return layered(
         packs.stream()
             .filter(

@@ -71,6 +71,24 @@ class LeadsTest {
   }
 
   @Test
+  void aQuantityThatLeavesTheRangeOfItsSensorPointsAtThePartAndNotAtTheSensor() {
+    engine(3251, 16, 4, true, 994);
+    engine(3251, 3, 2, true, 994.5);
+    List<Lead> leads = leads();
+    assertThat(ids(leads)).containsExactly("particulate-filter");
+    assertThat(leads.get(0).knockOns()).extracting(KnownFault::fmi).containsExactly(3);
+    faults.clear();
+    engine(3251, 3, 2, true, 994.5);
+    assertThat(ids(leads())).as("alone it is the sensor").containsExactly("filter-pressure-sensor");
+    faults.clear();
+    engine(3251, 16, 4, true, 994);
+    engine(3251, 4, 2, true, 994.5);
+    assertThat(ids(leads()).get(0))
+        .as("a full filter does not read low")
+        .isEqualTo("filter-pressure-sensor");
+  }
+
+  @Test
   void allHighOnOneReturnWirePointAtTheGroundNotAtTheSupply() {
     engine(102, 3, 2, true, 995);
     engine(1209, 3, 2, true, 995);

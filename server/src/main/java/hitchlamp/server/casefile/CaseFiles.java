@@ -264,6 +264,7 @@ public class CaseFiles {
       for (CaseTable t : CaseTable.values()) {
         table(t);
       }
+      mapper.newestUse(unit);
       logbook.enter(
           job,
           Logbook.Kind.OPENED,

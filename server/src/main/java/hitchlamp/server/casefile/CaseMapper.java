@@ -54,6 +54,11 @@ interface CaseMapper {
   })
   void addWithoutId(String table, List<String> columns, List<Object> values);
 
+  /** The newest read with trip figures of a unit is known again. */
+  @Insert(
+      "INSERT INTO newest_use (unit_id, story_read_id) SELECT unit_id, MAX(story_read_id) FROM use_figure WHERE unit_id = #{unit} AND span = 'TRIP' AND figure = 'HOURS' GROUP BY unit_id ON DUPLICATE KEY UPDATE story_read_id = VALUES(story_read_id)")
+  void newestUse(long unit);
+
   @Select("SELECT COUNT(*) FROM job WHERE number = #{number}")
   int jobsNumbered(String number);
 

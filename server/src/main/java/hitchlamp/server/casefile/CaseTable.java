@@ -86,7 +86,15 @@ enum CaseTable {
       "pack",
       "pack_hash",
       "content"),
-  USE_FIGURE("use_figure", Parent.STORY_READ, "span", "figure", "amount", "measure"),
+  USE_FIGURE(
+      "use_figure",
+      Parent.STORY_READ,
+      "span",
+      "figure",
+      "amount",
+      "measure",
+      "read_at",
+      "engine_hours"),
   RECORDED_LOG(
       "recorded_log", Parent.JOB, "name", "bus", "frames", "added_at", "account_id", "content");
 

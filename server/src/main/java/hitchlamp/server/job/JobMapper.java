@@ -10,8 +10,16 @@ import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface JobMapper {
-  String SELECT =
-      "SELECT j.id, j.number, j.unit_id, j.complaint, j.state, j.hours, j.kilometres, j.opened_at, a.name AS opened_by, u.fleet_number FROM job j JOIN unit u ON u.id = j.unit_id JOIN account a ON a.id = j.opened_by ";
+  String COLUMNS =
+      "j.id, j.number, j.unit_id, j.complaint, j.state, j.hours, j.kilometres, j.opened_at, a.name AS opened_by, u.fleet_number ";
+
+  String JOINED = "JOIN unit u ON u.id = j.unit_id JOIN account a ON a.id = j.opened_by ";
+
+  String SELECT = "SELECT " + COLUMNS + "FROM job j " + JOINED;
+
+  /** Goes through the jobs as they were opened, and stops when it has enough. */
+  String FOUND =
+      "JOIN (SELECT s.id FROM job s FORCE INDEX (job_by_opening) WHERE s.number LIKE #{like} OR s.complaint LIKE #{like} OR s.unit_id IN (SELECT v.id FROM unit v WHERE v.fleet_number LIKE #{like} OR v.vin LIKE #{like}) ORDER BY s.opened_at DESC, s.id DESC LIMIT 100) found ON found.id = j.id ";
 
   @Select(SELECT + "WHERE j.id = #{id}")
   Optional<JobRow> find(long id);
@@ -19,9 +27,7 @@ interface JobMapper {
   @Select(SELECT + "WHERE j.unit_id = #{unit} ORDER BY j.opened_at DESC, j.id DESC LIMIT 100")
   List<JobRow> ofUnit(long unit);
 
-  @Select(
-      SELECT
-          + "WHERE j.number LIKE #{like} OR u.fleet_number LIKE #{like} OR u.vin LIKE #{like} OR j.complaint LIKE #{like} ORDER BY j.opened_at DESC, j.id DESC LIMIT 100")
+  @Select(SELECT + FOUND + "ORDER BY j.opened_at DESC, j.id DESC")
   List<JobRow> search(String like);
 
   @Select(

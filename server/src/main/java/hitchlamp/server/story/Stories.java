@@ -30,6 +30,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** Keeps reads of what modules remember and gives them back as findings and figures. */
@@ -93,7 +94,11 @@ public class Stories implements StoryReports {
               }
             });
     if (!amounts.isEmpty()) {
-      mapper.addFigures(id, jobs.job(job).unitId(), amounts);
+      long unit = jobs.job(job).unitId();
+      mapper.addFigures(id, unit, hours, amounts);
+      if (!why.equals("AFTER_RESET")) {
+        mapper.isNewest(unit, id);
+      }
     }
     List<Finding> findings = Findings.of(r, background(job), pack);
     logbook.enter(
@@ -236,6 +241,7 @@ public class Stories implements StoryReports {
     long unit = jobs.job(job).unitId();
     Use trip = keeper.trip().worked();
     Use life = keeper.life().worked();
+    Map<String, List<Double>> ofLike = ofLike(unit);
     List<StoryView.FigureLine> lines = new ArrayList<>();
     for (Figure f : Figure.values()) {
       Use.Amount either = trip.figures().getOrDefault(f, life.figures().get(f));
@@ -243,7 +249,7 @@ public class Stories implements StoryReports {
         continue;
       }
       Unit metric = UnitSystem.METRIC.shown(either.unit());
-      List<Double> like = f.comparable() ? like(f, unit) : List.of();
+      List<Double> like = f.comparable() ? ofLike.getOrDefault(f.name(), List.of()) : List.of();
       lines.add(
           new StoryView.FigureLine(
               f,
@@ -261,14 +267,16 @@ public class Stories implements StoryReports {
     return value.isPresent() ? value.getAsDouble() : null;
   }
 
-  /** Amounts of the other units under the same pack, the smallest first. */
-  private List<Double> like(Figure figure, long unit) {
-    List<StoryMapper.OfUnit> all = mapper.overUnits(figure.name(), TRIP);
+  /** Amounts of the other units under the same pack by figure, the smallest first. */
+  private Map<String, List<Double>> ofLike(long unit) {
     String pack = jobs.unit(unit).pack();
-    return all.stream()
-        .filter(u -> u.unitId() != unit && pack != null && pack.equals(u.pack()))
-        .map(StoryMapper.OfUnit::amount)
-        .toList();
+    return pack.isEmpty()
+        ? Map.of()
+        : mapper.ofLike(unit, pack).stream()
+            .collect(
+                Collectors.groupingBy(
+                    StoryMapper.Like::figure,
+                    Collectors.mapping(StoryMapper.Like::amount, Collectors.toList())));
   }
 
   private static double middle(List<Double> sorted) {
@@ -286,6 +294,8 @@ public class Stories implements StoryReports {
     String span = ofTrip ? TRIP : LIFE;
     List<StoryMapper.OfUnit> units = mapper.overUnits(figure.name(), span);
     List<StoryMapper.Visit> visits = mapper.overVisits(figure.name(), span, unit);
+    Map<String, String> titles =
+        shelf.packs().stream().collect(Collectors.toMap(Pack::id, Pack::title));
     Map<Long, StoryMapper.Visit> newestOfJob = new TreeMap<>(java.util.Comparator.reverseOrder());
     visits.forEach(v -> newestOfJob.putIfAbsent(v.jobId(), v));
     return new ComparisonView(
@@ -298,7 +308,7 @@ public class Stories implements StoryReports {
                     new ComparisonView.UnitLine(
                         u.unitId(),
                         u.fleetNumber(),
-                        u.pack() == null ? "" : pack(u.pack()).title(),
+                        titles.getOrDefault(u.pack(), ""),
                         at(u.readAt()),
                         u.engineHours(),
                         u.amount()))

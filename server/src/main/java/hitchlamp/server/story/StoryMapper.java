@@ -47,10 +47,15 @@ interface StoryMapper {
   record Amount(String span, String figure, double amount, String measure) {}
 
   @Insert({
-    "<script>INSERT INTO use_figure (story_read_id, unit_id, span, figure, amount, measure) VALUES",
-    "<foreach collection='amounts' item='a' separator=','>(#{read}, #{unit}, #{a.span}, #{a.figure}, #{a.amount}, #{a.measure})</foreach></script>"
+    "<script>INSERT INTO use_figure (story_read_id, unit_id, span, figure, amount, measure, engine_hours) VALUES",
+    "<foreach collection='amounts' item='a' separator=','>(#{read}, #{unit}, #{a.span}, #{a.figure}, #{a.amount}, #{a.measure}, #{hours})</foreach></script>"
   })
-  void addFigures(long read, long unit, List<Amount> amounts);
+  void addFigures(long read, long unit, Double hours, List<Amount> amounts);
+
+  /** From now on this read is the unit's newest with trip figures. */
+  @Insert(
+      "INSERT INTO newest_use (unit_id, story_read_id) VALUES (#{unit}, #{read}) ON DUPLICATE KEY UPDATE story_read_id = #{read}")
+  void isNewest(long unit, long read);
 
   @Select(
       "SELECT id, read_at, why, engine_hours, pack, content FROM story_read WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
@@ -68,11 +73,18 @@ interface StoryMapper {
 
   /** The newest amount of each unit, the smallest first. */
   @Select(
-      "SELECT f.unit_id, u.fleet_number, u.pack, r.read_at, r.engine_hours, f.amount, f.measure FROM (SELECT unit_id, MAX(story_read_id) AS id FROM use_figure WHERE figure = #{figure} AND span = #{span} GROUP BY unit_id) n JOIN use_figure f ON f.story_read_id = n.id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = f.unit_id JOIN story_read r ON r.id = f.story_read_id ORDER BY f.amount, u.fleet_number LIMIT 2000")
+      "SELECT STRAIGHT_JOIN f.unit_id, u.fleet_number, u.pack, f.read_at, f.engine_hours, f.amount, f.measure FROM newest_use n JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = n.unit_id ORDER BY f.amount, u.fleet_number LIMIT 2000")
   List<OfUnit> overUnits(String figure, String span);
+
+  record Like(String figure, double amount) {}
+
+  /** Newest trip amounts of other units under the same pack, each figure's smallest first. */
+  @Select(
+      "SELECT STRAIGHT_JOIN f.figure, f.amount FROM newest_use n JOIN unit u ON u.id = n.unit_id AND u.pack = #{pack} JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = 'TRIP' WHERE n.unit_id <> #{unit} ORDER BY f.amount LIMIT 40000")
+  List<Like> ofLike(long unit, String pack);
 
   /** The amounts of one unit, the latest visit first. */
   @Select(
-      "SELECT f.story_read_id, j.id AS job_id, j.number, r.read_at, r.engine_hours, f.amount, f.measure FROM use_figure f JOIN story_read r ON r.id = f.story_read_id JOIN job j ON j.id = r.job_id WHERE f.figure = #{figure} AND f.span = #{span} AND f.unit_id = #{unit} ORDER BY f.story_read_id DESC LIMIT 200")
+      "SELECT f.story_read_id, j.id AS job_id, j.number, f.read_at, f.engine_hours, f.amount, f.measure FROM use_figure f JOIN story_read r ON r.id = f.story_read_id JOIN job j ON j.id = r.job_id WHERE f.figure = #{figure} AND f.span = #{span} AND f.unit_id = #{unit} ORDER BY f.story_read_id DESC LIMIT 200")
   List<Visit> overVisits(String figure, String span, long unit);
 }
