@@ -44,9 +44,18 @@ final class Browser implements AutoCloseable {
   }
 
   private WebElement wait(By what) {
-    return new WebDriverWait(driver, PATIENCE)
-        .ignoring(org.openqa.selenium.StaleElementReferenceException.class)
-        .until(ExpectedConditions.visibilityOfElementLocated(what));
+    try {
+      return new WebDriverWait(driver, PATIENCE)
+          .ignoring(org.openqa.selenium.StaleElementReferenceException.class)
+          .until(ExpectedConditions.visibilityOfElementLocated(what));
+    } catch (org.openqa.selenium.TimeoutException e) {
+      throw new AssertionError(
+          "not seen: "
+              + what
+              + "; the page says:\n"
+              + driver.findElement(By.tagName("body")).getText(),
+          e);
+    }
   }
 
   private static String quoted(String text) {
@@ -70,6 +79,24 @@ final class Browser implements AutoCloseable {
 
   boolean shows(String text) {
     return driver.findElement(By.tagName("body")).getText().contains(text);
+  }
+
+  /** True where such a button is there. */
+  private boolean offers(String button) {
+    return !driver
+        .findElements(By.xpath("//button[contains(normalize-space(.), " + quoted(button) + ")]"))
+        .isEmpty();
+  }
+
+  /** Hooks the unit of the open job up, anew where it is hooked up already. */
+  void hooksUp(String unit) {
+    new WebDriverWait(driver, PATIENCE)
+        .until(d -> offers("Hook up to " + unit) || offers("Unhook"));
+    if (offers("Unhook")) {
+      presses("Unhook");
+    }
+    presses("Hook up to " + unit);
+    sees("can250");
   }
 
   void presses(String button) {
