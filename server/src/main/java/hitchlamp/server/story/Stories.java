@@ -25,6 +25,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -41,6 +42,8 @@ public class Stories implements StoryReports {
 
   private static final String TRIP = "TRIP";
   private static final String LIFE = "LIFE";
+  private static final List<String> COMPARED =
+      Arrays.stream(Figure.values()).filter(Figure::comparable).map(Figure::name).toList();
 
   private final StoryMapper mapper;
   private final Jobs jobs;
@@ -272,7 +275,7 @@ public class Stories implements StoryReports {
     String pack = jobs.unit(unit).pack();
     return pack.isEmpty()
         ? Map.of()
-        : mapper.ofLike(unit, pack).stream()
+        : mapper.ofLike(unit, pack, COMPARED).stream()
             .collect(
                 Collectors.groupingBy(
                     StoryMapper.Like::figure,

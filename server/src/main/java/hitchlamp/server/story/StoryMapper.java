@@ -79,9 +79,10 @@ interface StoryMapper {
   record Like(String figure, double amount) {}
 
   /** Newest trip amounts of other units under the same pack, each figure's smallest first. */
-  @Select(
-      "SELECT STRAIGHT_JOIN f.figure, f.amount FROM newest_use n JOIN unit u ON u.id = n.unit_id AND u.pack = #{pack} JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = 'TRIP' WHERE n.unit_id <> #{unit} ORDER BY f.amount LIMIT 40000")
-  List<Like> ofLike(long unit, String pack);
+  @Select({
+    "<script>SELECT STRAIGHT_JOIN f.figure, f.amount FROM newest_use n JOIN unit u ON u.id = n.unit_id AND u.pack = #{pack} JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = 'TRIP' AND f.figure IN (<foreach collection='figures' item='f' separator=','>#{f}</foreach>) WHERE n.unit_id != #{unit} ORDER BY f.amount LIMIT 20000</script>"
+  })
+  List<Like> ofLike(long unit, String pack, List<String> figures);
 
   /** The amounts of one unit, the latest visit first. */
   @Select(
