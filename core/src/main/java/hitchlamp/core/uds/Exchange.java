@@ -100,7 +100,7 @@ public final class Exchange implements Segments.Listener {
     }
     int service = request[0] & 0xFF;
     int answer = payload[0] & 0xFF;
-    if (answer == service + POSITIVE) {
+    if (answer == service + POSITIVE && echoes(payload)) {
       end(new Reply.Positive(payload, micros));
     } else if (answer == NEGATIVE && payload.length >= 3 && (payload[1] & 0xFF) == service) {
       refused(payload[2] & 0xFF, micros);
@@ -108,6 +108,27 @@ public final class Exchange implements Segments.Listener {
       // Not ours: an answer that came too late for an earlier request, or nonsense.
       worst = new Reply.Garbled(String.format("service 0x%02X", answer));
     }
+  }
+
+  /**
+   * True where an answer names what was asked for (ISO 14229-1, from memory): an identifier, a
+   * routine, a kind of fault information with its fault. The late answer to an earlier request of
+   * the same service does not.
+   */
+  private boolean echoes(byte[] payload) {
+    int echoed =
+        switch (request[0] & 0xFF) {
+          case Services.READ -> 2;
+          case Services.ROUTINE -> 3;
+          case Services.FAULTS -> request.length > 3 ? 4 : 1;
+          default -> 0;
+        };
+    for (int i = 1; i <= echoed && i < request.length; i++) {
+      if (i >= payload.length || payload[i] != request[i]) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private void refused(int code, long micros) {
