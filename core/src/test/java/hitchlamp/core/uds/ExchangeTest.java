@@ -136,4 +136,13 @@ class ExchangeTest {
     e.tick(Exchange.FIRST_MICROS);
     assertThat(replies.get(0)).isInstanceOf(Reply.Garbled.class);
   }
+
+  @Test
+  void theLateAnswerToAnEarlierRequestIsNotTakenForThisOnes() {
+    Exchange e = ask("220220", 1);
+    e.accept(they("0562011000001234"), 50_000);
+    assertThat(replies).as("it names another identifier").isEmpty();
+    e.accept(they("0562022000001234"), 90_000);
+    assertThat(replies.get(0)).isInstanceOf(Reply.Positive.class);
+  }
 }
