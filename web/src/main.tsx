@@ -16,8 +16,14 @@ import { LogbookPage } from './job/LogbookPage'
 import { Units } from './job/Units'
 import { Comparison } from './story/Comparison'
 import { Story } from './story/Story'
+import { VesselPage } from './vessel/VesselPage'
 import { SignOff } from './signoff/SignOff'
 import { UnitPage } from './job/UnitPage'
+import { Cutout, KeptTrial } from './trial/Cutout'
+import { Tests } from './trial/Tests'
+import { CompareRecordings } from './watch/CompareRecordings'
+import { RecordingPage } from './watch/RecordingPage'
+import { Watch } from './watch/Watch'
 import { NotYet } from './job/NotYet'
 import './shared/look.css'
 
@@ -43,8 +49,15 @@ const router = createBrowserRouter([
           { path: 'faults/compare', element: <Compare /> },
           { path: 'faults/snapshots', element: <Snapshots /> },
           { path: 'faults/lamps', element: <Lamps /> },
+          { path: 'vessel', element: <VesselPage /> },
           { path: 'story', element: <Story /> },
           { path: 'story/compare', element: <Comparison /> },
+          { path: 'watch', element: <Watch /> },
+          { path: 'watch/compare', element: <CompareRecordings /> },
+          { path: 'watch/recordings/:recording', element: <RecordingPage /> },
+          { path: 'tests', element: <Tests /> },
+          { path: 'tests/cutout', element: <Cutout /> },
+          { path: 'tests/:trial', element: <KeptTrial /> },
           { path: 'sign-off', element: <SignOff /> },
           { path: 'logbook', element: <LogbookPage /> },
           { path: ':step', element: <NotYet /> },

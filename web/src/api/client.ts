@@ -2,6 +2,9 @@ import type { components } from './generated/schema'
 
 type Schemas = components['schemas']
 
+/** Values of the core, whose fields are always there though the document does not say so. */
+type Sure<T> = T extends (infer U)[] ? Sure<U>[] : T extends object ? { [K in keyof T]-?: Sure<T[K]> } : T
+
 export type Me = Schemas['Me']
 export type Unit = Schemas['UnitView']
 export type Job = Schemas['JobView']
@@ -16,6 +19,7 @@ export type StoryView = Schemas['StoryView']
 export type FindingLine = Schemas['FindingLine']
 export type ProtectionLine = Schemas['ProtectionLine']
 export type FigureLine = Schemas['FigureLine']
+export type EngineStory = Schemas['EngineStory']
 export type DutyView = Schemas['DutyView']
 export type Comparison = Schemas['ComparisonView']
 export type ModuleLine = Schemas['ModuleLine']
@@ -31,6 +35,63 @@ export type Measure = Schemas['MeasureView']
 export type AccountView = Schemas['AccountView']
 export type Plug = Schemas['Plug']
 export type Finding = Schemas['Finding']
+export type RecordingHead = Schemas['Head']
+export type RecordingWhole = Schemas['Whole']
+export type StatsView = Schemas['Stats']
+export type CsvMap = Sure<Schemas['CsvMap']>
+export type TableLook = Omit<Schemas['Look'], 'map'> & { map: CsvMap }
+export type AlignView = Schemas['AlignView']
+export type Difference = Schemas['Difference']
+export type CutoutView = Omit<Schemas['CutoutView'], 'preconditions'> & {
+  preconditions: Sure<Schemas['Precondition']>[]
+}
+export type TrialKept = Omit<Schemas['Kept'], 'cutout'> & { cutout: CutoutView }
+export type TrialCan = Schemas['CanView']
+
+/** Pulls of a recording; figures that nobody knows come as the word NaN. */
+export interface PullResult {
+  pulls: {
+    fromMicros: number
+    toMicros: number
+    gear: number
+    fromRpm: number
+    toRpm: number
+    seconds: number
+    between: number
+    points: { rpm: number; kw: number; off: number; referenceKw: number }[]
+  }[]
+  lowRpm: number
+  highRpm: number
+  judgement: 'AS_REFERENCE' | 'BELOW_REFERENCE' | 'CANNOT_TELL'
+  says: string
+  next: string
+}
+
+/** A sea trial; figures that nobody knows come as the word NaN. */
+export interface SeaResult {
+  sides: {
+    side: string
+    points: {
+      fromMicros: number
+      rpm: number
+      lever: number
+      kw: number
+      lawKw: number
+      boost: number
+      fuel: number
+      coolant: number
+      exhaust: number
+    }[]
+    exponent: number
+    exponentOff: number
+    fit: 'RIGHT' | 'OVERLOADED' | 'UNDER_PROPPED' | 'LACKS_POWER' | 'CANNOT_TELL'
+    says: string
+    settles: boolean
+  }[]
+  differences: string[]
+  says: string
+  next: string
+}
 
 /** What the cab of a simulated unit shows. Speeds in rpm, temperature in °C, pedal 0 to 1. */
 export interface Cab {
@@ -46,6 +107,9 @@ export interface Cab {
   factor: number
   /** Warning lamps by name; true where lit. */
   lamps: Record<string, boolean>
+  kmh: number
+  /** Levers of the drive by name, as they stand; empty where the unit has none. */
+  driving: Record<string, string>
 }
 
 /** A refusal of the server: what happened and what to do next. */

@@ -71,6 +71,14 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
               Values frozen with it
             </Link>
           )}
+          {signs.some((f) => f.spn > 0) && (
+            <Link className="btn" to={`/jobs/${job}/watch?${spnsOf(signs)}`}>
+              Live values of it
+            </Link>
+          )}
+          <Link className="btn" to={`/jobs/${job}/tests`}>
+            Tests
+          </Link>
           {signs[0] && (
             <Link className="btn" to={`/jobs/${job}/modules/${signs[0].module}`}>
               The module that reports it
@@ -90,6 +98,11 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
       <MoveLead job={job} view={view} lead={lead} open={moving} onOpenChange={setMoving} />
     </Why>
   )
+}
+
+/** The values that a lead's faults are about. */
+function spnsOf(signs: FaultsView['faults']): string {
+  return [...new Set(signs.map((f) => f.spn))].map((spn) => `spn=${spn}`).join('&')
 }
 
 function MoveLead({

@@ -344,6 +344,7 @@ it('sign-off lists what is open with what to do, and hands out the report', asyn
       open: [{ says: 'Retarder module does not answer.', next: 'Bring it back on the bus.' }],
       changes: [],
       reads: 1,
+      tests: [],
     },
   }
   show(<SignOff />, { faults: view })
@@ -364,6 +365,7 @@ it('sign-off with nothing open says what is left to do', async () => {
         { change: 'gone', component: 'EGR valve', mode: 'stuck', moduleTitle: 'Engine', spn: 2791, fmi: 7 },
       ],
       reads: 2,
+      tests: [],
     },
   }
   show(<SignOff />, { faults: view })

@@ -16,6 +16,8 @@ const cab: Cab = {
   batteryV: 25.24,
   plugged: true,
   factor: 1,
+  kmh: 0,
+  driving: {},
   lamps: { stop: true, 'wait-to-start': false },
 }
 

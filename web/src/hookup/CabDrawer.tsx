@@ -106,8 +106,10 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
               onChange={(e) => act.mutate(['pedal', e.target.value])}
             />
           </label>
+          <Driving cab={cab} onAct={(action, value) => act.mutate([action, value])} />
           <p className="font-narrow text-[18px] font-semibold">
-            {Math.round(cab.rpm)} rpm, {coolant?.figure} {coolant?.unit}, {cab.batteryV.toFixed(1)} V
+            {Math.round(cab.rpm)} rpm, {cab.kmh > 0.5 && `${Math.round(cab.kmh)} km/h, `} {coolant?.figure}{' '}
+            {coolant?.unit}, {cab.batteryV.toFixed(1)} V
           </p>
           <button
             className="btn justify-center"
@@ -119,5 +121,71 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
         </div>
       )}
     </section>
+  )
+}
+
+/** Gear, brake, hill and load, where the unit has them. */
+function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: string) => void }) {
+  const d = cab.driving
+  if (d.gear === undefined) return null
+  const automatic = d.gear.startsWith('d')
+  return (
+    <div className="grid grid-cols-2 gap-2 text-[15px]">
+      <label>
+        Gear {automatic && `(${d.gear.slice(1)})`}
+        <select
+          className="field"
+          value={automatic ? 'd' : d.gear}
+          onChange={(e) => onAct('gear', e.target.value)}
+        >
+          <option value="n">neutral</option>
+          <option value="d">drive</option>
+          {Array.from({ length: 12 }, (_, i) => (
+            <option key={i + 1} value={String(i + 1)}>
+              hold {i + 1}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        Brake
+        <select
+          className="field"
+          value={Number(d.brake) > 0 ? '0.4' : '0'}
+          onChange={(e) => onAct('brake', e.target.value)}
+        >
+          <option value="0">off</option>
+          <option value="0.4">on</option>
+        </select>
+      </label>
+      <label>
+        Hill, %
+        <select
+          className="field"
+          value={String(Number(d.grade))}
+          onChange={(e) => onAct('grade', e.target.value)}
+        >
+          {[-4, -2, 0, 2, 4, 6].map((g) => (
+            <option key={g} value={g}>
+              {g}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        Load, t
+        <select
+          className="field"
+          value={String(Number(d.load))}
+          onChange={(e) => onAct('load', e.target.value)}
+        >
+          {[0, 6, 12, 18, 24].map((t) => (
+            <option key={t} value={t}>
+              {t}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
   )
 }

@@ -136,9 +136,18 @@ it('names what happened and what next for a silent bus, and judges the meter', a
 const vitals: Vitals = {
   key: 'on',
   values: [
-    { spn: 190, name: 'Engine speed', value: 600.125, state: 'VALID', unit: 'rpm', decimals: 1, ageMs: 10 },
-    { spn: 110, name: 'Coolant', value: null, state: 'ERROR', unit: '°C', decimals: 0, ageMs: 10 },
-    { spn: 168, name: 'Battery', value: 25, state: 'VALID', unit: 'V', decimals: 2, ageMs: 60000 },
+    {
+      spn: 190,
+      name: 'Engine speed',
+      side: '',
+      value: 600.125,
+      state: 'VALID',
+      unit: 'rpm',
+      decimals: 1,
+      ageMs: 10,
+    },
+    { spn: 110, name: 'Coolant', side: '', value: null, state: 'ERROR', unit: '°C', decimals: 0, ageMs: 10 },
+    { spn: 168, name: 'Battery', side: '', value: 25, state: 'VALID', unit: 'V', decimals: 2, ageMs: 60000 },
   ],
   loadPercent: 38.4,
   framesPerSecond: 700,

@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post, remove, type UnitWithJobs } from '../api/client'
 import { useJob } from '../job/jobContext'
@@ -103,6 +104,11 @@ export function HookUp() {
           still do.
         </p>
       )}
+      {live.vessel && (
+        <Link className="btn mt-5 mr-3" to={`/jobs/${job.id}/vessel`}>
+          The rest of the vessel
+        </Link>
+      )}
       {up && !choosing && may && (
         <button className="btn mt-5" onClick={() => setChoosing(true)}>
           Choose another link
@@ -147,6 +153,18 @@ export function HookUp() {
                 heard.
               </WhyPart>
               <WhyPart head="Next">{link?.next ?? 'Choose a link and hook up.'}</WhyPart>
+              {roll && (
+                <WhyPart head="Traffic of the last hook-up">
+                  <span className="flex flex-wrap gap-2">
+                    <a className="btn" href={`/api/jobs/${job.id}/traffic.log`} download>
+                      candump log
+                    </a>
+                    <a className="btn" href={`/api/jobs/${job.id}/traffic.pcap`} download>
+                      pcap
+                    </a>
+                  </span>
+                </WhyPart>
+              )}
             </>
           )}
         </Why>

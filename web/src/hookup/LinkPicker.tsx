@@ -13,6 +13,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
   const [host, setHost] = useState('127.0.0.1')
   const [port, setPort] = useState('29536')
   const [bus, setBus] = useState('can0')
+  const [backbone, setBackbone] = useState('')
   const file = useRef<HTMLInputElement>(null)
   const hookUp = useMutation({ mutationFn: (link: string) => post(`/api/jobs/${job}/hook-up`, { link }) })
   const upload = useMutation({
@@ -49,11 +50,12 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          hookUp.mutate(`daemon/${host}:${port}/${bus.replace(/\s+/g, '')}`)
+          const n2k = backbone.trim() ? `/n2k=${backbone.trim()}` : ''
+          hookUp.mutate(`daemon/${host}:${port}/${bus.replace(/\s+/g, '')}${n2k}`)
         }}
       >
         <h2 className="mb-2">A real unit, through a CAN daemon</h2>
-        <div className="grid grid-cols-[2fr_1fr_2fr_auto] items-end gap-3">
+        <div className="grid grid-cols-[2fr_1fr_2fr_2fr_auto] items-end gap-3">
           <label className="text-[15px]">
             Host
             <input className="field" required value={host} onChange={(e) => setHost(e.target.value)} />
@@ -71,6 +73,10 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
           <label className="text-[15px]">
             Bus names, tried in turn
             <input className="field" required value={bus} onChange={(e) => setBus(e.target.value)} />
+          </label>
+          <label className="text-[15px]">
+            Vessel network, if any
+            <input className="field" value={backbone} onChange={(e) => setBackbone(e.target.value)} />
           </label>
           <button className="btn">Hook up</button>
         </div>

@@ -57,6 +57,8 @@ export function JobShell() {
       () => ({
         h: () => void navigate(`/jobs/${id}/hook-up`),
         s: () => void navigate(`/jobs/${id}/story`),
+        v: () => void navigate(`/jobs/${id}/watch`),
+        t: () => void navigate(`/jobs/${id}/tests`),
         f: () => void navigate(`/jobs/${id}/faults`),
         l: () => void navigate(`/jobs/${id}/logbook`),
         n: () => note.current?.focus(),
@@ -150,7 +152,8 @@ function LampBar({ job, live, lit }: { job: Job; live: JobLive; lit: boolean }) 
 
 /** What is commanded, since when, and the way to let go. The only thing that is ever solid amber. */
 function HoldStrip({ job, live, caseFile }: { job: number; live: JobLive; caseFile: boolean }) {
-  const held = live.link?.held ?? []
+  // What was taken last comes first: it is what the machine feels.
+  const held = [...(live.link?.held ?? [])].sort((a, b) => a.seconds - b.seconds)
   const any = held.length > 0
   useEffect(() => {
     if (!any) return
@@ -181,6 +184,7 @@ function HoldStrip({ job, live, caseFile }: { job: number; live: JobLive; caseFi
       {any && (
         <div className="flex min-h-12 items-center gap-4 bg-amber px-4 font-semibold text-on-amber">
           <span>Holding: {held.map((h) => h.says).join(', ')}</span>
+          <HeldFor seconds={held[0]?.seconds ?? 0} key={held.map((h) => h.says).join()} />
           <button
             className="ml-auto min-h-11 min-w-[220px] border-2 border-on-amber px-4"
             onClick={() => void post(`/api/jobs/${job}/release`)}
@@ -191,6 +195,16 @@ function HoldStrip({ job, live, caseFile }: { job: number; live: JobLive; caseFi
       )}
     </div>
   )
+}
+
+/** For how long something is held, counted on from what the server told. */
+function HeldFor({ seconds }: { seconds: number }) {
+  const [more, setMore] = useState(0)
+  useEffect(() => {
+    const timer = setInterval(() => setMore((n) => n + 1), 1000)
+    return () => clearInterval(timer)
+  }, [])
+  return <span className="font-normal">for {Math.max(0, Math.round(seconds) + more)} s</span>
 }
 
 function Path({
@@ -208,7 +222,7 @@ function Path({
   return (
     <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(live.link, roll, faults, story).map((step) => (
+        {steps(live.link, roll, faults, story, live.recorders, live.cutout).map((step) => (
           <li key={step.path} className="relative">
             <NavLink
               to={`/jobs/${id}/${step.path}`}
@@ -307,6 +321,11 @@ const KEYS = [
   ['h', 'hook up'],
   ['f', 'faults'],
   ['s', 'story'],
+  ['v', 'live values'],
+  ['t', 'tests'],
+  ['b', 'far view, where a page has one'],
+  ['z', 'freeze live values'],
+  ['m', 'mark this moment'],
   ['l', 'logbook'],
   ['n', 'note to the logbook'],
   ['r', 'call the roll'],

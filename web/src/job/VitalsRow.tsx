@@ -1,5 +1,6 @@
 import { useShow } from '../shared/quantity'
 import { words } from '../shared/words'
+import type { Value } from '../stream/types'
 import type { JobLive } from '../stream/useJobStream'
 
 const SHORT: Record<number, string> = { 190: 'Engine', 168: 'Battery', 110: 'Coolant' }
@@ -14,7 +15,7 @@ export function VitalsRow({ live }: { live: JobLive }) {
   // Values of a recording are of then: nothing about them is live.
   const recorded = link.linkId?.startsWith('log/') === true || link.linkId?.startsWith('stored/') === true
   return (
-    <div className="flex min-w-0 items-center gap-5 overflow-hidden" aria-label="Vital values">
+    <div className="flex min-w-0 items-center gap-4 overflow-hidden" aria-label="Vital values">
       {up && !recorded && (
         <Vital
           head="Key"
@@ -24,20 +25,30 @@ export function VitalsRow({ live }: { live: JobLive }) {
         />
       )}
       {up &&
-        vitals.values.map((v) => {
-          const stale = v.ageMs > STALE_MS
-          const shown =
-            v.value === null || stale
-              ? undefined
-              : show(v.value, v.unit, v.spn === 190 ? 0 : Math.min(1, v.decimals))
+        bySpn(vitals.values).map((of) => {
+          const shown = of.map((v) => {
+            const stale = v.ageMs > STALE_MS
+            const figure =
+              v.value === null || stale
+                ? undefined
+                : show(v.value, v.unit, v.spn === 190 ? 0 : Math.min(1, v.decimals))
+            return {
+              side: v.side,
+              figure: figure?.figure ?? (stale ? 'stale' : words.states[v.state]),
+              unit: figure?.unit ?? '',
+            }
+          })
+          const first = of[0]
           return (
-            <Vital
-              key={v.spn}
-              head={SHORT[v.spn] ?? v.name}
-              figure={shown?.figure ?? (stale ? 'stale' : words.states[v.state])}
-              unit={shown?.unit ?? ''}
-              title={v.spn === 168 ? `${v.name}, as the module measures it` : v.name}
-            />
+            first && (
+              <Vital
+                key={first.spn}
+                head={SHORT[first.spn] ?? first.name}
+                sides={shown}
+                unit={shown.find((s) => s.unit)?.unit ?? ''}
+                title={first.spn === 168 ? `${first.name}, as the module measures it` : first.name}
+              />
+            )
           )
         })}
       <div className="min-w-[120px] text-[14px] leading-tight text-ink-2 max-[1060px]:hidden">
@@ -65,11 +76,42 @@ function age(ms: number): string {
   return ms < 1000 ? `${Math.max(1, Math.round(ms))} ms ago` : `${Math.round(ms / 1000)} s ago`
 }
 
-function Vital({ head, figure, unit, title }: { head: string; figure: string; unit: string; title: string }) {
+/** Readings of one parameter together, engine by engine. */
+function bySpn(values: Value[]): Value[][] {
+  const spns = [...new Set(values.map((v) => v.spn))]
+  return spns.map((spn) => values.filter((v) => v.spn === spn))
+}
+
+/** One figure, or one for each side of the unit with the side's letter before it. */
+function Vital({
+  head,
+  figure,
+  sides,
+  unit,
+  title,
+}: {
+  head: string
+  figure?: string
+  sides?: { side: string; figure: string }[]
+  unit: string
+  title: string
+}) {
   return (
-    <div className="min-w-[58px] whitespace-nowrap" title={title}>
+    <div className="min-w-[58px] shrink-0 whitespace-nowrap" title={title}>
       <span className="block text-[13px] leading-none font-medium text-ink-3">{head}</span>
-      <b className="font-narrow text-[20px] leading-tight font-semibold">{figure}</b>
+      {figure !== undefined && (
+        <b className="font-narrow text-[20px] leading-tight font-semibold">{figure}</b>
+      )}
+      {sides?.map((s) => (
+        <span key={s.side} className="mr-1.5 last-of-type:mr-0">
+          {s.side && (
+            <abbr title={s.side} className="mr-0.5 text-[14px] text-ink-2 no-underline">
+              {s.side.slice(0, 1).toUpperCase()}
+            </abbr>
+          )}
+          <b className="font-narrow text-[20px] leading-tight font-semibold">{s.figure}</b>
+        </span>
+      ))}
       {unit && <span className="ml-1 text-[14px] text-ink-3">{unit}</span>}
     </div>
   )

@@ -1,6 +1,7 @@
-import type { FaultsView, Roll, StoryView } from '../api/client'
+import type { CutoutView, FaultsView, Roll, StoryView } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
+import type { RecorderState } from '../watch/types'
 
 /** A step of the job's path with its state in words. */
 export interface Step {
@@ -16,6 +17,8 @@ export function steps(
   roll: Roll | undefined,
   read: FaultsView | undefined,
   story: StoryView | undefined,
+  recorders: RecorderState[] = [],
+  cutout?: CutoutView,
 ): Step[] {
   return [
     { path: 'hook-up', title: 'Hook up', says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
@@ -26,8 +29,8 @@ export function steps(
       done: read?.state === 'COMPLETE',
     },
     { path: 'story', title: 'Story', says: storySays(story), done: story?.state === 'COMPLETE' },
-    { path: 'watch', title: 'Watch', says: 'comes later', done: false },
-    { path: 'tests', title: 'Tests', says: 'comes later', done: false },
+    { path: 'watch', title: 'Watch', says: watch(link, recorders), done: false },
+    { path: 'tests', title: 'Tests', says: tests(cutout), done: cutout?.stage === 'ENDED' },
     { path: 'trace', title: 'Trace', says: 'comes later', done: false },
     { path: 'sign-off', title: 'Sign-off', says: signOff(read), done: false },
   ]
@@ -73,4 +76,20 @@ function faults(roll: Roll | undefined, read: FaultsView | undefined): string {
   const all = roll.modules.flatMap((m) => m.faults)
   const now = all.filter((f) => f.state === 'ACTIVE').length
   return `${now} now, ${all.length - now} earlier`
+}
+
+/** Recorders that run say so from every page. */
+function watch(link: LinkState | undefined, recorders: RecorderState[]): string {
+  const on = recorders.filter((r) => r.stage === 'RECORDING' || r.stage === 'POST_ROLL').length
+  if (on > 0) return count(on, 'recorder runs', 'recorders run')
+  const armed = recorders.filter((r) => r.stage === 'ARMED').length
+  if (armed > 0) return `${armed} armed`
+  return link?.state === 'UP' ? 'live' : 'when hooked up'
+}
+
+function tests(cutout: CutoutView | undefined): string {
+  if (!cutout) return 'not begun'
+  if (cutout.stage !== 'ENDED')
+    return cutout.off.length > 0 ? `cylinder ${cutout.off.join(', ')} off` : 'cutout is ready'
+  return { PASS: 'cutout: pass', FAIL: 'cutout: fail', CANNOT_TELL: 'cutout: cannot tell' }[cutout.verdict]
 }

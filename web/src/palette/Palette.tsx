@@ -16,6 +16,7 @@ const PAGES = [
   ['Faults', 'faults'],
   ['Compare reads', 'faults/compare'],
   ['Check the lamps', 'faults/lamps'],
+  ['Vessel network', 'vessel'],
   ['Story', 'story'],
   ['Compare figures over units and visits', 'story/compare'],
   ['Sign-off', 'sign-off'],

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
 import { get, type Measure } from '../api/client'
 import { useSettings, type UnitSystem } from './settings'
 
@@ -27,11 +28,22 @@ export function show(
   const shown = value * factor + (way?.offset ?? 0)
   // A conversion adds no precision: a unit ten times larger gets one decimal more.
   const fit = Math.max(0, Math.min(3, decimals + Math.round(-Math.log10(Math.abs(factor)))))
-  const figure = new Intl.NumberFormat(locale, {
-    minimumFractionDigits: fit,
-    maximumFractionDigits: fit,
-  }).format(shown)
-  return { figure, unit: way?.symbol ?? unit }
+  return { figure: numbers(locale, fit).format(shown), unit: way?.symbol ?? unit }
+}
+
+const formats = new Map<string, Intl.NumberFormat>()
+
+/** A format is costly to make and needed thousands of times a second: each kind is made once. */
+function numbers(locale: string | undefined, decimals: number): Intl.NumberFormat {
+  const key = `${locale ?? ''}/${decimals}`
+  const known = formats.get(key)
+  if (known) return known
+  const made = new Intl.NumberFormat(locale, {
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+  })
+  formats.set(key, made)
+  return made
 }
 
 /** A function that shows figures in the units the user has chosen. */
@@ -42,5 +54,29 @@ export function useShow(): (value: number, unit: string, decimals: number) => Sh
     queryFn: () => get<Measure[]>('/api/quantities'),
     staleTime: Infinity,
   })
-  return (value, unit, decimals) => show(value, unit, decimals, units, data ?? [])
+  return useMemo(() => {
+    const table = data ?? []
+    return (value, unit, decimals) => show(value, unit, decimals, units, table)
+  }, [units, data])
+}
+
+/** The straight line by which stored figures of a unit become those that are shown. */
+export interface Conversion {
+  factor: number
+  offset: number
+  unit: string
+}
+
+/** A function that tells how stored figures of a unit are converted for this user. */
+export function useConversion(): (unit: string) => Conversion {
+  const { units } = useSettings()
+  const { data } = useQuery({
+    queryKey: ['quantities'],
+    queryFn: () => get<Measure[]>('/api/quantities'),
+    staleTime: Infinity,
+  })
+  return (unit) => {
+    const way = data?.find((m) => m.symbol === unit)?.[units]
+    return { factor: way?.factor ?? 1, offset: way?.offset ?? 0, unit: way?.symbol ?? unit }
+  }
 }

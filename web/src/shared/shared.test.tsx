@@ -72,8 +72,8 @@ it('the path says where the job stands', () => {
     'not begun',
     'not read',
     'comes with the roll',
-    'comes later',
-    'comes later',
+    'when hooked up',
+    'not begun',
     'comes later',
     'not begun',
   ])

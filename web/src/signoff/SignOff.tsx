@@ -6,6 +6,7 @@ import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { count } from '../shared/words'
+import { verdicts } from '../trial/words'
 
 type State = components['schemas']['SignOffView']
 
@@ -68,6 +69,30 @@ export function SignOff() {
               </ul>
             )}
           </section>
+          {data.tests.length > 0 && (
+            <section aria-label="Tests" className="mb-6">
+              <h2 className="mb-2">Tests</h2>
+              <ul>
+                {data.tests.map((t) => (
+                  <li key={t.id} className="border-b border-line py-2">
+                    <Link
+                      to={`/jobs/${job.id}/tests/${t.id}`}
+                      className="flex flex-wrap items-baseline gap-3"
+                    >
+                      <span className={`mark ${t.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
+                        {verdicts[t.verdict]}
+                      </span>
+                      <b className="font-semibold">{t.title}</b>
+                      <span className="text-ink-2">
+                        {new Date(t.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}
+                      </span>
+                    </Link>
+                    <p className="text-[15px]">{t.says}</p>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           <section aria-label="Before and after">
             <h2 className="mb-2">Before and after</h2>
             {data.reads < 2 ? (
@@ -110,8 +135,8 @@ export function SignOff() {
           says it too.
         </WhyPart>
         <WhyPart head="Case file">
-          Everything of this job in one archive: reads, story, logbook, pictures, traffic. It opens at another
-          Hitch Lamp with every view, without the unit.
+          Everything of this job in one archive: reads, story, recordings, tests, logbook, pictures, traffic.
+          It opens at another Hitch Lamp with every view, without the unit.
         </WhyPart>
         <WhyPart head="Next">
           <span className="flex flex-col gap-2">

@@ -70,14 +70,15 @@ export function Comparison() {
                   const own = u.unitId === job.unitId
                   return (
                     <li
-                      key={u.unitId}
-                      className={`grid grid-cols-[150px_1fr_110px] items-center gap-3 border-b border-line py-1.5 ${own ? 'bg-petrol-soft' : ''}`}
+                      key={`${u.unitId} ${u.engine}`}
+                      className={`grid grid-cols-[220px_1fr_110px] items-center gap-3 border-b border-line py-1.5 ${own ? 'bg-petrol-soft' : ''}`}
                     >
                       <Link
                         className={`truncate underline ${own ? 'font-semibold' : ''}`}
                         to={`/units/${u.unitId}`}
                       >
                         {u.fleetNumber}
+                        {u.engine && `, ${u.engine.toLowerCase()}`}
                       </Link>
                       <span title={u.pack}>
                         <span
@@ -99,11 +100,12 @@ export function Comparison() {
             <ul className="text-[15px]">
               {data.visits.map((v) => (
                 <li
-                  key={v.jobId}
-                  className="grid grid-cols-[150px_1fr_110px] gap-3 border-b border-line py-1.5"
+                  key={`${v.jobId} ${v.engine}`}
+                  className="grid grid-cols-[220px_1fr_110px] gap-3 border-b border-line py-1.5"
                 >
                   <Link className="underline" to={`/jobs/${v.jobId}/story`}>
                     Job {v.number}
+                    {v.engine && `, ${v.engine.toLowerCase()}`}
                   </Link>
                   <span className="text-ink-2">
                     {new Date(v.readAt).toLocaleDateString()}

@@ -21,9 +21,12 @@ function words(percent: number): string {
 export function DutyMap({
   life,
   trip,
+  of = '',
 }: {
   life: DutyView | null | undefined
   trip: DutyView | null | undefined
+  /** Which engine of several. */
+  of?: string
 }) {
   const [ofTrip, setOfTrip] = useState(trip != null)
   const duty = ofTrip ? (trip ?? life) : (life ?? trip)
@@ -67,7 +70,7 @@ export function DutyMap({
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="w-full"
         role="img"
-        aria-label="Map of speed and load"
+        aria-label={`Map of speed and load${of && `, ${of.toLowerCase()}`}`}
       >
         {rows.map(({ row, i }, y) => (
           <g key={i} transform={`translate(0 ${TOP + y * ROW})`}>

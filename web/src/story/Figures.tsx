@@ -1,12 +1,16 @@
 import { Link } from 'react-router'
-import type { FigureLine } from '../api/client'
+import type { EngineStory, FigureLine } from '../api/client'
 import { useShow } from '../shared/quantity'
 import { COMPARABLE, decimalsOf } from './words'
 
-/** Figures of this trip beside the unit's life and beside its like. */
-export function Figures({ figures, job }: { figures: FigureLine[]; job: number }) {
+/** Figures of this trip beside the unit's life and beside its like; engines of a unit side by side. */
+export function Figures({ engines, job }: { engines: EngineStory[]; job: number }) {
   const show = useShow()
-  const like = figures.some((f) => f.like != null)
+  const rows: FigureLine[] = []
+  for (const f of engines.flatMap((e) => e.figures))
+    if (!rows.some((r) => r.figure === f.figure)) rows.push(f)
+  const like = rows.some((f) => f.like != null)
+  const several = engines.length > 1
   const one = (value: number | null | undefined, unit: string) => {
     if (value == null) return <span className="text-ink-3">not told</span>
     const s = show(value, unit, decimalsOf(unit))
@@ -20,15 +24,33 @@ export function Figures({ figures, job }: { figures: FigureLine[]; job: number }
   return (
     <table className="w-full text-[15px]">
       <thead>
+        {several && (
+          <tr className="text-left">
+            <th />
+            {engines.map((e) => (
+              <th key={e.name} colSpan={2} className="pr-3 text-right font-semibold">
+                {e.name}
+                {e.hours != null &&
+                  `, ${e.hours.toLocaleString('en', { minimumFractionDigits: 1, maximumFractionDigits: 1 })} h`}
+              </th>
+            ))}
+          </tr>
+        )}
         <tr className="border-b border-line-strong text-left">
           <th className="py-1 pr-3 font-semibold">Figure</th>
-          <th className="pr-3 text-right font-semibold">this trip</th>
-          <th className="pr-3 text-right font-semibold">whole life</th>
+          {engines.flatMap((e) => [
+            <th key={`trip ${e.name}`} className="pr-3 text-right font-semibold">
+              this trip
+            </th>,
+            <th key={`life ${e.name}`} className="pr-3 text-right font-semibold">
+              whole life
+            </th>,
+          ])}
           {like && <th className="pr-3 text-right font-semibold">trips of its like, the middle</th>}
         </tr>
       </thead>
       <tbody>
-        {figures.map((f) => (
+        {rows.map((f) => (
           <tr key={f.figure} className="border-b border-line">
             <td className="py-1 pr-3">
               {COMPARABLE.some((c) => c.figure === f.figure) ? (
@@ -39,8 +61,17 @@ export function Figures({ figures, job }: { figures: FigureLine[]; job: number }
                 f.title
               )}
             </td>
-            <td className="pr-3 text-right">{one(f.trip, f.unit)}</td>
-            <td className="pr-3 text-right">{f.figure === 'BEGAN' ? '' : one(f.life, f.unit)}</td>
+            {engines.flatMap((e) => {
+              const own = e.figures.find((o) => o.figure === f.figure)
+              return [
+                <td key={`trip ${e.name}`} className="pr-3 text-right">
+                  {one(own?.trip, f.unit)}
+                </td>,
+                <td key={`life ${e.name}`} className="pr-3 text-right">
+                  {f.figure === 'BEGAN' ? '' : one(own?.life, f.unit)}
+                </td>,
+              ]
+            })}
             {like && (
               <td className="pr-3 text-right">
                 {f.like != null && one(f.like, f.unit)}

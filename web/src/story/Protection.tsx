@@ -11,6 +11,7 @@ function decimals(p: ProtectionLine): number {
 /** What left its safe range: how far, how often, how long, when last. No clear removes it. */
 export function Protection({ records, now }: { records: ProtectionLine[]; now: number | null | undefined }) {
   const show = useShow()
+  const several = new Set(records.map((p) => p.module)).size > 1
   if (records.length === 0) return <p className="text-ink-2">Nothing left its safe range.</p>
   return (
     <table className="w-full text-[15px]">
@@ -32,6 +33,7 @@ export function Protection({ records, now }: { records: ProtectionLine[]; now: n
           return (
             <tr key={`${p.module} ${p.name}`} className="border-b border-line">
               <td className="py-1.5 pr-3">
+                {several && `${p.module}: `}
                 {p.name}
                 <span className="text-ink-2">{p.above ? ', too high' : ', too low'}</span>
               </td>

@@ -1,8 +1,8 @@
-import type { StoryView } from '../api/client'
+import type { EngineStory } from '../api/client'
 import { useShow } from '../shared/quantity'
 
 /** Hours in each band of road speed, as bars with their share. */
-export function SpeedBands({ bands }: { bands: NonNullable<StoryView['bands']> }) {
+export function SpeedBands({ bands }: { bands: NonNullable<EngineStory['bands']> }) {
   const show = useShow()
   const total = bands.hours.reduce((a, b) => a + b, 0)
   const edge = (i: number) => show(bands.kmh[i] ?? 0, 'km/h', 0)

@@ -44,21 +44,43 @@ const story: StoryView = {
       peakHour: 980,
     },
   ],
-  figures: [
-    { figure: 'HOURS', title: 'Hours', unit: 'h', trip: 247.4, life: 1000, like: undefined, likeUnits: 0 },
-    { figure: 'IDLE_SHARE', title: 'Idle share', unit: '%', trip: 44, life: 40, like: 21, likeUnits: 5 },
-    { figure: 'FUEL', title: 'Fuel', unit: 'L', trip: undefined, life: 5200, like: undefined, likeUnits: 0 },
+  engines: [
+    {
+      name: '',
+      hours: 1000,
+      figures: [
+        {
+          figure: 'HOURS',
+          title: 'Hours',
+          unit: 'h',
+          trip: 247.4,
+          life: 1000,
+          like: undefined,
+          likeUnits: 0,
+        },
+        { figure: 'IDLE_SHARE', title: 'Idle share', unit: '%', trip: 44, life: 40, like: 21, likeUnits: 5 },
+        {
+          figure: 'FUEL',
+          title: 'Fuel',
+          unit: 'L',
+          trip: undefined,
+          life: 5200,
+          like: undefined,
+          likeUnits: 0,
+        },
+      ],
+      lifeDuty: {
+        rpm: [700, 900],
+        load: [50, 100],
+        seconds: [
+          [300, 0],
+          [0, 0],
+          [0, 100],
+        ],
+      },
+      bands: { kmh: [1, 20], hours: [500, 0, 500] },
+    },
   ],
-  lifeDuty: {
-    rpm: [700, 900],
-    load: [50, 100],
-    seconds: [
-      [300, 0],
-      [0, 0],
-      [0, 100],
-    ],
-  },
-  bands: { kmh: [1, 20], hours: [500, 0, 500] },
   trail: [
     { module: 'Engine', deed: 'CLEAR', title: 'Faults cleared', hour: 996.8, tool: 'HANDY-2' },
     { module: 'Engine', deed: undefined, title: 'Deed 9, unknown to the pack', hour: 900, tool: '' },
@@ -116,6 +138,24 @@ it('shows trip beside life and the middle of its like, and says what is not told
   expect(rows[1]?.textContent).toBe('Hours247.4 h1,000.0 h')
   expect(rows[2]?.textContent).toBe('Idle share44 %40 %21 % of 5')
   expect(rows[3]?.textContent).toBe('Fuelnot told5,200 L')
+})
+
+it('sets the figures of two engines side by side, each with its own hours', () => {
+  const one = story.engines[0]!
+  page({
+    story: {
+      ...story,
+      engines: [
+        { ...one, name: 'Port engine', hours: 8214.6 },
+        { ...one, name: 'Starboard engine', hours: 11902.3, figures: one.figures.slice(0, 1) },
+      ],
+    },
+  })
+  const region = screen.getByRole('region', { name: 'Trip and life' })
+  const rows = within(region).getAllByRole('row')
+  expect(rows[0]?.textContent).toBe('Port engine, 8,214.6 hStarboard engine, 11,902.3 h')
+  expect(rows[3]?.textContent).toBe('Idle share44 %40 %not toldnot told21 % of 5')
+  expect(screen.getByRole('img', { name: 'Map of speed and load, starboard engine' })).toBeTruthy()
 })
 
 it('draws the map of speed and load in percent of the time', () => {
@@ -178,6 +218,7 @@ it('compares a figure over units and visits, this unit marked', async () => {
       {
         unitId: 2,
         fleetNumber: 'Tipper 9',
+        engine: '',
         pack: 'T',
         readAt: '2026-11-23T10:00:00Z',
         hours: 900,
@@ -186,13 +227,16 @@ it('compares a figure over units and visits, this unit marked', async () => {
       {
         unitId: 1,
         fleetNumber: 'Tipper 14',
+        engine: '',
         pack: 'T',
         readAt: '2026-11-23T10:00:00Z',
         hours: 900,
         amount: 44,
       },
     ],
-    visits: [{ jobId: 3, number: '2026-103', readAt: '2026-11-23T10:00:00Z', hours: 900, amount: 44 }],
+    visits: [
+      { jobId: 3, number: '2026-103', engine: '', readAt: '2026-11-23T10:00:00Z', hours: 900, amount: 44 },
+    ],
   }
   stubServer({ '/api/units/1/figures/IDLE_SHARE': compared })
   renderInJob(<Comparison />)

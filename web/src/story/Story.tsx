@@ -144,20 +144,26 @@ function Body({ story, job }: { story: StoryView; job: number }) {
         <h2 className="mb-1">Out of the safe range</h2>
         <Protection records={story.protection} now={story.hours} />
       </section>
-      {story.figures.length > 0 && (
+      {story.engines.some((e) => e.figures.length > 0) && (
         <section aria-label="Trip and life" className="mt-6">
           <h2 className="mb-1">Trip and life</h2>
-          <Figures figures={story.figures} job={job} />
+          <Figures engines={story.engines} job={job} />
         </section>
       )}
       <section aria-label="Speed and load" className="mt-6">
         <h2 className="mb-1">Speed and load</h2>
-        <DutyMap life={story.lifeDuty} trip={story.tripDuty} />
+        {story.engines.length === 0 && <DutyMap life={undefined} trip={undefined} />}
+        {story.engines.map((e) => (
+          <div key={e.name} className="mb-4">
+            {e.name && <h3 className="mb-1 font-semibold">{e.name}</h3>}
+            <DutyMap life={e.lifeDuty} trip={e.tripDuty} of={e.name} />
+          </div>
+        ))}
       </section>
-      {story.bands && (
-        <section aria-label="Road speed" className="mt-6">
-          <h2 className="mb-1">Road speed, whole life</h2>
-          <SpeedBands bands={story.bands} />
+      {story.engines[0]?.bands && (
+        <section aria-label="Speed" className="mt-6">
+          <h2 className="mb-1">Hours at each speed, whole life</h2>
+          <SpeedBands bands={story.engines[0].bands} />
         </section>
       )}
       <div className="no-print">

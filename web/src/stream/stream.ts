@@ -43,6 +43,11 @@ export class Stream {
     }
   }
 
+  /** Tells the server that somebody looks on at a job; nothing is kept for later where the connection is gone. */
+  alive(job: number) {
+    if (this.socket?.readyState === 1) this.socket.send(JSON.stringify({ alive: job }))
+  }
+
   /** Told whether the connection stands. */
   onState(listener: (open: boolean) => void): () => void {
     this.stateListeners.add(listener)

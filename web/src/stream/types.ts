@@ -27,6 +27,8 @@ export interface LinkState {
 export interface Value {
   spn: number
   name: string
+  /** Which engine of several; empty where there is one. */
+  side: string
   value: number | null
   state: 'VALID' | 'PARAMETER_SPECIFIC' | 'RESERVED' | 'ERROR' | 'NOT_AVAILABLE'
   unit: string
@@ -45,6 +47,35 @@ export interface Vitals {
   frames: number
   lost: number
   busSeconds: number
+}
+
+/** One field that the vessel's network told; the value is null where it is words or no number. */
+export interface VesselTold {
+  name: string
+  value: number | null
+  words: string
+  unit: string
+  decimals: number
+  source: number
+  ageMs: number
+}
+
+/** An engine, a gear, a tank … of the vessel's network. */
+export interface VesselThing {
+  about: 'ENGINE' | 'GEAR' | 'TANK' | 'BATTERY' | 'VESSEL'
+  name: string
+  values: VesselTold[]
+}
+
+/** What the vessel's network tells. */
+export interface VesselState {
+  bus: string
+  heard: boolean
+  says: string
+  frames: number
+  dropped: number
+  things: VesselThing[]
+  devices: { source: number; model: string; software: string; name: string | null; ageMs: number }[]
 }
 
 /** How far a self-test of the modules is. */

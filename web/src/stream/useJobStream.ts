@@ -1,19 +1,25 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import type { FaultsView, LampCheck, LogEntry, Roll, Seat, StoryView } from '../api/client'
+import type { CutoutView, FaultsView, LampCheck, LogEntry, Roll, Seat, StoryView } from '../api/client'
 import { stream } from './stream'
-import type { LinkState, SelfTest, Vitals } from './types'
+import type { RecorderState } from '../watch/types'
+import type { LinkState, SelfTest, VesselState, Vitals } from './types'
 
 /** What a job's page knows live. Undefined: not told yet. */
 export interface JobLive {
   link: LinkState | undefined
   vitals: Vitals | undefined
+  vessel: VesselState | undefined
   roll: Roll | undefined
   seat: Seat | undefined
   faults: FaultsView | undefined
   story: StoryView | undefined
   selfTest: SelfTest | undefined
   lampCheck: LampCheck | undefined
+  /** Recorders, running and just ended. */
+  recorders: RecorderState[] | undefined
+  /** The cylinder cutout under way, or the last one. */
+  cutout: CutoutView | undefined
   /** What changed between the last two reads, in sentences; a new array each time. */
   changed: string[] | undefined
   connected: boolean
@@ -23,12 +29,15 @@ export interface JobLive {
 export const NOTHING: JobLive = {
   link: undefined,
   vitals: undefined,
+  vessel: undefined,
   roll: undefined,
   seat: undefined,
   faults: undefined,
   story: undefined,
   selfTest: undefined,
   lampCheck: undefined,
+  recorders: undefined,
+  cutout: undefined,
   changed: undefined,
   connected: true,
 }
@@ -46,11 +55,16 @@ export function useJobStream(job: number): JobLive {
         case 'roll':
         case 'seat':
         case 'faults':
+        case 'vessel':
         case 'story':
+        case 'cutout':
           setLive((l) => ({ ...l, [change.type]: change.body }))
           break
         case 'self-test':
           setLive((l) => ({ ...l, selfTest: change.body as SelfTest }))
+          break
+        case 'recorders':
+          setLive((l) => ({ ...l, recorders: (change.body as { recorders: RecorderState[] }).recorders }))
           break
         case 'lamp-check':
           setLive((l) => ({ ...l, lampCheck: change.body as LampCheck }))
@@ -65,6 +79,8 @@ export function useJobStream(job: number): JobLive {
             old && !old.some((e) => e.id === entry.id) ? [entry, ...old] : old,
           )
           if (entry.kind === 'ROLL') void queries.invalidateQueries({ queryKey: ['job', job] })
+          if (entry.kind === 'WATCH') void queries.invalidateQueries({ queryKey: ['recordings', job] })
+          if (entry.kind === 'TEST') void queries.invalidateQueries({ queryKey: ['trials', job] })
           break
         }
         case 'snapshot':

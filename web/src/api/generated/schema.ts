@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/watch-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sets"];
+        put?: never;
+        post: operations["keepSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units": {
         parameters: {
             query?: never;
@@ -20,6 +36,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -30,6 +62,118 @@ export interface paths {
         get: operations["jobs"];
         put?: never;
         post: operations["open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/watch/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beginStatistics"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/watch/recorders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/watch/marker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["marker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/trials/say": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/trials/cutout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cutout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addCsv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/tables/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -292,6 +436,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/dbc": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["dbcFiles"];
+        put?: never;
+        post: operations["addDbc"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/cab/{unit}": {
         parameters: {
             query?: never;
@@ -436,6 +596,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{unit}/recordings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofUnit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{unit}/figures/{figure}": {
         parameters: {
             query?: never;
@@ -460,6 +636,150 @@ export interface paths {
             cookie?: never;
         };
         get: operations["unit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["recording"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/window": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["window"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/table.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["statistics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/sea-trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sea"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/pulls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pulls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/origin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["origin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{id}/alignment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["align"];
         put?: never;
         post?: never;
         delete?: never;
@@ -516,6 +836,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/watch/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["series"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/trials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/trials/can": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["can"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traffic.pcap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["capture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/traffic.log": {
         parameters: {
             query?: never;
@@ -523,7 +923,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["traffic"];
+        get: operations["log"];
         put?: never;
         post?: never;
         delete?: never;
@@ -588,6 +988,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/recordings-made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["recordings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/parameters.dbc": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["dbc"];
         put?: never;
         post?: never;
         delete?: never;
@@ -756,6 +1188,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watch-sets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropSet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/watch/recorders/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["stop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/faults/moves/last": {
         parameters: {
             query?: never;
@@ -772,10 +1236,37 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/dbc/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropDbc"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        SetWish: {
+            name: string;
+            channels: string[];
+        };
+        KeptSet: {
+            /** Format: int64 */
+            id?: number;
+            name?: string;
+            channels?: string[];
+            who?: string;
+        };
         NewUnit: {
             fleetNumber: string;
             vin: string;
@@ -792,6 +1283,11 @@ export interface components {
             model: string;
             unitClass: string;
             pack: string;
+        };
+        MarkWish: {
+            /** Format: double */
+            seconds: number;
+            text: string;
         };
         NewJob: {
             /** Format: int64 */
@@ -815,6 +1311,105 @@ export interface components {
             openedAt: string;
             openedBy: string;
         };
+        ConditionWish: {
+            channel?: string;
+            name?: string;
+            above?: boolean;
+            /** Format: double */
+            threshold?: number;
+            /** Format: double */
+            hysteresis?: number;
+            unit?: string;
+            /** @enum {string} */
+            engine?: "UNKNOWN" | "STANDS" | "CRANKS" | "IDLES" | "RUNS" | "PULLS";
+            side?: string;
+        };
+        RecordWish: {
+            name: string;
+            channels?: string[];
+            /** Format: double */
+            preRollSeconds?: number;
+            start?: components["schemas"]["TriggerWish"];
+            stop?: components["schemas"]["TriggerWish"];
+            /** Format: double */
+            postRollSeconds?: number;
+            /** Format: double */
+            mostSeconds?: number;
+            again?: boolean;
+        };
+        TriggerWish: {
+            conditions: components["schemas"]["ConditionWish"][];
+            all?: boolean;
+            /** Format: double */
+            forSeconds?: number;
+        };
+        Started: {
+            /** Format: int32 */
+            number: number;
+        };
+        MomentWish: {
+            text: string;
+        };
+        Say: {
+            choice: string;
+        };
+        Begin: {
+            engine: string;
+        };
+        Head: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            job: number;
+            name: string;
+            source: string;
+            /** Format: date-time */
+            beganAt: string;
+            why: string;
+            who: string;
+            /** Format: double */
+            hours?: number;
+            /** Format: double */
+            seconds?: number;
+            /** Format: double */
+            startSeconds: number;
+            /** Format: int64 */
+            samples?: number;
+            /** Format: int64 */
+            lost?: number;
+            endedWhy?: string;
+            /** Format: int32 */
+            channels: number;
+            /** Format: int64 */
+            bytes: number;
+        };
+        Column: {
+            /** Format: int32 */
+            number?: number;
+            name?: string;
+            /** @enum {string} */
+            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "SECOND";
+            /** Format: int32 */
+            spn?: number;
+            module?: string;
+        };
+        CsvMap: {
+            separator?: string;
+            decimalComma?: boolean;
+            /** Format: int32 */
+            headLine?: number;
+            /** Format: int32 */
+            timeColumn?: number;
+            /** @enum {string} */
+            time?: "SECONDS" | "MILLISECONDS" | "MICROSECONDS" | "CLOCK";
+            columns?: components["schemas"]["Column"][];
+            missing?: string[];
+        };
+        Look: {
+            lines: string[];
+            map: components["schemas"]["CsvMap"];
+            remembered: boolean;
+        };
         Seat: {
             holder?: string;
             /** Format: date-time */
@@ -834,6 +1429,7 @@ export interface components {
             kind: "SIMULATED" | "DAEMON" | "LOG" | "STORED";
             title: string;
             buses: string[];
+            backbone: string;
             host: string;
             /** Format: int32 */
             port: number;
@@ -986,6 +1582,19 @@ export interface components {
         Clear: {
             modules: string[];
         };
+        DbcAdded: {
+            /** Format: int32 */
+            parameters: number;
+            leftOut: string[];
+            files: components["schemas"]["File"][];
+        };
+        File: {
+            /** Format: int64 */
+            id?: number;
+            name?: string;
+            /** Format: int32 */
+            parameters?: number;
+        };
         CabAction: {
             action: string;
             value: string;
@@ -996,11 +1605,11 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
-            number?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
@@ -1075,6 +1684,7 @@ export interface components {
             /** Format: int64 */
             unitId: number;
             fleetNumber: string;
+            engine: string;
             pack: string;
             /** Format: date-time */
             readAt: string;
@@ -1087,6 +1697,7 @@ export interface components {
             /** Format: int64 */
             jobId: number;
             number: string;
+            engine: string;
             /** Format: date-time */
             readAt: string;
             /** Format: double */
@@ -1097,6 +1708,137 @@ export interface components {
         UnitWithJobs: {
             unit: components["schemas"]["UnitView"];
             jobs: components["schemas"]["JobView"][];
+        };
+        ChannelView: {
+            id: string;
+            name: string;
+            /** Format: int32 */
+            spn: number;
+            module: string;
+            moduleTitle: string;
+            side: string;
+            source: string;
+            /** Format: int32 */
+            group: number;
+            unit: string;
+            /** Format: int32 */
+            decimals: number;
+            /** Format: double */
+            factor: number;
+            /** Format: double */
+            offset: number;
+            words: {
+                [key: string]: string;
+            };
+            sets: string[];
+            /** Format: double */
+            most?: number;
+        };
+        MarkView: {
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            text: string;
+            who?: string;
+        };
+        Whole: {
+            head: components["schemas"]["Head"];
+            channels: components["schemas"]["ChannelView"][];
+            marks: components["schemas"]["MarkView"][];
+        };
+        Window: {
+            channel: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            width: number;
+            least: number[];
+            greatest: number[];
+        };
+        Stats: {
+            channel: string;
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            states: number;
+            /** Format: double */
+            min?: number;
+            /** Format: double */
+            max?: number;
+            /** Format: double */
+            mean?: number;
+            /** Format: double */
+            deviation?: number;
+            /** Format: double */
+            first?: number;
+            /** Format: double */
+            last?: number;
+        };
+        Point: {
+            /** Format: int64 */
+            fromMicros?: number;
+            /** Format: int64 */
+            toMicros?: number;
+            /** Format: double */
+            rpm?: number;
+            /** Format: double */
+            lever?: number;
+            /** Format: double */
+            loadPercent?: number;
+            /** Format: double */
+            kw?: number;
+            /** Format: double */
+            lawKw?: number;
+            /** Format: double */
+            boost?: number;
+            /** Format: double */
+            fuel?: number;
+            /** Format: double */
+            coolant?: number;
+            /** Format: double */
+            coolantRise?: number;
+            /** Format: double */
+            exhaust?: number;
+        };
+        Result: {
+            sides?: components["schemas"]["Side"][];
+            differences?: string[];
+            says?: string;
+            next?: string;
+        };
+        Side: {
+            side?: string;
+            points?: components["schemas"]["Point"][];
+            /** Format: double */
+            exponent?: number;
+            /** Format: double */
+            exponentOff?: number;
+            /** @enum {string} */
+            fit?: "RIGHT" | "OVERLOADED" | "UNDER_PROPPED" | "LACKS_POWER" | "CANNOT_TELL";
+            says?: string;
+            settles?: boolean;
+        };
+        Origin: {
+            /** Format: double */
+            seconds: number;
+        };
+        Difference: {
+            channel: string;
+            name: string;
+            unit: string;
+            first?: components["schemas"]["Stats"];
+            second?: components["schemas"]["Stats"];
+        };
+        AlignView: {
+            /** Format: double */
+            laterSeconds: number;
+            /** Format: double */
+            fit?: number;
+            says: string;
         };
         MeasureView: {
             symbol: string;
@@ -1133,6 +1875,96 @@ export interface components {
             place?: string;
             pins?: components["schemas"]["Pin"][];
         };
+        CutoutView: {
+            engine: string;
+            engineTitle: string;
+            /** @enum {string} */
+            stage: "PREPARING" | "OPENING" | "HOLDING" | "ENDED";
+            says: string;
+            preconditions: components["schemas"]["Precondition"][];
+            /** Format: int32 */
+            cylinders: number;
+            off: number[];
+            /** Format: double */
+            offSeconds: number;
+            /** Format: int32 */
+            allowed: number;
+            /** Format: double */
+            rpm?: number;
+            /** Format: double */
+            fuel?: number;
+            settled: boolean;
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            verdictSays: string;
+            next: string;
+            lines: components["schemas"]["CylinderView"][];
+            trace: components["schemas"]["PointView"][];
+            /** Format: double */
+            weakBelow: number;
+        };
+        CylinderView: {
+            /** Format: int32 */
+            number: number;
+            tried: boolean;
+            /** Format: double */
+            share?: number;
+            /** Format: double */
+            noise?: number;
+            /** Format: double */
+            rpmLost?: number;
+            /** Format: double */
+            fuelAdded?: number;
+            weak: boolean;
+            /** @enum {string} */
+            heard: "NOT_SAID" | "CHANGED" | "SAME";
+        };
+        Kept: {
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            engine: string;
+            /** Format: date-time */
+            beganAt: string;
+            /** Format: date-time */
+            endedAt: string;
+            who: string;
+            /** Format: double */
+            hours?: number;
+            cutout: components["schemas"]["CutoutView"];
+        };
+        PointView: {
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            rpm?: number;
+            /** Format: double */
+            fuel?: number;
+            off: number[];
+        };
+        Precondition: {
+            id?: string;
+            says?: string;
+            /** @enum {string} */
+            state?: "HOLDS" | "FAILS" | "NOT_KNOWN";
+            now?: string;
+            how?: string;
+        };
+        CanView: {
+            known: boolean;
+            engines: components["schemas"]["EngineView"][];
+            /** Format: int32 */
+            atOnce: number;
+            /** Format: int32 */
+            most: number;
+            firing: number[];
+            source: string;
+        };
+        EngineView: {
+            id: string;
+            title: string;
+        };
+        StreamingResponseBody: unknown;
         BandsView: {
             kmh: number[];
             hours: number[];
@@ -1154,6 +1986,15 @@ export interface components {
             rpm: number[];
             load: number[];
             seconds: number[][];
+        };
+        EngineStory: {
+            name: string;
+            /** Format: double */
+            hours?: number;
+            figures: components["schemas"]["FigureLine"][];
+            lifeDuty?: components["schemas"]["DutyView"];
+            tripDuty?: components["schemas"]["DutyView"];
+            bands?: components["schemas"]["BandsView"];
         };
         FigureLine: {
             /** @enum {string} */
@@ -1221,10 +2062,7 @@ export interface components {
             pack: string;
             findings: components["schemas"]["FindingLine"][];
             protection: components["schemas"]["ProtectionLine"][];
-            figures: components["schemas"]["FigureLine"][];
-            lifeDuty?: components["schemas"]["DutyView"];
-            tripDuty?: components["schemas"]["DutyView"];
-            bands?: components["schemas"]["BandsView"];
+            engines: components["schemas"]["EngineStory"][];
             trail: components["schemas"]["TrailLine"][];
             counters: components["schemas"]["CounterLine"][];
             modules: components["schemas"]["StoryModule"][];
@@ -1258,6 +2096,17 @@ export interface components {
             changes: components["schemas"]["ChangeLine"][];
             /** Format: int32 */
             reads: number;
+            tests: components["schemas"]["TestLine"][];
+        };
+        TestLine: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: string;
         };
         CalibrationView: {
             id: string;
@@ -1424,7 +2273,6 @@ export interface components {
             /** Format: int32 */
             counted: number;
         };
-        StreamingResponseBody: unknown;
     };
     responses: never;
     parameters: never;
@@ -1434,6 +2282,50 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["KeptSet"][];
+                };
+            };
+        };
+    };
+    keepSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetWish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["KeptSet"][];
+                };
+            };
+        };
+    };
     units: {
         parameters: {
             query?: {
@@ -1480,6 +2372,30 @@ export interface operations {
             };
         };
     };
+    mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkWish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     jobs: {
         parameters: {
             query?: {
@@ -1522,6 +2438,184 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    beginStatistics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordWish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Started"];
+                };
+            };
+        };
+    };
+    marker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentWish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Say"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    cutout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    addCsv: {
+        parameters: {
+            query?: {
+                map?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Head"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Look"];
                 };
             };
         };
@@ -2021,6 +3115,57 @@ export interface operations {
             };
         };
     };
+    dbcFiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["File"][];
+                };
+            };
+        };
+    };
+    addDbc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["DbcAdded"];
+                };
+            };
+        };
+    };
     cab: {
         parameters: {
             query?: never;
@@ -2315,6 +3460,28 @@ export interface operations {
             };
         };
     };
+    ofUnit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                unit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Head"][];
+                };
+            };
+        };
+    };
     compare: {
         parameters: {
             query?: {
@@ -2358,6 +3525,233 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["UnitWithJobs"];
+                };
+            };
+        };
+    };
+    recording: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Whole"];
+                };
+            };
+        };
+    };
+    window: {
+        parameters: {
+            query?: {
+                channels?: string[];
+                from?: number;
+                to?: number;
+                columns?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Window"][];
+                };
+            };
+        };
+    };
+    csv: {
+        parameters: {
+            query?: {
+                channels?: string[];
+                from?: number;
+                to?: number;
+                separator?: string;
+                decimalComma?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    statistics: {
+        parameters: {
+            query?: {
+                channels?: string[];
+                from?: number;
+                to?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Stats"][];
+                };
+            };
+        };
+    };
+    sea: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Result"];
+                };
+            };
+        };
+    };
+    pulls: {
+        parameters: {
+            query: {
+                massKg: number;
+                massOffPercent?: number;
+                gradePercent?: number;
+                gradeOffPercent?: number;
+                gear?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Result"];
+                };
+            };
+        };
+    };
+    origin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Origin"];
+                };
+            };
+        };
+    };
+    differences: {
+        parameters: {
+            query: {
+                with: number;
+                later?: number;
+                from?: number;
+                to?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Difference"][];
+                };
+            };
+        };
+    };
+    align: {
+        parameters: {
+            query: {
+                with: number;
+                by: "START" | "MARKER" | "THRESHOLD" | "FIT";
+                channel?: string;
+                threshold?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["AlignView"];
                 };
             };
         };
@@ -2424,7 +3818,33 @@ export interface operations {
             };
         };
     };
-    traffic: {
+    series: {
+        parameters: {
+            query: {
+                channels: string[];
+                seconds?: number;
+                columns?: number;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Window"][];
+                };
+            };
+        };
+    };
+    all: {
         parameters: {
             query?: never;
             header?: never;
@@ -2441,7 +3861,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": string;
+                    "*/*": components["schemas"]["Kept"][];
+                };
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    can: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CanView"];
+                };
+            };
+        };
+    };
+    capture: {
+        parameters: {
+            query?: {
+                bus?: number;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["StreamingResponseBody"];
                 };
             };
         };
@@ -2532,6 +4043,50 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    recordings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Head"][];
+                };
+            };
+        };
+    };
+    dbc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain;charset=UTF-8": string;
                 };
             };
         };
@@ -2761,6 +4316,47 @@ export interface operations {
             };
         };
     };
+    dropSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -2780,6 +4376,27 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["FaultsView"];
                 };
+            };
+        };
+    };
+    dropDbc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

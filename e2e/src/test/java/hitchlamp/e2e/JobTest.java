@@ -249,4 +249,48 @@ class JobTest {
       b.sees("Faults were cleared");
     }
   }
+
+  @Test
+  @Order(8)
+  void fromLiveValuesToACylinderThatIsHeldAndLetGoOf(Installation.Running running)
+      throws IOException {
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.follows("Back from hire");
+      b.presses("Seat free");
+      b.presses("Take the seat");
+      b.sees("You have the seat.");
+      b.keys(Keys.ESCAPE);
+      b.hooksUp("Tipper 6");
+      b.presses("Call the roll");
+      b.sees("roll call complete");
+      b.keysOnPage("v");
+      b.sees("the engine idles");
+      b.sees("Accelerator pedal position 1");
+      b.isAccessible();
+      b.presses("Record");
+      b.sees("samples");
+      b.presses("Stop");
+      b.follows("Open it");
+      b.sees("bytes a sample");
+      b.isAccessible();
+      b.keysOnPage("t");
+      b.follows("Prepare it");
+      b.presses("Prepare it");
+      b.sees("The engine idles, up to 1,200 rpm");
+      b.presses("Begin");
+      b.sees("Speed and fuelling are known with all firing");
+      b.keysOnPage("3");
+      b.sees("Holding: cylinder 3 does not fire");
+      b.isAccessible();
+      b.picture("cutout-day");
+      b.keysOnPage(Keys.ESCAPE);
+      b.sees("Let go of everything. All cylinders fire.");
+      b.seesNoMore("Holding:");
+      b.follows("Tests");
+      b.sees("Cannot tell");
+      b.presses("Your seat");
+      b.presses("Give it up");
+    }
+  }
 }

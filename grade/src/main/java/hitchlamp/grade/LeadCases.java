@@ -88,6 +88,8 @@ final class LeadCases {
       case HYDRAULIC_COOLER_BLOCKED -> "hydraulic-cooler";
       case TRANSMISSION_PUMP_WORN -> "transmission-oil-supply";
       case CLUTCH_SLIP -> "clutch-pack";
+      case INJECTOR_WEAK -> "injector-" + d.line();
+      case PROPELLER_HEAVY -> "propeller";
     };
   }
 
@@ -210,6 +212,8 @@ final class LeadCases {
       case HYDRAULIC_COOLER_BLOCKED -> 0.6 + u * 0.3;
       case TRANSMISSION_PUMP_WORN -> 0.45 + u * 0.3;
       case CLUTCH_SLIP -> 0.15 + u * 0.2;
+      case INJECTOR_WEAK -> 0.35 + u * 0.4;
+      case PROPELLER_HEAVY -> 1.12 + u * 0.2;
     };
   }
 }

@@ -42,8 +42,12 @@ final class ListsMeasure {
     this.json = json;
   }
 
-  /** Reads one job whole from the simulated unit that the server knows; the fleet is its copies. */
-  static void visit(String address) throws InterruptedException {
+  /**
+   * Reads one job whole from the simulated unit that the server knows; the fleet is its copies.
+   *
+   * @return the job
+   */
+  static long visit(String address) throws InterruptedException {
     ServerClient server = new ServerClient(address);
     server.signIn();
     long job = server.openJob("Measured", "No power.");
@@ -61,6 +65,7 @@ final class ListsMeasure {
                   > stories);
     }
     server.call("DELETE", base + "/hook-up", null);
+    return job;
   }
 
   private static void await(BooleanSupplier there) throws InterruptedException {

@@ -31,12 +31,12 @@ import picocli.CommandLine.Parameters;
 /** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
 @Command(
     name = "measure",
-    description = "roll-call, decoding, simulation, fleet, screen, lists, leads or story",
+    description = "roll-call, decoding, simulation, fleet, screen, lists, leads, story or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
-      description = "roll-call, decoding, simulation, fleet, screen, lists, leads or story")
+      description = "roll-call, decoding, simulation, fleet, screen, lists, leads, story or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -60,6 +60,12 @@ final class Measure implements Callable<Integer> {
       split = ",")
   private List<String> pids = List.of();
 
+  @Option(names = "--state", description = "folder of the installation (watch only)")
+  private Path state;
+
+  @Option(names = "--only", description = "parts to measure (watch only)", split = ",")
+  private List<String> only = List.of();
+
   static int run(String... args) {
     return new CommandLine(new Measure()).execute(args);
   }
@@ -73,14 +79,16 @@ final class Measure implements Callable<Integer> {
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "one-visit" -> ListsMeasure.visit(server);
+      case "case" -> new CaseMeasure(server, json).measure();
       case "lists" -> new ListsMeasure(server, plans, json).measure();
       case "screen" -> new ScreenMeasure(server, json).measure();
+      case "watch" -> new WatchMeasure(server, state, only, json).measure();
       case "fleet" -> new Fleet(server, pids, json).measure();
       default -> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, leads, story.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, story.");
         return 2;
       }
     }
@@ -165,7 +173,7 @@ final class Measure implements Callable<Integer> {
   }
 
   /** Microseconds that delays and bus rate alone take. */
-  private static double bound(
+  static double bound(
       SimUnit unit,
       java.util.Map<Integer, Long> before,
       List<StampedFrame> frames,
@@ -246,7 +254,8 @@ final class Measure implements Callable<Integer> {
               s.defects(),
               new Scenario.History(9_000, 11_000, 0),
               s.trouble(),
-              s.start());
+              s.start(),
+              List.of());
       long start = System.nanoTime();
       new SimUnit(longer);
       if (i >= 0) {

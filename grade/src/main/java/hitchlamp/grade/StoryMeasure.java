@@ -1,5 +1,6 @@
 package hitchlamp.grade;
 
+import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.Background;
@@ -7,9 +8,12 @@ import hitchlamp.core.story.Finding;
 import hitchlamp.core.story.Findings;
 import hitchlamp.core.story.ModuleStory;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -61,6 +65,8 @@ final class StoryMeasure {
           .allMatch(h -> h.isEmpty() || now - h.getAsDouble() < 20);
     }
   }
+
+  private static final int ENGINES = 20;
 
   private final PackShelf shelf = PackShelf.read(Path.of("packs"));
   private final long seed;
@@ -127,6 +133,7 @@ final class StoryMeasure {
     report.end();
     hiding(report, wiped);
     times(report, wiped);
+    oneEngine(report);
     claims(report, left);
     report.keep("found", (double) found / open.size());
     report.keep("false", (double) wrong / left.size());
@@ -190,6 +197,51 @@ final class StoryMeasure {
             "The story of all modules at 250 kbit/s: median %.1f s, slowest %.1f s.",
             Report.median(seconds),
             Report.percentile(seconds, 1)));
+  }
+
+  /**
+   * The story of one engine beside what no tool could beat: the module's own delays and the time of
+   * its frames on the bus, none of them overlapping since it answers one question at a time.
+   */
+  private void oneEngine(Report report) {
+    Scenario base = Scenario.read(Path.of("standin/scenarios/tipper-6.yaml"));
+    double[] took = new double[ENGINES];
+    double[] bounds = new double[ENGINES];
+    double[] ratios = new double[ENGINES];
+    for (int i = 0; i < ENGINES; i++) {
+      SimUnit unit = new SimUnit(base.withSeed(seed + i));
+      unit.runUntil(IDLE_MICROS);
+      List<StampedFrame> frames = new ArrayList<>();
+      Map<Integer, Long> before = new HashMap<>();
+      long[] began = {0};
+      StoryReading story;
+      try {
+        story =
+            Visit.engineStory(
+                unit,
+                shelf,
+                frames::add,
+                () -> {
+                  before.putAll(unit.delays());
+                  began[0] = unit.now();
+                });
+      } catch (InterruptedException e) {
+        throw new IllegalStateException(e);
+      }
+      took[i] = (story.endedMicros() - story.startedMicros()) / 1e6;
+      bounds[i] = Measure.bound(unit, before, frames, began[0], base.bus()) / 1e6;
+      ratios[i] = took[i] / bounds[i];
+    }
+    report.say(
+        String.format(
+            Locale.ROOT,
+            "The story of the engine alone, %d units: median %.2f s; what no tool could beat (its delays and its frames on the bus) %.2f s; ratio median %.2f, worst %.2f.",
+            ENGINES,
+            Report.median(took),
+            Report.median(bounds),
+            Report.median(ratios),
+            Report.percentile(ratios, 1)));
+    report.keep("engine story over bound", Report.median(ratios));
   }
 
   private List<Graded> visit(boolean wiped, long offset) {

@@ -53,6 +53,24 @@ final class Try implements Callable<Integer> {
   @Option(names = "--log", description = "candump log to read instead")
   private Path log;
 
+  @Option(names = "--csv", description = "table of a recording to analyse instead")
+  private Path csv;
+
+  @Option(names = "--map", description = "JSON that says how the table is read; guessed without it")
+  private Path map;
+
+  @Option(names = "--analyse", description = "statistics, power-pull or sea-trial (with --csv)")
+  private String analyse;
+
+  @Option(names = "--mass", description = "mass with load, kg (power-pull)", defaultValue = "27000")
+  private double mass;
+
+  @Option(
+      names = "--gear",
+      description = "gear that was in, 0 to find it (power-pull)",
+      defaultValue = "0")
+  private int gear;
+
   @Option(names = "--read", description = "call the roll with identity and faults")
   private boolean read;
 
@@ -97,8 +115,16 @@ final class Try implements Callable<Integer> {
   @Override
   public Integer call() throws Exception {
     try {
-      if ((scenario == null) == (log == null)) {
-        return fail("Name either --scenario FILE or --log FILE.");
+      if (java.util.stream.Stream.of(scenario, log, csv).filter(java.util.Objects::nonNull).count()
+          != 1) {
+        return fail("Name one of --scenario FILE, --log FILE and --csv FILE.");
+      }
+      if (csv != null) {
+        PackShelf shelf = PackShelf.read(packs);
+        out.println(
+            TableTry.of(csv, map)
+                .analysed(analyse, pack == null ? shelf.base() : shelf.with(pack), mass, gear));
+        return 0;
       }
       if (!tests.isEmpty()) {
         return fail("There is no test named '" + tests.get(0) + "'.");
@@ -111,6 +137,10 @@ final class Try implements Callable<Integer> {
               .writeValueAsString(found));
       return 0;
     } catch (YamlFault e) {
+      return fail(e.getMessage());
+    } catch (hitchlamp.core.watch.CsvFault e) {
+      return fail(csv + ":" + Math.max(1, e.line()) + ": " + e.getMessage());
+    } catch (TableTry.Unusable | IllegalArgumentException e) {
       return fail(e.getMessage());
     } catch (CandumpFault e) {
       return fail(log + ":" + e.line() + ": " + e.reason());

@@ -84,6 +84,41 @@ final class Visit {
     }
   }
 
+  /**
+   * Reads the story of the engine alone, after the roll.
+   *
+   * @param begins called when the read begins
+   */
+  static StoryReading engineStory(
+      SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder, Runnable begins)
+      throws InterruptedException {
+    try (Link link = new LockStepLink(unit, recorder)) {
+      Station station =
+          new Station(
+              Reading.OWN,
+              unit.bus().bitsPerSecond(),
+              false,
+              link::send,
+              new Station.Listener() {});
+      long limit = unit.now() + LIMIT_MICROS;
+      station.start(unit.now());
+      LockStep.run(
+          link, station, limit, () -> station.claim().state() == AddressClaim.State.CLAIMED);
+      Roll first = roll(link, station, shelf.base(), limit);
+      Pack pack = UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
+      Roll roll = roll(link, station, pack, limit);
+      StoryCall call =
+          new StoryCall(
+              pack,
+              roll.faultTargets(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList());
+      begins.run();
+      station.run(call);
+      LockStep.run(link, station, limit, call::finished);
+      station.close("done");
+      return call.result();
+    }
+  }
+
   private static Roll roll(Link link, Station station, Pack pack, long limit)
       throws InterruptedException {
     RollCall call = new RollCall(pack, true);

@@ -3,7 +3,6 @@ package hitchlamp.grade;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hitchlamp.core.bus.Link;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
@@ -13,70 +12,17 @@ import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.fault.SnapshotSheet;
-import hitchlamp.core.hookup.Roll;
-import hitchlamp.core.hookup.RollCall;
-import hitchlamp.core.j1939.AddressClaim;
-import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.LockStep;
-import hitchlamp.core.station.Procedure;
-import hitchlamp.core.station.Station;
 import hitchlamp.standin.model.EngineState;
-import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.unit.SimUnit;
-import java.nio.file.Path;
 import java.util.List;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
 /** Faults of simulated units, read, cleared and tested in lock-step. */
-class FaultReadTest {
-  private static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+class FaultReadTest extends VisitTest {
   private static final String HEAD =
       "scenario: s\ntitle: S\nunit: road-truck\nseed: 5\nvin: SMW0TPR1400018204\nhistory: {from: 900, hours: 1000}\n";
   private static final String BROKEN_WIRE =
       "defects: [{kind: wire-resistance, spn: 100, size: 2000000, from: 990.5}]\n";
-  private static final long LIMIT = 300_000_000;
-
-  private SimUnit unit;
-  private Link link;
-  private Station station;
-  private Pack pack;
-  private Roll roll;
-
-  private void visit(String scenario) throws InterruptedException {
-    unit = new SimUnit(Scenario.read("s", scenario));
-    unit.runUntil(20_000_000);
-    pack =
-        SHELF.with(
-            scenario.contains("loading-shovel") ? "orrendale-gravelwright" : "orrendale-haulward");
-    link = new LockStepLink(unit, f -> {});
-    station = new Station(Reading.OWN, 250_000, false, link::send, new Station.Listener() {});
-    station.start(unit.now());
-    LockStep.run(link, station, LIMIT, () -> station.claim().state() == AddressClaim.State.CLAIMED);
-    RollCall call = new RollCall(pack, true);
-    run(call);
-    roll = call.result();
-  }
-
-  @AfterEach
-  void leave() {
-    if (link != null) {
-      link.close();
-    }
-  }
-
-  private void run(Procedure<?> p) throws InterruptedException {
-    station.run(p);
-    LockStep.run(link, station, station.now() + LIMIT, p::finished);
-    assertThat(p.finished()).isTrue();
-  }
-
-  private FaultReading read() throws InterruptedException {
-    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
-    run(call);
-    return call.result();
-  }
 
   private static KnownFault fault(FaultReading r, int spn, int fmi) {
     return r.faults().stream()
@@ -92,7 +38,7 @@ class FaultReadTest {
   @Test
   void aFaultComesWithItsTimesItsListsAndWhatWasFrozen() throws InterruptedException {
     visit(HEAD + BROKEN_WIRE);
-    FaultReading r = read();
+    FaultReading r = readFaults();
     assertThat(r.state()).isEqualTo(FaultReading.State.COMPLETE);
     assertThat(r.engineHours().orElse(0)).isCloseTo(1_000, within(0.06));
     KnownFault f = fault(r, 100, 4);
@@ -108,7 +54,7 @@ class FaultReadTest {
   @Test
   void timesOfAnotherModuleAreMovedToTheEnginesClock() throws InterruptedException {
     visit(HEAD + "defects: [{kind: module-unpowered, module: retarder, from: 990}]\n");
-    FaultReading r = read();
+    FaultReading r = readFaults();
     KnownFault f = fault(r, 520, 9);
     assertThat(module(r, "brakes").hours()).isPresent();
     assertThat(f.firstHour().orElse(0))
@@ -122,7 +68,7 @@ class FaultReadTest {
     visit(
         HEAD
             + "defects: [{kind: fuel-filter-blocked, size: 14, from: 990}]\nstart: {engine: yes}\n");
-    KnownFault f = fault(read(), 95, 16);
+    KnownFault f = fault(readFaults(), 95, 16);
     SnapshotSheet sheet =
         SnapshotSheet.of(
             f.snapshots().stream().map(s -> new SnapshotSheet.Column("#", s)).toList(), pack);
@@ -145,7 +91,7 @@ class FaultReadTest {
   @Test
   void snapshotsThatNoPackKnowsAreSaidAndTheFaultStays() throws InterruptedException {
     visit(HEAD + BROKEN_WIRE + "trouble: {odd-snapshots: [engine]}\n");
-    FaultReading r = read();
+    FaultReading r = readFaults();
     assertThat(fault(r, 100, 4).snapshots()).allMatch(s -> s.values().isEmpty());
     assertThat(module(r, "engine").oddities().toString()).contains("0x7777");
   }
@@ -155,7 +101,7 @@ class FaultReadTest {
       throws InterruptedException {
     visit(HEAD + BROKEN_WIRE + "trouble: {pends-for-ever: [engine]}\n");
     long began = station.now();
-    FaultReading r = read();
+    FaultReading r = readFaults();
     assertThat(station.now() - began).isLessThan(60_000_000);
     KnownFault f = fault(r, 100, 4);
     assertThat(f.states()).contains(FaultState.ACTIVE);
@@ -181,7 +127,7 @@ class FaultReadTest {
     visit(
         HEAD
             + "defects: [{kind: wire-resistance, spn: 100, size: 2000000, from: 990}, {kind: coolant-loss, size: 0.25, from: 960, until: 965}]\n");
-    FaultReading before = read();
+    FaultReading before = readFaults();
     fault(before, 111, 1);
     ClearCall clear = new ClearCall(roll.faultTargets(pack));
     run(clear);
@@ -189,7 +135,7 @@ class FaultReadTest {
         .filteredOn(o -> o.target().services())
         .allMatch(ClearCall.Outcome::accepted);
     LockStep.run(link, station, station.now() + 10_000_000, () -> false);
-    FaultReading after = read();
+    FaultReading after = readFaults();
     var lines = ReadDifference.between(before, after, true);
     assertThat(lines)
         .anyMatch(l -> l.fault().spn() == 111 && l.change() == ReadDifference.Change.GONE)
@@ -206,19 +152,19 @@ class FaultReadTest {
         .singleElement()
         .satisfies(o -> assertThat(o.accepted()).isFalse())
         .satisfies(o -> assertThat(o.says()).isEqualTo("the engine runs"));
-    fault(read(), 100, 4);
+    fault(readFaults(), 100, 4);
   }
 
   @Test
   void aModuleThatAcceptsAndDoesNotClearIsFoundOut() throws InterruptedException {
     visit(HEAD + BROKEN_WIRE + "trouble: {keeps-faults: [engine]}\n");
-    FaultReading before = read();
+    FaultReading before = readFaults();
     ClearCall clear = new ClearCall(roll.faultTargets(pack));
     run(clear);
     assertThat(clear.result())
         .filteredOn(o -> o.target().kind().equals("engine"))
         .allMatch(ClearCall.Outcome::accepted);
-    assertThat(ReadDifference.between(before, read(), true))
+    assertThat(ReadDifference.between(before, readFaults(), true))
         .anyMatch(l -> l.fault().spn() == 100 && l.change() == ReadDifference.Change.NOT_CLEARED);
   }
 
@@ -260,7 +206,7 @@ class FaultReadTest {
     visit(
         HEAD.replace("road-truck", "loading-shovel")
             + "defects: [{kind: hydraulic-cooler-blocked, size: 0.8, from: 990}]\n");
-    KnownFault f = fault(read(), 1638, 16);
+    KnownFault f = fault(readFaults(), 1638, 16);
     assertThat(f.kind()).isEqualTo("hydraulics");
     assertThat(f.fault().component()).isEqualTo("Hydraulic temperature");
   }
@@ -288,7 +234,7 @@ class FaultReadTest {
   @Test
   void theTrucksInstrumentsTellFrozenValuesByTheirOwnLayout() throws InterruptedException {
     visit(HEAD + "defects: [{kind: module-unpowered, module: body, from: 999}]\n");
-    KnownFault f = missed(read(), 84);
+    KnownFault f = missed(readFaults(), 84);
     assertThat(f.snapshots()).isNotEmpty();
     assertThat(f.snapshots().get(0).find(168).orElseThrow().value()).isBetween(23.0, 29.0);
     assertThat(f.firstHour().orElseThrow()).as("the hour in the frame").isCloseTo(999, within(0.2));
@@ -299,7 +245,7 @@ class FaultReadTest {
     visit(
         HEAD.replace("road-truck", "loading-shovel")
             + "defects: [{kind: module-unpowered, module: body, from: 999}]\n");
-    KnownFault f = missed(read(), 84);
+    KnownFault f = missed(readFaults(), 84);
     assertThat(f.snapshots().get(0).find(190).orElseThrow().value()).isBetween(0.0, 2_200.0);
     assertThat(f.snapshots().get(0).find(110).orElseThrow().value()).isBetween(-10.0, 110.0);
     assertThat(f.firstHour()).as("the old layout has no hour").isEmpty();
@@ -308,12 +254,12 @@ class FaultReadTest {
   @Test
   void monitorsBeginAnewWithAClear() throws InterruptedException {
     visit(HEAD);
-    ModuleFaults before = engine(read());
+    ModuleFaults before = engine(readFaults());
     assertThat(before.readiness().orElseThrow().notReady()).isEmpty();
     int starts = before.monitorCounts().orElseThrow().ignitionCycles().orElseThrow();
     assertThat(starts).as("shifts of the history").isPositive();
     run(new ClearCall(List.of(before.target())));
-    ModuleFaults after = engine(read());
+    ModuleFaults after = engine(readFaults());
     assertThat(after.readiness().orElseThrow().notReady()).contains("particulate filter");
     assertThat(after.monitorCounts().orElseThrow().ignitionCycles()).hasValue(starts);
   }

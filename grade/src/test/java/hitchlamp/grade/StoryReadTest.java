@@ -3,83 +3,36 @@ package hitchlamp.grade;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.Link;
+import hitchlamp.core.bus.LinkCapabilities;
+import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.fault.FaultCall;
-import hitchlamp.core.hookup.Roll;
-import hitchlamp.core.hookup.RollCall;
-import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.pack.Figure;
-import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.pack.StoryKind;
 import hitchlamp.core.quantity.Unit;
-import hitchlamp.core.station.LockStep;
-import hitchlamp.core.station.Procedure;
-import hitchlamp.core.station.Station;
 import hitchlamp.core.story.Background;
 import hitchlamp.core.story.Contradictions;
 import hitchlamp.core.story.Finding;
 import hitchlamp.core.story.Findings;
 import hitchlamp.core.story.ModuleStory;
 import hitchlamp.core.story.ProtectionRecord;
-import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TrailEntry;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.story.Use;
-import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.unit.SimUnit;
-import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
-import org.junit.jupiter.api.AfterEach;
+import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
 
 /** What simulated units remember of a life that they really led, read in lock-step. */
-class StoryReadTest {
-  private static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+class StoryReadTest extends VisitTest {
+  private static final int ENGINE_TO_US = 0x18DA << 16 | 0xF9 << 8;
   private static final String HEAD =
       "scenario: s\ntitle: S\nunit: road-truck\nseed: 5\nvin: SMW0TPR1400018204\n";
-  private static final long LIMIT = 300_000_000;
-
-  private SimUnit unit;
-  private Link link;
-  private Station station;
-  private Pack pack;
-  private Roll roll;
-
-  private void visit(String more) throws InterruptedException {
-    unit = new SimUnit(Scenario.read("s", HEAD + more));
-    unit.runUntil(5_000_000);
-    pack = SHELF.with("orrendale-haulward");
-    link = new LockStepLink(unit, f -> {});
-    station = new Station(Reading.OWN, 250_000, false, link::send, new Station.Listener() {});
-    station.start(unit.now());
-    LockStep.run(link, station, LIMIT, () -> station.claim().state() == AddressClaim.State.CLAIMED);
-    RollCall call = new RollCall(pack, true);
-    run(call);
-    roll = call.result();
-  }
-
-  @AfterEach
-  void leave() {
-    if (link != null) {
-      link.close();
-    }
-  }
-
-  private void run(Procedure<?> p) throws InterruptedException {
-    station.run(p);
-    LockStep.run(link, station, station.now() + LIMIT, p::finished);
-    assertThat(p.finished()).isTrue();
-  }
-
-  private StoryReading read() throws InterruptedException {
-    StoryCall call = new StoryCall(pack, roll.faultTargets(pack));
-    run(call);
-    assertThat(call.result().state()).isEqualTo(StoryReading.State.COMPLETE);
-    return call.result();
-  }
 
   private static double of(Use use, Figure figure, Unit unit) {
     return use.in(figure, unit).orElseThrow(() -> new AssertionError(figure + " in " + use));
@@ -87,8 +40,8 @@ class StoryReadTest {
 
   @Test
   void aLifeOfLoadingAndHaulingIsToldWithoutContradiction() throws InterruptedException {
-    visit("history: {from: 4000, hours: 4100, kilometres: 116000, idle: 0.3}\n");
-    ModuleStory engine = read().keeper().orElseThrow();
+    visit(HEAD + "history: {from: 4000, hours: 4100, kilometres: 116000, idle: 0.3}\n");
+    ModuleStory engine = readStory().keeper().orElseThrow();
     Use life = engine.life();
     assertThat(of(life, Figure.HOURS, Unit.HOUR)).isCloseTo(4_100, within(0.1));
     assertThat(of(life.worked(), Figure.IDLE_SHARE, Unit.PERCENT)).isCloseTo(30, within(1.0));
@@ -110,9 +63,10 @@ class StoryReadTest {
   @Test
   void anOverheatingThatSomebodyClearedAwayIsFound() throws InterruptedException {
     visit(
-        "history: {from: 900, hours: 1000, past: [{at: 996, what: clear, tool: OAKTOOL}]}\n"
+        HEAD
+            + "history: {from: 900, hours: 1000, past: [{at: 996, what: clear, tool: OAKTOOL}]}\n"
             + "defects: [{kind: radiator-blocked, size: 0.75, from: 960, until: 996}]\n");
-    StoryReading story = read();
+    StoryReading story = readStory();
     ModuleStory engine = story.keeper().orElseThrow();
     ProtectionRecord hot = engine.protection().get(0);
     assertThat(hot.name()).isEqualTo("Coolant temperature");
@@ -151,8 +105,8 @@ class StoryReadTest {
           .append(i)
           .append("}");
     }
-    visit("history: {from: 999, hours: 1000, past: [" + past + "]}\n");
-    List<TrailEntry> trail = read().keeper().orElseThrow().trail();
+    visit(HEAD + "history: {from: 999, hours: 1000, past: [" + past + "]}\n");
+    List<TrailEntry> trail = readStory().keeper().orElseThrow().trail();
     assertThat(trail).hasSize(350);
     assertThat(trail.get(0).tool()).as("the latest first").isEqualTo("T349");
     assertThat(trail.get(349).tool()).isEqualTo("T0");
@@ -160,8 +114,8 @@ class StoryReadTest {
 
   @Test
   void aModuleWithoutATrailSaysSoAndTheRestIsRead() throws InterruptedException {
-    visit("history: {from: 999, hours: 1000}\ntrouble: {no-trail: [engine]}\n");
-    ModuleStory engine = read().keeper().orElseThrow();
+    visit(HEAD + "history: {from: 999, hours: 1000}\ntrouble: {no-trail: [engine]}\n");
+    ModuleStory engine = readStory().keeper().orElseThrow();
     assertThat(engine.trailKnown()).isFalse();
     assertThat(engine.oddities())
         .singleElement()
@@ -172,18 +126,80 @@ class StoryReadTest {
 
   @Test
   void aTripIsResetInASessionThatIsClosedAgainAndTheTrailNamesIt() throws InterruptedException {
-    visit("history: {from: 900, hours: 1000}\n");
-    ModuleStory before = read().keeper().orElseThrow();
+    visit(HEAD + "history: {from: 900, hours: 1000}\n");
+    ModuleStory before = readStory().keeper().orElseThrow();
     assertThat(of(before.trip(), Figure.HOURS, Unit.HOUR)).isGreaterThan(99);
     TripReset reset =
         new TripReset(pack.story().resetTrip().orElseThrow(), before.target(), station.address());
     run(reset);
     assertThat(reset.result().done()).isTrue();
     assertThat(station.holds()).as("the session is let go").isEmpty();
-    ModuleStory after = read().keeper().orElseThrow();
+    ModuleStory after = readStory().keeper().orElseThrow();
     assertThat(of(after.trip(), Figure.HOURS, Unit.HOUR)).isLessThan(0.1);
     assertThat(of(after.life(), Figure.HOURS, Unit.HOUR)).isGreaterThan(999);
     assertThat(after.trail().get(0).title()).isEqualTo("Trip reset");
     assertThat(after.trail().get(0).tool()).isEqualTo("SA 249");
+  }
+
+  /** Lets what the engine sends by service pass through {@code change} before the tool hears it. */
+  private void hearEngineThrough(UnaryOperator<List<LinkEvent>> change) {
+    Link whole = link;
+    Deque<LinkEvent> waiting = new ArrayDeque<>();
+    link =
+        new Link() {
+          @Override
+          public LinkCapabilities capabilities() {
+            return whole.capabilities();
+          }
+
+          @Override
+          public LinkEvent await(long untilMicros) throws InterruptedException {
+            while (waiting.isEmpty()) {
+              LinkEvent e = whole.await(untilMicros);
+              boolean ofEngine =
+                  e instanceof LinkEvent.Seen seen
+                      && seen.stamped().frame().identifier() == ENGINE_TO_US;
+              waiting.addAll(ofEngine ? change.apply(List.of(e)) : List.of(e));
+            }
+            return waiting.poll();
+          }
+
+          @Override
+          public void send(Frame frame) {
+            whole.send(frame);
+          }
+
+          @Override
+          public void close() {
+            whole.close();
+          }
+        };
+  }
+
+  @Test
+  void segmentsThatComeTwiceSpoilNoTable() throws InterruptedException {
+    visit(HEAD + "history: {from: 900, hours: 1000, kilometres: 26000}\n");
+    int[] count = {0};
+    hearEngineThrough(e -> ++count[0] % 5 == 0 ? List.of(e.get(0), e.get(0)) : e);
+    ModuleStory engine = readStory().keeper().orElseThrow();
+    assertThat(count[0]).isGreaterThan(100);
+    assertThat(Contradictions.of(engine)).isEmpty();
+    assertThat(engine.oddities()).isEmpty();
+    assertThat(engine.lifeDuty()).isPresent();
+    assertThat(of(engine.life(), Figure.HOURS, Unit.HOUR)).isCloseTo(1_000, within(0.1));
+  }
+
+  @Test
+  void anEngineThatFallsSilentWithinATableIsNamedAndTheOthersAreReadOn()
+      throws InterruptedException {
+    visit(HEAD + "history: {from: 900, hours: 1000}\n");
+    int[] count = {0};
+    hearEngineThrough(e -> ++count[0] > 8 ? List.of() : e);
+    StoryReading story = readStory();
+    ModuleStory engine =
+        story.modules().stream().filter(m -> m.target().kind().equals("engine")).findFirst().get();
+    assertThat(engine.oddities()).isNotEmpty();
+    assertThat(engine.lifeDuty()).isEmpty();
+    assertThat(story.modules().stream().filter(ModuleStory::tells)).hasSizeGreaterThan(2);
   }
 }

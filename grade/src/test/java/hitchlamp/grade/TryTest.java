@@ -191,7 +191,7 @@ class TryTest {
     assertThat(status).isEqualTo(2);
     assertThat(errors)
         .contains("bad.yaml:3")
-        .contains("'spaceship' is not one of [road-truck, loading-shovel]");
+        .contains("'spaceship' is not one of [road-truck, loading-shovel, ferry]");
     Path log = Files.writeString(folder.resolve("bad.log"), "(1.000000) can0 123#00\nrubbish\n");
     run("--log", log.toString());
     assertThat(status).isEqualTo(2);
@@ -202,8 +202,45 @@ class TryTest {
     run("--log", binary.toString());
     assertThat(status).isEqualTo(2);
     run();
-    assertThat(errors).contains("--scenario FILE or --log FILE");
+    assertThat(errors).contains("--scenario FILE, --log FILE and --csv FILE");
     run("--scenario", SCENARIOS.resolve("tipper-9.yaml").toString(), "--test", "cutout");
     assertThat(errors).contains("no test named 'cutout'");
+  }
+
+  @Test
+  void aTableIsAnalysedWithoutServerAndDatabase() throws IOException {
+    StringBuilder text = new StringBuilder("time [s],speed [rpm],pedal [%],road speed [km/h]\n");
+    // 27 t at 200 kW in the eighth gear: v² grows evenly with time.
+    for (int i = 0; i < 300; i++) {
+      double v = Math.sqrt(64 + 2 * 200_000.0 / 27_000 * i * 0.05);
+      double rpm = v / 0.5 * 2.85 * 2.07 * 30 / Math.PI;
+      text.append(
+          String.format(java.util.Locale.ROOT, "%.2f,%.2f,100,%.3f\n", i * 0.05, rpm, v * 3.6));
+    }
+    Path table = folder.resolve("pull.csv");
+    Files.writeString(table, text);
+    JsonNode found =
+        run("--csv", table.toString(), "--analyse", "power-pull", "--pack", "orrendale-haulward");
+    assertThat(errors).isEmpty();
+    JsonNode pull = found.path("pulls").path(0);
+    assertThat(pull.path("gear").asInt()).isEqualTo(8);
+    assertThat(pull.path("points").path(3).path("kw").asDouble())
+        .as("and what rolling and air take")
+        .isBetween(215.0, 260.0);
+    assertThat(run("--csv", table.toString()).path("speed").path("count").asInt()).isEqualTo(300);
+  }
+
+  @Test
+  void aTableWithAFaultEndsWithItsLine() throws IOException {
+    Path table = folder.resolve("bad.csv");
+    Files.writeString(table, "time [s],speed [rpm]\n0,600\n1,fast\n");
+    run("--csv", table.toString(), "--analyse", "statistics");
+    assertThat(status).isEqualTo(2);
+    assertThat(errors).contains("bad.csv:3:").contains("'fast' under 'speed' is no number");
+    Files.writeString(table, "time [s],speed [rpm]\n0,600\n1,700\n");
+    run("--csv", table.toString(), "--analyse", "magic");
+    assertThat(errors).contains("There is no analysis named 'magic'");
+    run("--csv", table.toString(), "--analyse", "power-pull");
+    assertThat(errors).contains("no column of SPN 91");
   }
 }

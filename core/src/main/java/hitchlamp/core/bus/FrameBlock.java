@@ -20,6 +20,9 @@ public final class FrameBlock {
   /** Most entries in one block: bounds what must be held to read it (about 1 MB). */
   public static final int MOST_ENTRIES = 16_384;
 
+  /** Greatest number of a bus heard beside the first. */
+  public static final int MOST_BUS = 3;
+
   private static final byte VERSION = 1;
 
   private FrameBlock() {}
@@ -28,8 +31,25 @@ public final class FrameBlock {
   public sealed interface Entry {
     long micros();
 
-    /** A frame on the bus; {@code own} where we had sent it. */
-    record OfFrame(StampedFrame stamped, boolean own) implements Entry {
+    /**
+     * A frame on a bus; {@code own} where we had sent it.
+     *
+     * @param bus 0 for the bus that was hooked up to, up to {@link #MOST_BUS} for others heard
+     *     beside it
+     */
+    record OfFrame(StampedFrame stamped, boolean own, int bus) implements Entry {
+      public OfFrame {
+        if (bus < 0 || bus > MOST_BUS) {
+          throw new IllegalArgumentException(
+              "a hook-up has buses 0 to " + MOST_BUS + ", not " + bus);
+        }
+      }
+
+      /** A frame on the bus that was hooked up to. */
+      public OfFrame(StampedFrame stamped, boolean own) {
+        this(stamped, own, 0);
+      }
+
       @Override
       public long micros() {
         return stamped.micros();
@@ -48,6 +68,8 @@ public final class FrameBlock {
   private static final int TICK = 2;
   private static final int OPERATOR = 3;
   private static final int EXTENDED = 16;
+  private static final int BUS_SHIFT = 5;
+  private static final int KIND = 15;
 
   /** The bytes of a block. */
   public static byte[] encode(List<Entry> entries) {
@@ -93,7 +115,9 @@ public final class FrameBlock {
 
   private static int kind(Entry e) {
     if (e instanceof Entry.OfFrame f) {
-      return (f.own() ? OWN : FRAME) | (f.stamped().frame().extended() ? EXTENDED : 0);
+      return (f.own() ? OWN : FRAME)
+          | (f.stamped().frame().extended() ? EXTENDED : 0)
+          | f.bus() << BUS_SHIFT;
     }
     return e instanceof Entry.OfTick ? TICK : OPERATOR;
   }
@@ -128,7 +152,7 @@ public final class FrameBlock {
     in.get(kinds);
     int frames = 0;
     for (byte kind : kinds) {
-      frames += (kind & ~EXTENDED) <= OWN ? 1 : 0;
+      frames += (kind & KIND) <= OWN ? 1 : 0;
     }
     int ids = in.position();
     int lengths = ids + 4 * frames;
@@ -141,7 +165,7 @@ public final class FrameBlock {
     List<Entry> entries = new ArrayList<>(count);
     int f = 0;
     for (int i = 0; i < count; i++) {
-      int kind = kinds[i] & ~EXTENDED;
+      int kind = kinds[i] & KIND;
       switch (kind) {
         case FRAME, OWN -> {
           Frame frame =
@@ -150,7 +174,11 @@ public final class FrameBlock {
                   (kinds[i] & EXTENDED) != 0,
                   in.get(lengths + f),
                   in.getLong(payloads + 8 * f));
-          entries.add(new Entry.OfFrame(new StampedFrame(micros[i], frame), kind == OWN));
+          entries.add(
+              new Entry.OfFrame(
+                  new StampedFrame(micros[i], frame),
+                  kind == OWN,
+                  (kinds[i] & 0xFF) >>> BUS_SHIFT & MOST_BUS));
           f++;
         }
         case TICK -> entries.add(new Entry.OfTick(micros[i]));

@@ -28,26 +28,19 @@ import java.util.OptionalInt;
 import java.util.Set;
 
 /** Collects what one module tells about its faults. */
-final class FaultDesk {
-  private static final double ENGINE_HOURS_STEP = 0.05;
+final class FaultDesk extends ModuleDesk {
   private static final int NOT_AVAILABLE = 0xFB00;
-  private static final int IDENTIFIER_AT = 3;
   private static final int ENGINE_HOURS_SPN = 247;
 
-  private final FaultTarget target;
-  private final Pack pack;
   private final Map<FaultList, String> lists = new EnumMap<>(FaultList.class);
   private final Map<Long, Draft> drafts = new LinkedHashMap<>();
-  private final List<String> oddities = new ArrayList<>();
   private Lamps lamps;
-  private OptionalDouble hours = OptionalDouble.empty();
   private OptionalInt warmUps = OptionalInt.empty();
   private OptionalInt minutes = OptionalInt.empty();
   private Optional<Readiness> readiness = Optional.empty();
   private Optional<MonitorCounts> monitorCounts = Optional.empty();
   private List<FreezeFrames.Support> layout = List.of();
   private final Map<Long, List<Snapshot>> frozen = new HashMap<>();
-  private boolean ended;
 
   private static final class Draft {
     final Dtc dtc;
@@ -63,30 +56,7 @@ final class FaultDesk {
   }
 
   FaultDesk(FaultTarget target, Pack pack) {
-    this.target = target;
-    this.pack = pack;
-  }
-
-  FaultTarget target() {
-    return target;
-  }
-
-  OptionalDouble hours() {
-    return hours;
-  }
-
-  boolean ended() {
-    return ended;
-  }
-
-  void end() {
-    ended = true;
-  }
-
-  void odd(String sentence) {
-    if (!oddities.contains(sentence)) {
-      oddities.add(sentence);
-    }
+    super(target, pack);
   }
 
   private Draft draft(Dtc dtc) {
@@ -101,7 +71,7 @@ final class FaultDesk {
   void group(int pgn, Message m) {
     Optional<FaultList> list = FaultList.ofGroup(pgn);
     if (list.isPresent()) {
-      FaultMessage content = FaultMessage.of(m.data(), target.conversion());
+      FaultMessage content = FaultMessage.of(m.data(), target().conversion());
       content
           .garbled()
           .ifPresent(
@@ -115,11 +85,8 @@ final class FaultDesk {
         d.states.add(list.get().state());
         d.emission |= list.get().emission();
       }
-    } else if (pgn == Pgn.ENGINE_HOURS && m.data().length >= 4) {
-      long raw = m.at(0) | m.at(1) << 8 | m.at(2) << 16 | (long) m.at(3) << 24;
-      if (RawValue.of(raw, 32) == RawValue.VALID) {
-        hours = OptionalDouble.of(raw * ENGINE_HOURS_STEP);
-      }
+    } else if (pgn == Pgn.ENGINE_HOURS) {
+      hours(m);
     } else if (pgn == Pgn.DM26 && m.data().length >= 3 && m.at(2) <= 250) {
       warmUps = OptionalInt.of(m.at(2));
     } else if (pgn == Pgn.DM21 && m.data().length >= 8) {
@@ -135,9 +102,9 @@ final class FaultDesk {
     } else if (pgn == Pgn.DM24) {
       layout = FreezeFrames.layout(m.data());
     } else if (pgn == Pgn.DM25) {
-      freeze(FreezeReader.laidOut(m.data(), layout, pack, target.conversion()));
+      freeze(FreezeReader.laidOut(m.data(), layout, pack(), target().conversion()));
     } else if (pgn == Pgn.DM4) {
-      freeze(FreezeReader.old(m.data(), pack, target.conversion()));
+      freeze(FreezeReader.old(m.data(), pack(), target().conversion()));
     }
   }
 
@@ -178,22 +145,8 @@ final class FaultDesk {
     return "no answer";
   }
 
-  /** The module's own hours, by service. */
-  void hours(byte[] data) {
-    Parameter p = pack.services().identifiers().get(pack.services().hours().orElse(-1));
-    if (p == null || data.length != IDENTIFIER_AT + (p.bits() + 7) / 8) {
-      odd("Its hours came with another length than the pack says.");
-      return;
-    }
-    Parameter.Reading r = reading(p, data, IDENTIFIER_AT);
-    hours = r.state() == RawValue.VALID ? OptionalDouble.of(r.value()) : OptionalDouble.empty();
-  }
-
   private static Parameter.Reading reading(Parameter p, byte[] data, int at) {
-    long raw = 0;
-    for (int i = 0; i < (p.bits() + 7) / 8; i++) {
-      raw = raw << 8 | data[at + i] & 0xFF;
-    }
+    long raw = number(data, at, (p.bits() + 7) / 8);
     return new Parameter.Reading(p, raw, RawValue.of(raw, p.bits()), 0);
   }
 
@@ -216,9 +169,9 @@ final class FaultDesk {
 
   /** Times and count of a fault, by service. */
   void extended(int spn, int fmi, byte[] data) {
-    ServiceKind.Occurrence o = pack.services().occurrence().orElseThrow();
+    ServiceKind.Occurrence o = pack().services().occurrence().orElseThrow();
     var read =
-        FaultInformation.extendedData(data, spn, fmi, n -> pack.services().lengthOfRecord(n));
+        FaultInformation.extendedData(data, spn, fmi, n -> pack().services().lengthOfRecord(n));
     read.garbled()
         .ifPresent(g -> odd("Times of SPN " + spn + " FMI " + fmi + " are garbled: " + g + "."));
     for (FaultInformation.Numbered r : read.value()) {
@@ -234,10 +187,7 @@ final class FaultDesk {
   }
 
   private static OptionalDouble hour(byte[] data, int at, double step) {
-    long raw = 0;
-    for (int i = 0; i < 4; i++) {
-      raw = raw << 8 | data[at + i] & 0xFF;
-    }
+    long raw = number(data, at, 4);
     return RawValue.of(raw, 32) == RawValue.VALID
         ? OptionalDouble.of(raw * step)
         : OptionalDouble.empty();
@@ -245,7 +195,7 @@ final class FaultDesk {
 
   /** Frozen values of a fault, by service. */
   void snapshots(int spn, int fmi, byte[] data) {
-    ServiceKind services = pack.services();
+    ServiceKind services = pack().services();
     var read = FaultInformation.snapshots(data, spn, fmi, services::lengthOf);
     read.garbled()
         .ifPresent(g -> odd("Frozen values of SPN " + spn + " FMI " + fmi + ": " + g + "."));
@@ -281,12 +231,10 @@ final class FaultDesk {
    * @param engineHours the engine's clock at the read
    */
   ModuleFaults build(OptionalDouble engineHours) {
-    double shift =
-        engineHours.isPresent() && hours.isPresent()
-            ? engineHours.getAsDouble() - hours.getAsDouble()
-            : 0;
-    boolean aligned =
-        target.kind().equals("engine") || engineHours.isPresent() && hours.isPresent();
+    FaultTarget target = target();
+    OptionalDouble hours = hours();
+    double shift = shift(engineHours);
+    boolean aligned = keepsTheAxis() || engineHours.isPresent() && hours.isPresent();
     List<KnownFault> faults = new ArrayList<>();
     for (Draft d : drafts.values()) {
       FaultState best = d.states.stream().min(Enum::compareTo).orElse(FaultState.PREVIOUSLY_ACTIVE);
@@ -306,7 +254,7 @@ final class FaultDesk {
       boolean timed = aligned && inOrder;
       faults.add(
           new KnownFault(
-              Fault.of(d.dtc, best, target.key(), target.address(), pack),
+              Fault.of(d.dtc, best, target.key(), target.address(), pack()),
               target.kind(),
               target.title(),
               Set.copyOf(d.states),
@@ -327,7 +275,7 @@ final class FaultDesk {
         minutes,
         readiness,
         monitorCounts,
-        List.copyOf(oddities),
-        ended);
+        oddities(),
+        ended());
   }
 }

@@ -199,7 +199,10 @@ public final class Leads {
   private boolean pointsAt(KnownFault f, Component c) {
     boolean own = c.module().isEmpty() || c.module().equals(f.kind());
     if (c.kind() == Component.Kind.MODULE) {
-      return !own && missing(f) && c.missedAs().contains(f.spn());
+      return !own
+          && missing(f)
+          && c.missedAs().contains(f.spn())
+          && pack.sameSide(c.module(), f.kind());
     }
     if (!own) {
       return false;
@@ -296,6 +299,9 @@ public final class Leads {
   }
 
   private boolean explains(Component c, KnownFault f) {
+    if (!pack.sameSide(c.module(), f.kind())) {
+      return false;
+    }
     for (Component.Sign s : c.explains()) {
       if (s.is(f.spn(), f.fmi())) {
         return !pack.isGeneric(f.spn(), f.fmi());
@@ -462,6 +468,9 @@ public final class Leads {
     Component c = pack.components().get(l.id());
     if (c == null) {
       return 0;
+    }
+    if (!pack.sameSide(c.module(), f.kind())) {
+      return -1;
     }
     for (Component.Sign s : c.explains()) {
       if (s.is(f.spn(), f.fmi())) {

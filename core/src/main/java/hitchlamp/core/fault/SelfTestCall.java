@@ -1,11 +1,11 @@
 package hitchlamp.core.fault;
 
-import hitchlamp.core.bus.Frame;
 import hitchlamp.core.pack.ServiceKind;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.SessionHold;
 import hitchlamp.core.station.Urgency;
 import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
@@ -50,7 +50,6 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
     List<Found> found = List.of();
   }
 
-  private static final long KEEP_ALIVE_MICROS = 2_000_000;
   private static final int FOUND_AT = 4;
   private static final int FOUND_BYTES = 3;
 
@@ -113,20 +112,14 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
     return "self-test " + t.key();
   }
 
-  /** The open session: kept by "tester present" without answer, closed by the default session. */
   private Hold hold(FaultTarget t, long since) {
-    int id = 0x18DA0000 | t.address() << 8 | own;
-    Frame present = Frame.extended(id, 2, 0x3E, 0x80, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
-    Frame close = Frame.extended(id, 2, 0x10, 0x81, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
-    return new Hold(
+    return SessionHold.of(
         holdId(t),
         "self-test of the " + t.title().toLowerCase(java.util.Locale.ROOT) + " module",
         "Stop the self-test",
         since,
-        List.of(),
-        List.of(present),
-        KEEP_ALIVE_MICROS,
-        List.of(close));
+        t.address(),
+        own);
   }
 
   private void call(FaultTarget t, byte[] request, List<Command> out) {

@@ -2,6 +2,7 @@ package hitchlamp.core.hookup;
 
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
@@ -10,10 +11,14 @@ import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.core.watch.Poll;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 
 /**
@@ -27,12 +32,15 @@ public final class Replay {
   private final Iterator<FrameBlock.Entry> entries;
   private final Function<String, Pack> packs;
   private final Station.Listener listener;
+  private final Consumer<StampedFrame> beside;
   private final List<Roll> rolls = new ArrayList<>();
   private final List<FaultReading> readings = new ArrayList<>();
   private final List<StoryReading> stories = new ArrayList<>();
   private FaultCall faults;
   private StoryCall story;
   private LampCheck lamps;
+  private CutoutTrial cutout;
+  private Poll poll;
   private Station hookUp;
   private RollCall call;
 
@@ -43,6 +51,18 @@ public final class Replay {
    */
   public Replay(
       Iterator<FrameBlock.Entry> entries, Function<String, Pack> packs, Station.Listener listener) {
+    this(entries, packs, listener, frame -> {});
+  }
+
+  /**
+   * @param beside takes the frames of the vessel's network, which was only heard
+   */
+  public Replay(
+      Iterator<FrameBlock.Entry> entries,
+      Function<String, Pack> packs,
+      Station.Listener listener,
+      Consumer<StampedFrame> beside) {
+    this.beside = beside;
     this.entries = entries;
     this.packs = packs;
     this.listener = listener;
@@ -57,6 +77,8 @@ public final class Replay {
     FrameBlock.Entry entry = entries.next();
     if (entry instanceof FrameBlock.Entry.OfOperator o) {
       Deed.of(o.text()).ifPresent(d -> redo(d, o.micros()));
+    } else if (entry instanceof FrameBlock.Entry.OfFrame f && f.bus() > 0) {
+      beside.accept(f.stamped());
     } else if (hookUp != null) {
       hookUp.on(
           entry instanceof FrameBlock.Entry.OfFrame f
@@ -93,6 +115,22 @@ public final class Replay {
       Pack pack = packs.apply(r.pack());
       story = new StoryCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
       hookUp.run(story);
+    } else if (deed instanceof Deed.Polled p && !rolls.isEmpty()) {
+      Pack pack = packs.apply(p.pack());
+      poll =
+          new Poll(
+              pack,
+              Poll.wishes(pack, rolls.get(rolls.size() - 1).faultTargets(pack)),
+              (module, address, identifier, raw, at) -> {});
+      hookUp.run(poll);
+    } else if (deed instanceof Deed.StoppedPolling && poll != null) {
+      hookUp.stop(poll);
+    } else if (deed instanceof Deed.BeganCutout c) {
+      cutOffReading();
+      cutout = new CutoutTrial(packs.apply(c.pack()), c.address(), hookUp.address());
+      hookUp.run(cutout);
+    } else if (deed instanceof Deed.SaidToTrial s && cutout != null) {
+      hookUp.say(cutout, s.choice());
     } else if (deed instanceof Deed.CheckedLamps c) {
       cutOffReading();
       Pack pack = packs.apply(c.pack());
@@ -108,9 +146,15 @@ public final class Replay {
       endCall();
     } else if (deed instanceof Deed.Released) {
       hookUp.releaseAll();
+      if (cutout != null) {
+        cutout.released();
+      }
     } else if (deed instanceof Deed.LostLink) {
       if (call != null) {
         call.brokenOff(hookUp.now());
+      }
+      if (cutout != null) {
+        cutout.brokenOff();
       }
       endCall();
     } else if (deed instanceof Deed.Unhooked) {
@@ -166,6 +210,11 @@ public final class Replay {
   /** The last lamp check; empty where there was none. */
   public Optional<LampCheck.Result> lampCheck() {
     return Optional.ofNullable(lamps).map(LampCheck::result);
+  }
+
+  /** What the last cutout by hand showed; empty where there was none. */
+  public Optional<CutoutResult> cutout() {
+    return Optional.ofNullable(cutout).map(CutoutTrial::result);
   }
 
   /** Our station; empty until the stored hook-up begins. */

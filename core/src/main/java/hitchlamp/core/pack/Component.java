@@ -34,6 +34,24 @@ public record Component(
     List<String> causes,
     String effects,
     List<String> next) {
+  /** The same part of one of several such modules, named with its side. */
+  Component of(ModuleKind one) {
+    return new Component(
+        id + "-" + one.id(),
+        one.side().isEmpty() ? title : title + ", " + one.side(),
+        kind,
+        one.id(),
+        signs,
+        explains,
+        feeds,
+        missedAs,
+        what,
+        normal,
+        causes,
+        effects,
+        next);
+  }
+
   /** Kinds of things, those that explain most first. */
   public enum Kind {
     MODULE,

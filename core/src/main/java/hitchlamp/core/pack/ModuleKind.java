@@ -15,6 +15,9 @@ import java.util.List;
  * @param expected true where every unit of this kind has one, so that its silence is a finding
  * @param conversion how it writes faults where the conversion bit is set
  * @param services true where it has the diagnostic services of ISO 14229
+ * @param role id under which included packs speak of it; its own id where there is only one such
+ *     module
+ * @param side of the unit that it belongs to, such as "port"; empty where the unit has one of it
  * @param checks what to look at when it is silent, in order
  */
 public record ModuleKind(
@@ -26,6 +29,8 @@ public record ModuleKind(
     boolean expected,
     ConversionVersion conversion,
     boolean services,
+    String role,
+    String side,
     List<String> checks) {
   /** True where a NAME is of this kind. */
   public boolean matches(Name name) {

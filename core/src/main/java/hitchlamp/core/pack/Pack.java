@@ -29,6 +29,10 @@ import java.util.Optional;
  * @param lamps warning lamps by their id
  * @param freezeTail what the maker puts behind the standard's part of DM4, in order
  * @param story what is remembered beside faults
+ * @param vessel what instances on the network of a vessel stand for
+ * @param watch what is known about watching its values
+ * @param cutout how its cylinders are switched off; empty where nobody knows
+ * @param drive how it moves; empty where nobody knows
  * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
@@ -51,7 +55,14 @@ public record Pack(
     Map<String, LampKind> lamps,
     List<Parameter> freezeTail,
     StoryKind story,
+    VesselKind vessel,
+    WatchKind watch,
+    Optional<CutoutKind> cutout,
+    Optional<DriveKind> drive,
     List<String> includes) {
+  /** Role of an engine's module. */
+  public static final String ENGINE = "engine";
+
   /** Greater is laid over lesser. */
   public enum Layer {
     BASE,
@@ -87,6 +98,37 @@ public record Pack(
    */
   public record Pin(String name, String carries, String bus, double x, double y) {}
 
+  /** The same with more parameters; those that it has already stay as they are. */
+  public Pack adding(List<Parameter> more) {
+    Map<Integer, Parameter> all = new java.util.LinkedHashMap<>(parameters);
+    more.forEach(p -> all.putIfAbsent(p.spn(), p));
+    return new Pack(
+        id,
+        title,
+        layer,
+        version,
+        more.isEmpty() ? hash : PackReader.hash(hash + more),
+        identify,
+        plugs,
+        modules,
+        all,
+        spnTexts,
+        fmiTexts,
+        components,
+        generic,
+        services,
+        derived,
+        limits,
+        lamps,
+        freezeTail,
+        story,
+        vessel,
+        watch,
+        cutout,
+        drive,
+        includes);
+  }
+
   /** True where a fault is set by many causes and says little by itself. */
   public boolean isGeneric(int spn, int fmi) {
     return generic.stream().anyMatch(g -> g.is(spn, fmi));
@@ -110,6 +152,42 @@ public record Pack(
   /** Modules that every such unit has. */
   public List<ModuleKind> expected() {
     return modules.values().stream().filter(ModuleKind::expected).toList();
+  }
+
+  /** The role that a module plays; its own id where the pack does not know it. */
+  public String roleOf(String module) {
+    ModuleKind kind = modules.get(module);
+    return kind == null ? module : kind.role();
+  }
+
+  /** The side of the unit that a module belongs to; empty where there are no sides. */
+  public String sideOf(String module) {
+    ModuleKind kind = modules.get(module);
+    return kind == null ? "" : kind.side();
+  }
+
+  /**
+   * True where two modules can concern each other: they are of one side, or one of them of none.
+   */
+  public boolean sameSide(String one, String other) {
+    String side = sideOf(one);
+    String second = sideOf(other);
+    return side.isEmpty() || second.isEmpty() || side.equals(second);
+  }
+
+  /** Modules of the engines, the first first. */
+  public List<ModuleKind> engines() {
+    return modules.values().stream().filter(m -> m.role().equals(ENGINE)).toList();
+  }
+
+  /** The engine whose clock is the time axis: the first where there are several. */
+  public String axisKeeper() {
+    return engines().stream().map(ModuleKind::id).findFirst().orElse(ENGINE);
+  }
+
+  /** True where a module keeps the story of an engine. */
+  public boolean keepsStory(String module) {
+    return !story.keeper().isEmpty() && roleOf(module).equals(story.keeper());
   }
 
   /** Parameters of a group. */

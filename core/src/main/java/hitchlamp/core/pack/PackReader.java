@@ -55,6 +55,10 @@ public final class PackReader {
         "lamps",
         "freeze-tail",
         "story",
+        "vessel",
+        "watch",
+        "cutout",
+        "drive",
         "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
@@ -96,12 +100,39 @@ public final class PackReader {
         lamps(root.find("lamps")),
         root.itemsOf("freeze-tail").stream().map(PackReader::tail).toList(),
         root.find("story").map(StoryKindReader::read).orElse(StoryKind.NONE),
+        root.find("vessel").map(PackReader::vessel).orElse(VesselKind.NONE),
+        root.find("watch").map(WatchKindReader::read).orElse(WatchKind.NONE),
+        root.find("cutout").map(WatchKindReader::cutout),
+        root.find("drive").map(WatchKindReader::drive),
         root.itemsOf("includes").stream().map(Entry::text).toList());
+  }
+
+  private static VesselKind vessel(Entry e) {
+    Map<String, String> names = new LinkedHashMap<>();
+    e.entries()
+        .forEach(
+            (key, name) -> {
+              if (!key.matches("[a-z-]+/\\d{1,3}")) {
+                throw name.fault(
+                    "expected a kind and an instance such as engine/0, not '" + key + "'");
+              }
+              names.put(key, name.text());
+            });
+    return new VesselKind(names);
   }
 
   private static ModuleKind module(String id, Entry e, Map<String, ModuleKind> before) {
     e.allow(
-        "title", "function", "instance", "address", "expected", "conversion", "services", "checks");
+        "title",
+        "function",
+        "instance",
+        "address",
+        "expected",
+        "conversion",
+        "services",
+        "like",
+        "side",
+        "checks");
     int function = (int) e.whole("function", 0, 255);
     int instance = (int) e.whole("instance", 0, 31, 0);
     for (ModuleKind other : before.values()) {
@@ -127,6 +158,8 @@ public final class PackReader {
             .map(c -> c.oneOf(ConversionVersion.class))
             .orElse(ConversionVersion.AMBIGUOUS),
         e.yes("services", false),
+        e.text("like", id),
+        e.text("side", ""),
         e.itemsOf("checks").stream().map(Entry::text).toList());
   }
 

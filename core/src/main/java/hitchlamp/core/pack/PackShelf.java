@@ -121,6 +121,10 @@ public final class PackShelf {
     List<Parameter> freezeTail = List.of();
     ServiceKind services = ServiceKind.NONE;
     StoryKind story = StoryKind.NONE;
+    VesselKind vessel = VesselKind.NONE;
+    WatchKind watch = WatchKind.NONE;
+    Optional<CutoutKind> cutout = Optional.empty();
+    Optional<DriveKind> drive = Optional.empty();
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
       modules.putAll(p.modules());
@@ -135,8 +139,13 @@ public final class PackShelf {
       freezeTail = p.freezeTail().isEmpty() ? freezeTail : p.freezeTail();
       services = p.services().equals(ServiceKind.NONE) ? services : p.services();
       story = p.story().equals(StoryKind.NONE) ? story : p.story();
+      vessel = p.vessel().equals(VesselKind.NONE) ? vessel : p.vessel();
+      watch = watch.under(p.watch());
+      cutout = p.cutout().isPresent() ? p.cutout() : cutout;
+      drive = p.drive().isPresent() ? p.drive() : drive;
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
+    Map<String, Component> perSide = perSide(components, modules);
     String hash =
         layers.size() == 1
             ? top.hash()
@@ -153,7 +162,7 @@ public final class PackShelf {
         parameters,
         spn,
         fmi,
-        components,
+        perSide,
         generic,
         services,
         derived,
@@ -161,6 +170,30 @@ public final class PackShelf {
         lamps,
         freezeTail,
         story,
+        vessel,
+        watch,
+        cutout,
+        drive,
         top.includes());
+  }
+
+  /** What is said of the parts of a role stands for each module that plays it, side by side. */
+  private static Map<String, Component> perSide(
+      Map<String, Component> components, Map<String, ModuleKind> modules) {
+    Map<String, Component> all = new LinkedHashMap<>();
+    for (Component c : components.values()) {
+      List<ModuleKind> players =
+          modules.values().stream()
+              .filter(m -> m.role().equals(c.module()) && !m.id().equals(c.module()))
+              .toList();
+      if (players.isEmpty()) {
+        all.put(c.id(), c);
+      }
+      for (ModuleKind m : players) {
+        Component one = c.of(m);
+        all.put(one.id(), one);
+      }
+    }
+    return all;
   }
 }

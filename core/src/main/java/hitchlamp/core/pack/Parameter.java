@@ -31,16 +31,21 @@ public record Parameter(
 
   /** Reads the parameter; not available where the message is too short to hold it. */
   public Reading read(Message message) {
+    long raw = raw(message);
+    return new Reading(this, raw, RawValue.of(raw, bits), message.lastMicros());
+  }
+
+  /** Its counts in a message; all ones, which is not available, where the message is too short. */
+  public long raw(Message message) {
     int last = (startBit + bits - 1) / 8;
     if (message.data().length <= last) {
-      return new Reading(this, (1L << bits) - 1, RawValue.NOT_AVAILABLE, message.lastMicros());
+      return (1L << bits) - 1;
     }
     long raw = 0;
     for (int i = last; i >= startBit / 8; i--) {
       raw = raw << 8 | message.at(i);
     }
-    raw = raw >>> startBit % 8 & (1L << bits) - 1;
-    return new Reading(this, raw, RawValue.of(raw, bits), message.lastMicros());
+    return raw >>> startBit % 8 & (1L << bits) - 1;
   }
 
   /** Decimals that the resolution of the signal bears, 0 to 3. */

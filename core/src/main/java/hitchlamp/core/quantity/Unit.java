@@ -39,6 +39,12 @@ public enum Unit {
   POUND_FOOT("lb·ft", Dimension.TORQUE, 1.3558179483314004, 0),
   KILOGRAM("kg", Dimension.MASS, 1, 0),
   POUND("lb", Dimension.MASS, 0.45359237, 0),
+  /** Injected a stroke. */
+  MILLIGRAM("mg", Dimension.INJECTED, 1, 0),
+  KILOWATT("kW", Dimension.POWER, 1, 0),
+  /** Mechanical horsepower, 550 ft·lbf/s (NIST SP 811). */
+  HORSEPOWER("hp", Dimension.POWER, 0.7456998715822702, 0),
+  METRE_PER_SECOND_SQUARED("m/s²", Dimension.ACCELERATION, 1, 0),
   KILOGRAM_PER_HOUR("kg/h", Dimension.MASS_FLOW, 1, 0),
   POUND_PER_MINUTE("lb/min", Dimension.MASS_FLOW, 27.2155422, 0),
   VOLT("V", Dimension.VOLTAGE, 1, 0),
@@ -63,6 +69,9 @@ public enum Unit {
     TORQUE,
     MASS,
     MASS_FLOW,
+    INJECTED,
+    POWER,
+    ACCELERATION,
     VOLTAGE,
     CURRENT,
     CONCENTRATION,

@@ -19,6 +19,7 @@ public enum UnitSystem {
         case MILE_PER_US_GALLON -> Unit.KILOMETRE_PER_LITRE;
         case POUND_FOOT -> Unit.NEWTON_METRE;
         case POUND -> Unit.KILOGRAM;
+        case HORSEPOWER -> Unit.KILOWATT;
         case POUND_PER_MINUTE -> Unit.KILOGRAM_PER_HOUR;
         default -> stored;
       };
@@ -34,6 +35,7 @@ public enum UnitSystem {
       case KILOMETRE_PER_LITRE -> Unit.MILE_PER_US_GALLON;
       case NEWTON_METRE -> Unit.POUND_FOOT;
       case KILOGRAM -> Unit.POUND;
+      case KILOWATT -> Unit.HORSEPOWER;
       case KILOGRAM_PER_HOUR -> Unit.POUND_PER_MINUTE;
       default -> stored;
     };

@@ -30,13 +30,15 @@ public record OpenItem(String says, String next) {
    * @param reads number of reads stored in the job
    * @param lamps of the last lamp check, none where there was none
    * @param story findings of the last read of the story, none where there was none
+   * @param tests of the job; the newest of each counts
    */
   public static List<OpenItem> of(
       Optional<FaultReading> last,
       List<Lead> leads,
       int reads,
       List<LampLine> lamps,
-      List<Finding> story) {
+      List<Finding> story,
+      List<Tested> tests) {
     List<OpenItem> open = new ArrayList<>();
     if (last.isEmpty()) {
       return List.of(
@@ -105,6 +107,16 @@ public record OpenItem(String says, String next) {
       }
     }
     story.stream().filter(Finding::wiped).forEach(f -> open.add(new OpenItem(f.title(), f.next())));
+    Tested.newest(tests).stream()
+        .filter(Tested::open)
+        .forEach(
+            t ->
+                open.add(
+                    new OpenItem(
+                        t.title()
+                            + (t.verdict() == Verdict.FAIL ? " failed: " : " cannot tell: ")
+                            + t.says(),
+                        t.next())));
     if (reads < 2) {
       open.add(
           new OpenItem(

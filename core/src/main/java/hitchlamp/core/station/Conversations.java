@@ -29,11 +29,14 @@ final class Conversations {
   /** Wait before a module that said "busy" is asked again. */
   static final long BUSY_MICROS = 200_000;
 
+  private static final int FLOW_CONTROL = 3;
+
   private final Consumer<Frame> send;
   private final Reassembly reassembly;
   private final Map<Integer, PriorityQueue<Talk>> waiting = new HashMap<>();
   private final Map<Integer, Talk> active = new HashMap<>();
   private int own = Address.NULL;
+  private boolean claiming;
   private long order;
   private long now;
 
@@ -159,8 +162,15 @@ final class Conversations {
     }
   }
 
-  void own(int address) {
+  /**
+   * Our address, or that we have none.
+   *
+   * @param claims true while one is being claimed: what is asked meanwhile waits for it
+   */
+  void own(int address, boolean claims, long micros) {
     own = address;
+    claiming = claims;
+    List.copyOf(waiting.keySet()).forEach(destination -> next(destination, micros));
   }
 
   /** Queues a request; {@code done} is called once, later. */
@@ -199,7 +209,7 @@ final class Conversations {
   }
 
   private void next(int destination, long micros) {
-    if (active.containsKey(destination)) {
+    if (active.containsKey(destination) || own == Address.NULL && claiming) {
       return;
     }
     var queue = waiting.get(destination);
@@ -221,7 +231,8 @@ final class Conversations {
     asked.triesLeft--;
     asked.pausing = false;
     asked.onBus = false;
-    asked.deadline = micros + Transport.T3_MICROS;
+    // The module's time runs from when our request is seen on the bus.
+    asked.deadline = micros + Exchange.CARRIED_MICROS;
     send.accept(Request.of(asked.pgn, own, asked.destination));
   }
 
@@ -304,7 +315,10 @@ final class Conversations {
     int source = Identifier.sourceOf(stamped.frame().identifier());
     int destination = Identifier.destinationOf(stamped.frame().identifier());
     if (source == own && active.get(destination) instanceof Called called) {
-      called.exchange.carried(stamped.micros());
+      // A flow control of ours belongs to an answer, not to the request.
+      if (stamped.frame().at(0) >> 4 != FLOW_CONTROL) {
+        called.exchange.carried(stamped.micros());
+      }
     } else if (destination == own && active.get(source) instanceof Called called) {
       now = Math.max(now, stamped.micros());
       called.exchange.accept(stamped.frame(), stamped.micros());

@@ -69,6 +69,38 @@ public sealed interface Deed {
     }
   }
 
+  /** Values that no module sends by itself are asked for again and again. */
+  record Polled(String pack) implements Deed {
+    @Override
+    public String text() {
+      return "polls by " + pack;
+    }
+  }
+
+  /** They are asked for no more. */
+  record StoppedPolling() implements Deed {
+    @Override
+    public String text() {
+      return "stopped polling";
+    }
+  }
+
+  /** A cylinder cutout by hand was prepared. */
+  record BeganCutout(String pack, int address) implements Deed {
+    @Override
+    public String text() {
+      return "prepared a cutout of " + address + " by " + pack;
+    }
+  }
+
+  /** Somebody answered a test, or his browser did. */
+  record SaidToTrial(String choice) implements Deed {
+    @Override
+    public String text() {
+      return "said to the test: " + choice;
+    }
+  }
+
   /** Somebody cut the roll call short. */
   record StoppedRoll() implements Deed {
     @Override
@@ -132,7 +164,20 @@ public sealed interface Deed {
     if (answer.matches()) {
       return Optional.of(new AnsweredLamps(answer.group(1)));
     }
+    Matcher polled = Pattern.compile("polls by (\\S+)").matcher(text);
+    if (polled.matches()) {
+      return Optional.of(new Polled(polled.group(1)));
+    }
+    Matcher cutout = Pattern.compile("prepared a cutout of (\\d{1,3}) by (\\S+)").matcher(text);
+    if (cutout.matches()) {
+      return Optional.of(new BeganCutout(cutout.group(2), Integer.parseInt(cutout.group(1))));
+    }
+    Matcher trial = Pattern.compile("said to the test: (.{1,80})").matcher(text);
+    if (trial.matches()) {
+      return Optional.of(new SaidToTrial(trial.group(1)));
+    }
     return switch (text) {
+      case "stopped polling" -> Optional.of(new StoppedPolling());
       case "stopped the lamp check" -> Optional.of(new StoppedLamps());
       case "stopped the roll call" -> Optional.of(new StoppedRoll());
       case "released" -> Optional.of(new Released());

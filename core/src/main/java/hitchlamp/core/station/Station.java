@@ -211,7 +211,7 @@ public final class Station {
     if (claim.state() != told) {
       told = claim.state();
       reassembly.own(claim.address());
-      conversations.own(claim.address());
+      conversations.own(claim.address(), claim.state() == AddressClaim.State.CLAIMING, now);
       listener.address(claim);
     }
   }

@@ -28,12 +28,13 @@ public final class Findings {
   public static List<Finding> of(StoryReading story, Background background, Pack pack) {
     List<Finding> out = new ArrayList<>(Wiped.find(story, background, pack));
     double now = story.engineHours().orElse(Double.NaN);
+    boolean several = story.keepers().size() > 1;
     for (ModuleStory m : story.modules()) {
       m.protection().stream()
           .filter(p -> !(now - p.lastHour() > OLD_HOURS))
-          .forEach(p -> out.add(protection(p, now)));
-      regeneration(m, out);
-      idle(m, out);
+          .forEach(p -> out.add(protection(of(m, several), p, now)));
+      regeneration(of(m, several), m, out);
+      idle(of(m, several), m, out);
       List<String> odd = Contradictions.of(m);
       if (!odd.isEmpty()) {
         out.add(
@@ -51,7 +52,7 @@ public final class Findings {
           .findFirst()
           .ifPresent(g -> out.add(growth(m, g)));
     }
-    clocks(story, out);
+    clocks(story, pack, out);
     out.sort(Comparator.comparing(Finding::kind));
     return List.copyOf(out);
   }
@@ -60,10 +61,16 @@ public final class Findings {
     return m.target().title().toLowerCase(Locale.ROOT) + " module";
   }
 
-  private static Finding protection(ProtectionRecord p, double now) {
+  /** Which engine a sentence is about, where there are several. */
+  private static String of(ModuleStory m, boolean several) {
+    return several ? m.target().title() + ": " : "";
+  }
+
+  private static Finding protection(String of, ProtectionRecord p, double now) {
     return new Finding(
         Finding.Kind.PROTECTION,
-        p.name()
+        of
+            + p.name()
             + (p.above() ? " rose to " : " fell to ")
             + Wiped.figure(p.peak())
             + " "
@@ -94,7 +101,7 @@ public final class Findings {
             : String.format(Locale.ROOT, "%.1f h", seconds / 3_600);
   }
 
-  private static void regeneration(ModuleStory m, List<Finding> out) {
+  private static void regeneration(String of, ModuleStory m, List<Finding> out) {
     OptionalDouble done = m.trip().in(Figure.REGENERATIONS, Unit.ONE);
     OptionalDouble broken = m.trip().in(Figure.REGENERATIONS_ABORTED, Unit.ONE);
     if (done.isPresent() && broken.isPresent()) {
@@ -103,7 +110,8 @@ public final class Findings {
         out.add(
             new Finding(
                 Finding.Kind.REGENERATION,
-                Math.round(broken.getAsDouble())
+                of
+                    + Math.round(broken.getAsDouble())
                     + " of "
                     + Math.round(all)
                     + " regenerations of this trip were broken off.",
@@ -113,7 +121,7 @@ public final class Findings {
     }
   }
 
-  private static void idle(ModuleStory m, List<Finding> out) {
+  private static void idle(String of, ModuleStory m, List<Finding> out) {
     OptionalDouble share = m.trip().worked().in(Figure.IDLE_SHARE, Unit.PERCENT);
     if (share.isPresent() && share.getAsDouble() > MUCH_IDLE_PERCENT) {
       List<String> reasons = new ArrayList<>();
@@ -123,7 +131,10 @@ public final class Findings {
       out.add(
           new Finding(
               Finding.Kind.USE,
-              "It idles " + Math.round(share.getAsDouble()) + " % of its hours.",
+              (of.isEmpty() ? "It" : of + "it")
+                  + " idles "
+                  + Math.round(share.getAsDouble())
+                  + " % of its hours.",
               List.copyOf(reasons),
               "Tell the one who pays; long idling soots filter and recirculation."));
     }
@@ -147,22 +158,22 @@ public final class Findings {
         "Look at these first: what grows is not mended.");
   }
 
-  /** Modules whose clocks differ from the engine's, each told once. */
-  private static void clocks(StoryReading story, List<Finding> out) {
+  /** Modules whose clocks are ahead of their engine's, each told once. */
+  private static void clocks(StoryReading story, Pack pack, List<Finding> out) {
     List<String> reasons = new ArrayList<>();
-    if (story.engineHours().isPresent()) {
-      double engine = story.engineHours().getAsDouble();
-      for (ModuleStory m : story.modules()) {
-        if (m.hours().isPresent() && m.hours().getAsDouble() > engine + 1) {
-          reasons.add(
-              "The "
-                  + title(m)
-                  + " has "
-                  + Wiped.figure(m.hours().getAsDouble())
-                  + " h, the engine "
-                  + Wiped.figure(engine)
-                  + ".");
-        }
+    for (ModuleStory m : story.modules()) {
+      OptionalDouble engine = engineOf(m, story, pack);
+      if (engine.isPresent()
+          && m.hours().isPresent()
+          && m.hours().getAsDouble() > engine.getAsDouble() + 1) {
+        reasons.add(
+            "The "
+                + title(m)
+                + " has "
+                + Wiped.figure(m.hours().getAsDouble())
+                + " h, the engine "
+                + Wiped.figure(engine.getAsDouble())
+                + ".");
       }
     }
     if (!reasons.isEmpty()) {
@@ -173,5 +184,19 @@ public final class Findings {
               List.copyOf(reasons),
               "A module with more hours than its engine comes from another unit, or the engine's module was changed."));
     }
+  }
+
+  /** The clock of the engine on whose side a module is; of a module of no side, the axis. */
+  private static OptionalDouble engineOf(ModuleStory m, StoryReading story, Pack pack) {
+    String side = pack.sideOf(m.target().kind());
+    if (side.isEmpty()) {
+      return story.engineHours();
+    }
+    return story.modules().stream()
+        .filter(e -> pack.roleOf(e.target().kind()).equals(Pack.ENGINE))
+        .filter(e -> pack.sideOf(e.target().kind()).equals(side))
+        .map(ModuleStory::hours)
+        .findFirst()
+        .orElse(OptionalDouble.empty());
   }
 }

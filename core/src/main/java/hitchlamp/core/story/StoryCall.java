@@ -1,6 +1,7 @@
 package hitchlamp.core.story;
 
 import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.fault.ModuleDesk;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.StoryKind;
@@ -8,16 +9,11 @@ import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
-import hitchlamp.core.station.Urgency;
-import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.station.Questioning;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.Services;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.OptionalDouble;
 
 /**
@@ -26,8 +22,6 @@ import java.util.OptionalDouble;
  * questions pass in silence is asked nothing more.
  */
 public final class StoryCall implements Procedure<StoryReading> {
-  private static final int GIVE_UP_AFTER = 2;
-
   /** Pages of a table that are read: bounds memory and time. */
   static final int MOST_PAGES = 16;
 
@@ -61,28 +55,13 @@ public final class StoryCall implements Procedure<StoryReading> {
     }
   }
 
-  private sealed interface Wish {
-    record Group(int pgn) implements Wish {}
-
-    record Value(int identifier, About about, int page) implements Wish {}
-  }
-
-  private static final class Runner {
-    final StoryDesk desk;
-    final Deque<Wish> rest = new ArrayDeque<>();
-    int silent;
-
-    Runner(StoryDesk desk) {
-      this.desk = desk;
-    }
-  }
+  /** A page of what an identifier holds. */
+  private record Page(int identifier, About about, int number) {}
 
   private final Pack pack;
   private final StoryKind kind;
-  private final List<Runner> runners = new ArrayList<>();
-  private final Map<Integer, Runner> tickets = new HashMap<>();
-  private final Map<Integer, Wish> wishes = new HashMap<>();
-  private int nextTicket;
+  private final List<StoryDesk> desks = new ArrayList<>();
+  private final Questioning<StoryDesk, Page> questions = new Questioning<>(new Ear());
   private StoryReading.State state = StoryReading.State.UNDER_WAY;
   private long started;
   private long last;
@@ -91,7 +70,7 @@ public final class StoryCall implements Procedure<StoryReading> {
   public StoryCall(Pack pack, List<FaultTarget> targets) {
     this.pack = pack;
     this.kind = pack.story();
-    targets.forEach(t -> runners.add(new Runner(new StoryDesk(t, pack))));
+    targets.forEach(t -> desks.add(new StoryDesk(t, pack)));
   }
 
   @Override
@@ -115,159 +94,124 @@ public final class StoryCall implements Procedure<StoryReading> {
     last = event.micros();
     if (event instanceof Event.Began b) {
       started = b.micros();
-      runners.forEach(r -> begin(r, out));
+      desks.forEach(this::line);
+      questions.begin(out);
       endIfDone();
-    } else if (event instanceof Event.Answered a) {
-      answered(a, out);
-    } else if (event instanceof Event.Replied r) {
-      replied(r, out);
     } else if (event instanceof Event.StopAsked) {
       state = StoryReading.State.CUT_SHORT;
+    } else {
+      questions.on(event, out);
     }
     return out;
   }
 
-  private void begin(Runner r, List<Command> out) {
-    boolean keeper =
-        r.desk.target().services()
-            && !kind.keeper().isEmpty()
-            && r.desk.target().kind().equals(kind.keeper());
+  /** Lines up what a module is asked. */
+  private void line(StoryDesk desk) {
+    Questioning.Row<StoryDesk, Page> row = questions.row(desk, desk.target().address());
+    boolean keeper = desk.target().services() && pack.keepsStory(desk.target().kind());
     if (keeper) {
       // What cannot be cleared first: a technician who unplugs has the most telling part.
-      pack.services().hours().ifPresent(id -> r.rest.add(new Wish.Value(id, About.HOURS, 0)));
-      kind.protection().ifPresent(id -> r.rest.add(new Wish.Value(id, About.PROTECTION, 0)));
-      kind.trail().ifPresent(t -> r.rest.add(new Wish.Value(t.identifier(), About.TRAIL, 0)));
-      kind.counters().ifPresent(id -> r.rest.add(new Wish.Value(id, About.COUNTERS, 0)));
-      kind.life().ifPresent(id -> r.rest.add(new Wish.Value(id, About.LIFE, 0)));
-      kind.trip().ifPresent(id -> r.rest.add(new Wish.Value(id, About.TRIP, 0)));
+      pack.services().hours().ifPresent(id -> ask(row, id, About.HOURS));
+      kind.protection().ifPresent(id -> ask(row, id, About.PROTECTION));
+      kind.trail().ifPresent(t -> ask(row, t.identifier(), About.TRAIL));
+      kind.counters().ifPresent(id -> ask(row, id, About.COUNTERS));
+      kind.life().ifPresent(id -> ask(row, id, About.LIFE));
+      kind.trip().ifPresent(id -> ask(row, id, About.TRIP));
     }
-    GROUPS.forEach(pgn -> r.rest.add(new Wish.Group(pgn)));
+    GROUPS.forEach(row::ask);
     if (keeper) {
       kind.duty()
           .ifPresent(
               d -> {
-                d.life().ifPresent(id -> r.rest.add(new Wish.Value(id, About.LIFE_DUTY, 0)));
-                d.trip().ifPresent(id -> r.rest.add(new Wish.Value(id, About.TRIP_DUTY, 0)));
+                d.life().ifPresent(id -> ask(row, id, About.LIFE_DUTY));
+                d.trip().ifPresent(id -> ask(row, id, About.TRIP_DUTY));
               });
-      kind.bands().ifPresent(b -> r.rest.add(new Wish.Value(b.identifier(), About.BANDS, 0)));
-    }
-    next(r, out);
-  }
-
-  private void next(Runner r, List<Command> out) {
-    if (r.silent >= GIVE_UP_AFTER) {
-      r.rest.clear();
-      r.desk.odd("It stopped answering; part of what it remembers is missing.");
-    }
-    Wish wish = r.rest.poll();
-    if (wish == null) {
-      r.desk.end();
-      endIfDone();
-      return;
-    }
-    int ticket = nextTicket++;
-    tickets.put(ticket, r);
-    wishes.put(ticket, wish);
-    int address = r.desk.target().address();
-    int fewer = r.silent == 0 ? Integer.MAX_VALUE : 1;
-    if (wish instanceof Wish.Group g) {
-      out.add(
-          new Command.Ask(
-              ticket, address, g.pgn(), Urgency.READ, Math.min(fewer, Command.Ask.TRIES)));
-    } else if (wish instanceof Wish.Value v) {
-      out.add(
-          new Command.Call(
-              ticket,
-              address,
-              Services.read(v.identifier()),
-              Urgency.READ,
-              Math.min(fewer, Command.Call.TRIES),
-              Exchange.PENDING_MICROS));
+      kind.bands().ifPresent(b -> ask(row, b.identifier(), About.BANDS));
     }
   }
 
-  private void answered(Event.Answered a, List<Command> out) {
-    Runner r = tickets.remove(a.ticket());
-    if (r == null || !(wishes.remove(a.ticket()) instanceof Wish.Group g)) {
-      return;
-    }
-    r.silent = a.answer() instanceof Answer.Silent ? r.silent + 1 : 0;
-    if (a.answer() instanceof Answer.Given given) {
-      r.desk.group(g.pgn(), given.message());
-    } else if (a.answer() instanceof Answer.Broken) {
-      r.desk.odd("A long answer of it did not arrive whole.");
-    }
-    next(r, out);
+  private static void ask(Questioning.Row<StoryDesk, Page> row, int identifier, About about) {
+    row.ask(Services.read(identifier), new Page(identifier, about, 0));
   }
 
-  private void replied(Event.Replied e, List<Command> out) {
-    Runner r = tickets.remove(e.ticket());
-    if (r == null || !(wishes.remove(e.ticket()) instanceof Wish.Value v)) {
-      return;
-    }
-    r.silent = e.reply() instanceof Reply.Silent ? r.silent + 1 : 0;
-    if (e.reply() instanceof Reply.Positive p) {
-      positive(r, v, p.data());
-    } else {
-      r.desk.odd("Asked for " + v.about().words + ", " + e.reply().says() + ".");
-      if (e.reply() instanceof Reply.NeverDone) {
-        r.rest.clear();
+  private final class Ear implements Questioning.Ear<StoryDesk, Page> {
+    @Override
+    public void group(Questioning.Row<StoryDesk, Page> row, int pgn, Answer answer) {
+      if (answer instanceof Answer.Given given) {
+        row.desk().group(pgn, given.message());
+      } else if (answer instanceof Answer.Broken) {
+        row.desk().odd("A long answer of it did not arrive whole.");
       }
     }
-    next(r, out);
+
+    @Override
+    public void service(Questioning.Row<StoryDesk, Page> row, Page page, Reply reply) {
+      if (reply instanceof Reply.Positive p) {
+        positive(row, page, p.data());
+      } else {
+        row.desk().odd("Asked for " + page.about().words + ", " + reply.says() + ".");
+      }
+    }
+
+    @Override
+    public void gaveUp(StoryDesk desk) {
+      desk.odd("It stopped answering; part of what it remembers is missing.");
+    }
+
+    @Override
+    public void ended(StoryDesk desk) {
+      desk.end();
+      endIfDone();
+    }
   }
 
-  private void positive(Runner r, Wish.Value v, byte[] data) {
-    StoryDesk desk = r.desk;
-    switch (v.about()) {
+  private static void positive(Questioning.Row<StoryDesk, Page> row, Page page, byte[] data) {
+    StoryDesk desk = row.desk();
+    switch (page.about()) {
       case HOURS -> desk.hours(data);
       case LIFE -> desk.use(data, false);
       case TRIP -> desk.use(data, true);
       case LIFE_DUTY -> desk.duty(data, false);
       case TRIP_DUTY -> desk.duty(data, true);
       case BANDS -> desk.bands(data);
-      case PROTECTION -> paged(r, v, desk.protection(data), desk::protectionWhole);
-      case TRAIL -> paged(r, v, desk.trail(data), desk::trailWhole);
-      case COUNTERS -> paged(r, v, desk.counters(data), () -> {});
+      case PROTECTION -> turn(row, page, desk.protection(data), desk::protectionWhole);
+      case TRAIL -> turn(row, page, desk.trail(data), desk::trailWhole);
+      case COUNTERS -> turn(row, page, desk.counters(data), () -> {});
     }
   }
 
-  private static void paged(Runner r, Wish.Value v, int pages, Runnable whole) {
-    if (pages > MOST_PAGES && v.page() == 0) {
-      r.desk.odd(
-          "Asked for "
-              + v.about().words
-              + ", it has "
-              + pages
-              + " pages; the first "
-              + MOST_PAGES
-              + " were read.");
+  /** Turns to the table's next page, or closes it. */
+  private static void turn(
+      Questioning.Row<StoryDesk, Page> row, Page page, int pages, Runnable whole) {
+    if (pages > MOST_PAGES && page.number() == 0) {
+      row.desk()
+          .odd(
+              "Asked for "
+                  + page.about().words
+                  + ", it has "
+                  + pages
+                  + " pages; the first "
+                  + MOST_PAGES
+                  + " were read.");
     }
-    if (v.page() + 1 < Math.min(pages, MOST_PAGES)) {
-      r.rest.addFirst(new Wish.Value(v.identifier() + 1, v.about(), v.page() + 1));
+    if (page.number() + 1 < Math.min(pages, MOST_PAGES)) {
+      int next = page.identifier() + 1;
+      row.askNext(Services.read(next), new Page(next, page.about(), page.number() + 1));
     } else if (pages > 0) {
       whole.run();
     }
   }
 
   private void endIfDone() {
-    if (runners.stream().allMatch(r -> r.desk.ended())) {
+    if (desks.stream().allMatch(StoryDesk::ended)) {
       state = StoryReading.State.COMPLETE;
     }
   }
 
   @Override
   public StoryReading result() {
-    OptionalDouble engine = OptionalDouble.empty();
-    for (Runner r : runners) {
-      if (r.desk.target().kind().equals("engine") && r.desk.hours().isPresent()) {
-        engine = r.desk.hours();
-      }
-    }
-    List<ModuleStory> modules = new ArrayList<>();
-    for (Runner r : runners) {
-      modules.add(r.desk.build(engine));
-    }
-    return new StoryReading(state, started, last, engine, List.copyOf(modules));
+    OptionalDouble axis = ModuleDesk.axis(desks);
+    return new StoryReading(
+        state, started, last, axis, desks.stream().map(d -> d.build(axis)).toList());
   }
 }

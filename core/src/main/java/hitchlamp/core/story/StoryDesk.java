@@ -1,13 +1,13 @@
 package hitchlamp.core.story;
 
 import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.fault.ModuleDesk;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.StoryKind;
 import hitchlamp.core.quantity.Unit;
 import java.nio.charset.StandardCharsets;
@@ -21,25 +21,19 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
 /** Collects what one module tells of what it remembers. */
-final class StoryDesk {
-  private static final double HOUR_STEP = 0.05;
+final class StoryDesk extends ModuleDesk {
   private static final double LITRE_STEP = 0.5;
   private static final double KILOMETRE_STEP = 0.125;
   private static final double KILOMETRE_FINE_STEP = 0.005;
   private static final int SHORT_NOT_AVAILABLE = 0xFB00;
-  private static final int IDENTIFIER_AT = 3;
   private static final int PROTECTION_BYTES = 24;
   private static final int COUNTER_BYTES = 5;
 
-  private final FaultTarget target;
-  private final Pack pack;
   private final StoryKind kind;
   private final Map<Figure, Use.Amount> plain = new EnumMap<>(Figure.class);
   private final List<ProtectionRecord> protection = new ArrayList<>();
   private final List<TrailEntry> trail = new ArrayList<>();
   private final List<FailureCounter> counters = new ArrayList<>();
-  private final List<String> oddities = new ArrayList<>();
-  private OptionalDouble hours = OptionalDouble.empty();
   private Use life = new Use(Map.of());
   private Use trip = new Use(Map.of());
   private Optional<DutyMap> lifeDuty = Optional.empty();
@@ -51,43 +45,16 @@ final class StoryDesk {
   private Optional<Readiness> readiness = Optional.empty();
   private boolean protectionKnown;
   private boolean trailKnown;
-  private boolean ended;
 
   StoryDesk(FaultTarget target, Pack pack) {
-    this.target = target;
-    this.pack = pack;
+    super(target, pack);
     this.kind = pack.story();
-  }
-
-  FaultTarget target() {
-    return target;
-  }
-
-  OptionalDouble hours() {
-    return hours;
-  }
-
-  boolean ended() {
-    return ended;
-  }
-
-  void end() {
-    ended = true;
-  }
-
-  void odd(String sentence) {
-    if (!oddities.contains(sentence)) {
-      oddities.add(sentence);
-    }
   }
 
   /** A group that was asked for. */
   void group(int pgn, Message m) {
     switch (pgn) {
-      case Pgn.ENGINE_HOURS -> {
-        OptionalDouble told = counter(m, 0, HOUR_STEP);
-        hours = told.isPresent() ? told : hours;
-      }
+      case Pgn.ENGINE_HOURS -> hours(m);
       case Pgn.VEHICLE_DISTANCE ->
           put(Figure.DISTANCE, counter(m, 4, KILOMETRE_STEP), Unit.KILOMETRE);
       case Pgn.VEHICLE_DISTANCE_FINE ->
@@ -117,31 +84,8 @@ final class StoryDesk {
     return raw < SHORT_NOT_AVAILABLE ? OptionalInt.of(raw) : OptionalInt.empty();
   }
 
-  private static OptionalDouble counter(Message m, int at, double step) {
-    if (m.data().length < at + 4) {
-      return OptionalDouble.empty();
-    }
-    long raw = m.at(at) | m.at(at + 1) << 8 | m.at(at + 2) << 16 | (long) m.at(at + 3) << 24;
-    return RawValue.of(raw, 32) == RawValue.VALID
-        ? OptionalDouble.of(raw * step)
-        : OptionalDouble.empty();
-  }
-
   private void put(Figure figure, OptionalDouble value, Unit unit) {
     value.ifPresent(v -> plain.put(figure, new Use.Amount(v, unit)));
-  }
-
-  /** The module's own hours, by service. */
-  void hours(byte[] data) {
-    Parameter p = pack.services().identifiers().get(pack.services().hours().orElse(-1));
-    if (p == null || data.length < IDENTIFIER_AT + p.bits() / 8) {
-      odd("It tells its hours in a layout that the pack does not know.");
-      return;
-    }
-    long raw = number(data, IDENTIFIER_AT, p.bits() / 8);
-    if (RawValue.of(raw, p.bits()) == RawValue.VALID) {
-      hours = OptionalDouble.of(raw * p.scale() + p.offset());
-    }
   }
 
   /** Life or trip figures. */
@@ -289,7 +233,7 @@ final class StoryDesk {
     }
     for (int at = IDENTIFIER_AT + 2; at < data.length; at += COUNTER_BYTES) {
       int spn = (int) number(data, at, 3);
-      counters.add(new FailureCounter(spn, pack.spnText(spn), (int) number(data, at + 3, 2)));
+      counters.add(new FailureCounter(spn, pack().spnText(spn), (int) number(data, at + 3, 2)));
     }
     return data[IDENTIFIER_AT] & 0xFF;
   }
@@ -308,14 +252,6 @@ final class StoryDesk {
     return true;
   }
 
-  private static long number(byte[] data, int at, int bytes) {
-    long value = 0;
-    for (int i = 0; i < bytes; i++) {
-      value = value << 8 | data[at + i] & 0xFF;
-    }
-    return value;
-  }
-
   private static String text(byte[] data, int at, int length) {
     return new String(data, at, length, StandardCharsets.US_ASCII)
         .replaceAll("[^\\x20-\\x7E]", "?")
@@ -324,13 +260,10 @@ final class StoryDesk {
 
   /** What it told, its times moved to the engine's clock. */
   ModuleStory build(OptionalDouble engineHours) {
-    double shift =
-        engineHours.isPresent() && hours.isPresent() && !target.kind().equals("engine")
-            ? engineHours.getAsDouble() - hours.getAsDouble()
-            : 0;
+    double shift = shift(engineHours);
     return new ModuleStory(
-        target,
-        hours,
+        target(),
+        hours(),
         new Use(plain),
         life,
         trip,
@@ -352,7 +285,7 @@ final class StoryDesk {
         minutes,
         kilometres,
         readiness,
-        List.copyOf(oddities),
-        ended);
+        oddities(),
+        ended());
   }
 }

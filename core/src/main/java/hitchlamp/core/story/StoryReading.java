@@ -25,8 +25,13 @@ public record StoryReading(
     CUT_SHORT
   }
 
-  /** The module that keeps trip and life, where it told them. */
+  /** The modules that keep trip and life and told them: one for each engine. */
+  public List<ModuleStory> keepers() {
+    return modules.stream().filter(m -> !m.life().nothing()).toList();
+  }
+
+  /** The first of them. */
   public Optional<ModuleStory> keeper() {
-    return modules.stream().filter(m -> !m.life().nothing()).findFirst();
+    return keepers().stream().findFirst();
   }
 }

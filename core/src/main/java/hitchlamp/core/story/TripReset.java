@@ -1,11 +1,11 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.bus.Frame;
 import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.SessionHold;
 import hitchlamp.core.station.Urgency;
 import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
@@ -26,8 +26,6 @@ public final class TripReset implements Procedure<TripReset.Result> {
    */
   public record Result(boolean ended, boolean done, String says) {}
 
-  private static final long KEEP_ALIVE_MICROS = 2_000_000;
-  private static final int PHYSICAL = 0x18DA0000;
   private static final String HOLD = "trip reset";
 
   private final int routine;
@@ -92,17 +90,12 @@ public final class TripReset implements Procedure<TripReset.Result> {
   }
 
   private Hold hold(long since) {
-    int id = PHYSICAL | keeper.address() << 8 | own;
-    Frame present = Frame.extended(id, 2, 0x3E, 0x80, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
-    Frame close = Frame.extended(id, 2, 0x10, 0x81, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF);
-    return new Hold(
+    return SessionHold.of(
         HOLD,
         "trip reset of the " + keeper.title().toLowerCase(java.util.Locale.ROOT) + " module",
         "Stop the trip reset",
         since,
-        List.of(),
-        List.of(present),
-        KEEP_ALIVE_MICROS,
-        List.of(close));
+        keeper.address(),
+        own);
   }
 }

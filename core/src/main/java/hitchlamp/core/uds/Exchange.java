@@ -14,6 +14,13 @@ public final class Exchange implements Segments.Listener {
    */
   public static final long FIRST_MICROS = 1_000_000;
 
+  /**
+   * Wait for our own request to be seen on the bus before the module's time begins to run. Frames
+   * that came meanwhile and were not looked at yet must not use that time up, nor a bus so full
+   * that the request has to wait.
+   */
+  public static final long CARRIED_MICROS = 5_000_000;
+
   /** Wait after "more time" (P2 star, from memory 5 s, and a tenth more). */
   public static final long MORE_MICROS = 5_500_000;
 
@@ -76,7 +83,7 @@ public final class Exchange implements Segments.Listener {
   public void carried(long micros) {
     segments.carried(micros);
     if (!ended && !pausing && pendings == 0 && deadline != Long.MAX_VALUE) {
-      deadline = Math.max(deadline, micros + FIRST_MICROS);
+      deadline = micros + FIRST_MICROS;
     }
   }
 
@@ -90,7 +97,7 @@ public final class Exchange implements Segments.Listener {
   @Override
   public void sent(long micros) {
     began = micros;
-    deadline = micros + FIRST_MICROS;
+    deadline = micros + CARRIED_MICROS;
   }
 
   @Override
@@ -119,6 +126,7 @@ public final class Exchange implements Segments.Listener {
     int echoed =
         switch (request[0] & 0xFF) {
           case Services.READ -> 2;
+          case Services.CONTROL -> 3;
           case Services.ROUTINE -> 3;
           case Services.FAULTS -> request.length > 3 ? 4 : 1;
           default -> 0;

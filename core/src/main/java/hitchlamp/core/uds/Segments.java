@@ -28,6 +28,7 @@ public final class Segments {
   private static final int HOLD_ON = 1;
   private static final int OVERFLOW = 2;
   private static final int IN_SINGLE = 7;
+  private static final long TWICE_MICROS = 10_000;
   private static final int IN_FIRST = 6;
   private static final byte FILLER = (byte) 0xFF;
   private static final int LONGEST_GAP_MILLIS = 0x7F;
@@ -81,6 +82,8 @@ public final class Segments {
   private byte[] receiving;
   private int received;
   private int expected;
+  private Frame last;
+  private long lastMicros;
   private long receiveDeadline = Long.MAX_VALUE;
 
   /**
@@ -195,6 +198,11 @@ public final class Segments {
       return;
     }
     int length = (f.at(0) & 0xF) << 8 | f.at(1);
+    if (receiving != null && twice(f, micros)) {
+      return;
+    }
+    last = f;
+    lastMicros = micros;
     replaced(micros);
     if (length == 0) {
       // The escape to 32-bit lengths: more than this side has room for.
@@ -225,6 +233,9 @@ public final class Segments {
     if (receiving == null) {
       return;
     }
+    if (twice(f, micros)) {
+      return;
+    }
     if ((f.at(0) & 0xF) != expected) {
       endReceiving();
       listener.broke(Broke.WRONG_SEQUENCE, false, micros);
@@ -244,6 +255,17 @@ public final class Segments {
       endReceiving();
       listener.broke(Broke.NONSENSE, false, micros);
     }
+  }
+
+  /**
+   * A frame whose end was disturbed is sent once more though it was heard (ISO 11898-1, from
+   * memory): the same bytes twice in a row are one segment.
+   */
+  private boolean twice(Frame f, long micros) {
+    boolean same = f.equals(last) && micros - lastMicros <= TWICE_MICROS;
+    last = f;
+    lastMicros = micros;
+    return same;
   }
 
   private void endReceiving() {

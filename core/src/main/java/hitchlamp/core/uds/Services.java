@@ -6,6 +6,7 @@ public final class Services {
   public static final int CLEAR = 0x14;
   public static final int FAULTS = 0x19;
   public static final int READ = 0x22;
+  public static final int CONTROL = 0x2F;
   public static final int ROUTINE = 0x31;
   public static final int TESTER_PRESENT = 0x3E;
 
@@ -18,6 +19,8 @@ public final class Services {
   private static final int ALL_RECORDS = 0xFF;
   private static final int START = 0x01;
   private static final int RESULTS = 0x03;
+  private static final int RETURN_CONTROL = 0x00;
+  private static final int SHORT_TERM = 0x03;
 
   private Services() {}
 
@@ -64,6 +67,22 @@ public final class Services {
   /** What a routine found. */
   public static byte[] results(int routine) {
     return bytes(ROUTINE, RESULTS, routine >> 8, routine);
+  }
+
+  /** Takes an output into the tester's hand: a short-term adjustment with its state. */
+  public static byte[] control(int identifier, int... state) {
+    int[] request = new int[4 + state.length];
+    request[0] = CONTROL;
+    request[1] = identifier >> 8;
+    request[2] = identifier;
+    request[3] = SHORT_TERM;
+    System.arraycopy(state, 0, request, 4, state.length);
+    return bytes(request);
+  }
+
+  /** Gives an output back to its module. */
+  public static byte[] returnControl(int identifier) {
+    return bytes(CONTROL, identifier >> 8, identifier, RETURN_CONTROL);
   }
 
   private static byte[] bytes(int... values) {

@@ -11,6 +11,7 @@ import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.j1939.Request;
 import hitchlamp.core.pack.PackReader;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -18,6 +19,7 @@ import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.LinkHealth;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
+import hitchlamp.core.station.Urgency;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -111,6 +113,37 @@ class HookUpTest {
   void whatCannotBeLetGoOfMustNotBeTaken() {
     assertThatThrownBy(() -> new Hold("x", "x", "x", 0, List.of(), List.of(), 1, List.of()))
         .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @Test
+  void whatIsAskedWhileOurAddressIsBeingClaimedWaitsForIt() {
+    hookUp.start(0);
+    List<Event> heard = new ArrayList<>();
+    hookUp.run(
+        new Procedure<String>() {
+          @Override
+          public List<Command> on(Event event) {
+            heard.add(event);
+            return event instanceof Event.Began
+                ? List.of(new Command.Ask(1, 0, 65259, Urgency.READ, 3))
+                : List.of();
+          }
+
+          @Override
+          public String result() {
+            return "";
+          }
+
+          @Override
+          public boolean finished() {
+            return false;
+          }
+        });
+    assertThat(sent).as("the claim alone").hasSize(1);
+    hookUp.on(new LinkEvent.Ticked(260_000));
+    assertThat(sent).hasSize(2);
+    assertThat(sent.get(1)).isEqualTo(Request.of(65259, 249, 0));
+    assertThat(heard).noneMatch(e -> e instanceof Event.Answered);
   }
 
   @Test

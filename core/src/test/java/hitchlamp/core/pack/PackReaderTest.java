@@ -71,6 +71,7 @@ class PackReaderTest {
         "lamps: {a: {title: A, by: [engine], fault: stop, spn: 1081}}|7|'fault' or 'spn', and not both",
         "lamps: {a: {title: A, by: [], fault: stop}}|7|some module must command",
         "lamps: {a: {title: A, by: [engine], fault: blue}}|7|blue",
+        "vessel: {engine: Port}|7|a kind and an instance",
         "freeze-tail: [{name: x, bits: 12, scale: 1, unit: V}]|7|whole bytes",
         "parameters: [{spn: 1, name: x, pgn: 65262, byte: 1, bits: 40, scale: 1, unit: V}]|7|outside 1 to 32",
       })
@@ -83,6 +84,36 @@ class PackReaderTest {
               assertThat(f.line()).isEqualTo(number);
             })
         .hasMessageContaining(reason);
+  }
+
+  @Test
+  void whatIsSaidOfARoleHoldsForEachModuleThatPlaysItSideBySide() {
+    Pack engines =
+        PackReader.read(
+            "e",
+            "pack: e\ntitle: E\nschema: 1\nlayer: maker\nversion: 1\nstory: {keeper: engine, hour-step: 0.05, kept-hours: 200}\n"
+                + "components: {oil-sensor: {title: Oil sensor, kind: sensor, module: engine, signs: [100/4]}}\n");
+    Pack boat =
+        PackReader.read(
+            "b",
+            HEAD
+                + "includes: [e]\nvessel: {engine/1: Starboard engine}\nmodules:\n"
+                + "  port: {title: Port engine, function: 0, address: 0, like: engine, side: port}\n"
+                + "  starboard: {title: Starboard engine, function: 0, instance: 1, address: 1, like: engine, side: starboard}\n"
+                + "  bridge: {title: Bridge, function: 5, address: 5}\n");
+    Pack base = PackReader.read("s", "pack: s\ntitle: S\nschema: 1\nlayer: base\nversion: 1\n");
+    Pack all = new PackShelf(List.of(boat, engines, base)).with("p");
+    assertThat(all.components()).containsOnlyKeys("oil-sensor-port", "oil-sensor-starboard");
+    assertThat(all.components().get("oil-sensor-starboard").title())
+        .isEqualTo("Oil sensor, starboard");
+    assertThat(all.components().get("oil-sensor-starboard").module()).isEqualTo("starboard");
+    assertThat(all.axisKeeper()).isEqualTo("port");
+    assertThat(all.keepsStory("starboard")).isTrue();
+    assertThat(all.keepsStory("bridge")).isFalse();
+    assertThat(all.sameSide("port", "starboard")).isFalse();
+    assertThat(all.sameSide("port", "bridge")).isTrue();
+    assertThat(all.vessel().name("engine", 1)).isEqualTo("Starboard engine");
+    assertThat(all.vessel().name("fresh water", 0)).isEqualTo("Fresh water 0");
   }
 
   @Test

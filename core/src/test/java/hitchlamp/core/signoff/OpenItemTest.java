@@ -21,7 +21,9 @@ import hitchlamp.core.pack.LampKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.Finding;
+import hitchlamp.core.trial.Verdict;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -72,12 +74,12 @@ class OpenItemTest {
 
   private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
     List<Lead> leads = Leads.find(r.faults(), Set.of(silent), TRUCK, r.engineHours(), List.of());
-    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of());
+    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of(), List.of());
   }
 
   @Test
   void withoutAReadEverythingIsOpen() {
-    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of()))
+    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of(), List.of()))
         .singleElement()
         .satisfies(i -> assertThat(i.next()).contains("full roll"));
   }
@@ -123,7 +125,9 @@ class OpenItemTest {
             List.of("The trail names it."),
             "Ask who.");
     Finding use = new Finding(Finding.Kind.USE, "It idles 44 % of its hours.", List.of(), "");
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, List.of(), List.of(wiped, use)))
+    assertThat(
+            OpenItem.of(
+                Optional.of(read(true)), List.of(), 2, List.of(), List.of(wiped, use), List.of()))
         .containsExactly(new OpenItem(wiped.title(), "Ask who."));
   }
 
@@ -197,13 +201,37 @@ class OpenItemTest {
     LampLine.Commanded lit = new LampLine.Commanded("engine", "Engine", true, true, true, true);
     List<LampLine> dark = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.NEVER_LIT));
     List<LampLine> sound = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.LIT_THEN_OUT));
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, sound, List.of())).isEmpty();
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, dark, List.of()))
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, sound, List.of(), List.of()))
+        .isEmpty();
+    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, dark, List.of(), List.of()))
         .singleElement()
         .satisfies(
             i -> {
               assertThat(i.says()).startsWith("Stop lamp: Commanded on by the engine module");
               assertThat(i.next()).startsWith("The lamp itself");
             });
+  }
+
+  private static Tested test(long id, String title, Verdict verdict) {
+    return new Tested(
+        id, title, Instant.EPOCH.plusSeconds(id), verdict, "Cylinder 4 does 41 %.", "Swap it.");
+  }
+
+  @Test
+  void theNewestOfEachTestStandsOpenUnlessItPassed() {
+    List<Tested> mended = List.of(test(2, "Cutout", Verdict.PASS), test(1, "Cutout", Verdict.FAIL));
+    List<Tested> back = List.of(test(4, "Cutout", Verdict.FAIL), test(3, "Cutout", Verdict.PASS));
+    List<Tested> unsure =
+        List.of(test(6, "Cutout", Verdict.PASS), test(5, "Other", Verdict.CANNOT_TELL));
+    assertThat(tested(mended)).isEmpty();
+    assertThat(tested(back))
+        .containsExactly(new OpenItem("Cutout failed: Cylinder 4 does 41 %.", "Swap it."));
+    assertThat(tested(unsure))
+        .extracting(OpenItem::says)
+        .containsExactly("Other cannot tell: Cylinder 4 does 41 %.");
+  }
+
+  private static List<OpenItem> tested(List<Tested> tests) {
+    return OpenItem.of(Optional.of(read(true)), List.of(), 2, List.of(), List.of(), tests);
   }
 }

@@ -52,9 +52,11 @@ class ExchangeTest {
   @Test
   void silenceIsTriedAgainAndThenNamed() {
     Exchange e = ask("1003", 2);
+    e.carried(0);
     e.tick(Exchange.FIRST_MICROS);
     assertThat(sent).hasSize(2);
     assertThat(replies).isEmpty();
+    e.carried(Exchange.FIRST_MICROS);
     e.tick(2 * Exchange.FIRST_MICROS);
     assertThat(replies).containsExactly(new Reply.Silent());
     assertThat(e.nextTimer()).isEqualTo(Long.MAX_VALUE);
@@ -67,6 +69,25 @@ class ExchangeTest {
     e.tick(Exchange.FIRST_MICROS);
     assertThat(replies).isEmpty();
     e.tick(300_000 + Exchange.FIRST_MICROS);
+    assertThat(replies).containsExactly(new Reply.Silent());
+  }
+
+  @Test
+  void framesThatWaitedUnreadDoNotUseUpTheModulesTime() {
+    Exchange e = ask("1003", 1);
+    // Behind by seconds, the tool works through stamps of before its own request.
+    e.tick(Exchange.FIRST_MICROS);
+    e.tick(3 * Exchange.FIRST_MICROS);
+    assertThat(replies).isEmpty();
+    e.carried(3_100_000);
+    e.accept(they("0650030032FFFFFF"), 3_150_000);
+    assertThat(replies.get(0)).isInstanceOf(Reply.Positive.class);
+  }
+
+  @Test
+  void aRequestThatNeverGetsOntoTheBusIsGivenUp() {
+    Exchange e = ask("1003", 1);
+    e.tick(Exchange.CARRIED_MICROS);
     assertThat(replies).containsExactly(new Reply.Silent());
   }
 
@@ -133,7 +154,8 @@ class ExchangeTest {
     e.accept(they("0462F190FFFFFFFF"), 10_000);
     e.accept(they("037F2231FFFFFFFF"), 20_000);
     assertThat(replies).isEmpty();
-    e.tick(Exchange.FIRST_MICROS);
+    e.carried(30_000);
+    e.tick(30_000 + Exchange.FIRST_MICROS);
     assertThat(replies.get(0)).isInstanceOf(Reply.Garbled.class);
   }
 

@@ -4,6 +4,7 @@ import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
@@ -13,6 +14,7 @@ import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
+import hitchlamp.server.watch.RestoredRecordings;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
@@ -46,6 +48,7 @@ public class CaseFiles {
   private static final String ROWS = ".json";
   private static final String SENT_AGAIN = "Ask for the case file to be made and sent again.";
   private static final int LONGEST_NUMBER = 20;
+  private static final Set<String> ADDED_LATER = Set.of("backbone", "engine");
   private static final Set<String> NULLABLE =
       Set.of("bus_micros", "hours", "hours_module", "engine_hours");
 
@@ -53,6 +56,8 @@ public class CaseFiles {
   private final Jobs jobs;
   private final Logbook logbook;
   private final StoredTraffic traffic;
+  private final RestoredRecordings recordings;
+  private final CaseSheets sheets;
   private final CompressedJson stored;
   private final PackShelf shelf;
   private final JsonMapper json;
@@ -63,6 +68,8 @@ public class CaseFiles {
       Jobs jobs,
       Logbook logbook,
       StoredTraffic traffic,
+      RestoredRecordings recordings,
+      CaseSheets sheets,
       CompressedJson stored,
       PackShelf shelf,
       JsonMapper json,
@@ -71,6 +78,8 @@ public class CaseFiles {
     this.jobs = jobs;
     this.logbook = logbook;
     this.traffic = traffic;
+    this.recordings = recordings;
+    this.sheets = sheets;
     this.stored = stored;
     this.shelf = shelf;
     this.json = json;
@@ -89,6 +98,7 @@ public class CaseFiles {
       for (CaseTable table : CaseTable.values()) {
         write(zip, table, job, names, packs);
       }
+      sheets.faults(zip, job);
       for (long hookUp : keys(CaseTable.HOOK_UP, job)) {
         zip.part(
             "traffic/" + hookUp + ".log",
@@ -149,6 +159,7 @@ public class CaseFiles {
       case PHOTO -> "entry_id";
       case HOOK_UP_END -> "hook_up_id";
       case USE_FIGURE -> "story_read_id";
+      case RECORDING_END, RECORDING_CHANNEL -> "recording_id";
       default -> "id";
     };
   }
@@ -199,6 +210,9 @@ public class CaseFiles {
     zip.part(
         t.table().replace('_', '-') + ROWS,
         json.writerWithDefaultPrettyPrinter().writeValueAsBytes(out));
+    if (t == CaseTable.LOGBOOK || t == CaseTable.USE_FIGURE) {
+      sheets.rows(zip, t, out);
+    }
   }
 
   private static String part(CaseTable t, long id) {
@@ -208,7 +222,7 @@ public class CaseFiles {
         + id
         + switch (t) {
           case FRAMES -> ".zst";
-          case RECORDED_LOG -> ".zst";
+          case RECORDED_LOG, RECORDING_PART -> ".zst";
           case PHOTO -> "";
           default -> ".json";
         };
@@ -264,6 +278,7 @@ public class CaseFiles {
       for (CaseTable t : CaseTable.values()) {
         table(t);
       }
+      recordings();
       mapper.newestUse(unit);
       logbook.enter(
           job,
@@ -278,6 +293,23 @@ public class CaseFiles {
           who.id(),
           Logbook.Moment.UNKNOWN);
       return new Opened(job, number);
+    }
+
+    /** Every recording is read through once: one that cannot be drawn is not taken. */
+    private void recordings() {
+      for (Map.Entry<Long, Long> r : ids.getOrDefault(CaseTable.RECORDING, Map.of()).entrySet()) {
+        try {
+          recordings.check(r.getValue());
+        } catch (IllegalArgumentException | ArithmeticException | JacksonException e) {
+          throw Refusal.bad(
+              "Recording "
+                  + r.getKey()
+                  + " of the case file cannot be read: "
+                  + e.getMessage()
+                  + ".",
+              SENT_AGAIN);
+        }
+      }
     }
 
     private static String cut(String text, int most) {
@@ -326,6 +358,9 @@ public class CaseFiles {
 
     private void table(CaseTable t) throws IOException {
       String path = t.table().replace('_', '-') + ROWS;
+      if (t.addedLater() && !zip.has(path)) {
+        return;
+      }
       List<Map<String, Object>> rows;
       try {
         rows = json.readValue(zip.part(path), new TypeReference<>() {});
@@ -367,10 +402,19 @@ public class CaseFiles {
         values.add(unit);
       }
       for (String c : t.columns()) {
-        columns.add(c);
-        values.add(value(t, c, row));
+        // A case file made before a column was there leaves it as the table has it.
+        if (row.containsKey(c) || !ADDED_LATER.contains(c)) {
+          columns.add(c);
+          values.add(value(t, c, row));
+        }
       }
-      if (key(t).equals("id")) {
+      if (t == CaseTable.RECORDING) {
+        long id = recordings.id();
+        columns.add("id");
+        values.add(id);
+        mapper.addWithoutId(t.table(), columns, values);
+        ids.computeIfAbsent(t, k -> new HashMap<>()).put(number(row, "key"), id);
+      } else if (key(t).equals("id")) {
         long id = mapper.add(t.table(), columns, values);
         if (t.isParent()) {
           ids.computeIfAbsent(t, k -> new HashMap<>()).put(number(row, "key"), id);
@@ -392,6 +436,7 @@ public class CaseFiles {
           switch (t.parent()) {
             case LOGBOOK -> CaseTable.LOGBOOK;
             case STORY_READ -> CaseTable.STORY_READ;
+            case RECORDING -> CaseTable.RECORDING;
             default -> CaseTable.HOOK_UP;
           };
       Long id = ids.getOrDefault(of, Map.of()).get(number(row, t.parentColumn()));
@@ -404,7 +449,9 @@ public class CaseFiles {
     private Object value(CaseTable t, String column, Map<String, Object> row) throws IOException {
       if (column.equals("account_id")) {
         Object name = row.get("who");
-        return name == null && t == CaseTable.LOGBOOK ? null : guest((String) name);
+        return name == null && (t == CaseTable.LOGBOOK || t == CaseTable.RECORDING_MARK)
+            ? null
+            : guest((String) name);
       }
       Object v = row.get(column);
       if (column.equals("content")) {
@@ -430,6 +477,7 @@ public class CaseFiles {
         return switch (t) {
           case FAULT_READ -> stored.write(json.readValue(content, FaultReading.class));
           case STORY_READ -> stored.write(json.readValue(content, StoryReading.class));
+          case TRIAL -> stored.write(json.readValue(content, CutoutResult.class));
           case ROLL, FAULT_DEED -> {
             json.readTree(content);
             yield new String(content, StandardCharsets.UTF_8);

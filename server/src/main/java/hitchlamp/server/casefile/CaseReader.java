@@ -23,7 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class CaseReader implements AutoCloseable {
   /** Files inside at most. */
-  static final int MOST_PARTS = 60_000;
+  static final int MOST_PARTS = 200_000;
 
   /** Bytes of one part, and of all together, unpacked. */
   static final long LARGEST_PART = 256L * 1024 * 1024;

@@ -23,6 +23,7 @@ enum CaseTable {
       Parent.JOB,
       "link",
       "bus",
+      "backbone",
       "bit_rate",
       "pack",
       "pack_hash",
@@ -89,6 +90,7 @@ enum CaseTable {
   USE_FIGURE(
       "use_figure",
       Parent.STORY_READ,
+      "engine",
       "span",
       "figure",
       "amount",
@@ -96,7 +98,68 @@ enum CaseTable {
       "read_at",
       "engine_hours"),
   RECORDED_LOG(
-      "recorded_log", Parent.JOB, "name", "bus", "frames", "added_at", "account_id", "content");
+      "recorded_log", Parent.JOB, "name", "bus", "frames", "added_at", "account_id", "content"),
+  TRIAL(
+      "trial",
+      Parent.JOB,
+      "kind",
+      "engine",
+      "began_at",
+      "ended_at",
+      "account_id",
+      "hours",
+      "pack",
+      "pack_hash",
+      "verdict",
+      "content"),
+  RECORDING(
+      "recording",
+      Parent.JOB,
+      "name",
+      "source",
+      "first_micros",
+      "start_micros",
+      "began_at",
+      "why",
+      "account_id",
+      "hours",
+      "pack",
+      "pack_hash"),
+  RECORDING_END(
+      "recording_end", Parent.RECORDING, "last_micros", "samples", "lost", "why", "ended_at"),
+  RECORDING_CHANNEL(
+      "recording_channel",
+      Parent.RECORDING,
+      "track",
+      "place",
+      "channel",
+      "name",
+      "spn",
+      "module",
+      "module_title",
+      "side",
+      "source",
+      "grp",
+      "bits",
+      "factor",
+      "shift",
+      "unit",
+      "words"),
+  RECORDING_PART(
+      "recording_part",
+      Parent.RECORDING,
+      "track",
+      "place",
+      "part",
+      "amount",
+      "first_micros",
+      "last_micros",
+      "content"),
+  RECORDING_MARK(
+      "recording_mark", Parent.RECORDING, "kind", "from_micros", "to_micros", "text", "account_id");
+
+  /** Recordings that have ended; one that is being made does not go into a case file. */
+  private static final String ENDED = "SELECT recording_id FROM recording_end";
 
   /** What a row belongs to. */
   enum Parent {
@@ -104,7 +167,8 @@ enum CaseTable {
     LOGBOOK,
     HOOK_UP,
     JOB_AND_HOOK_UP,
-    STORY_READ
+    STORY_READ,
+    RECORDING
   }
 
   private final String table;
@@ -131,7 +195,7 @@ enum CaseTable {
 
   /** True where other tables point at its rows. */
   boolean isParent() {
-    return this == LOGBOOK || this == HOOK_UP || this == STORY_READ;
+    return this == LOGBOOK || this == HOOK_UP || this == STORY_READ || this == RECORDING;
   }
 
   /** Column that names the parent beside the job. */
@@ -141,25 +205,38 @@ enum CaseTable {
       case LOGBOOK -> "entry_id";
       case HOOK_UP, JOB_AND_HOOK_UP -> "hook_up_id";
       case STORY_READ -> "story_read_id";
+      case RECORDING -> "recording_id";
     };
   }
 
   /** Which rows belong to a job. */
   String rowsOfJob() {
+    if (this == RECORDING) {
+      return "job_id = #{job} AND id IN (" + ENDED + ")";
+    }
     return switch (parent) {
       case JOB, JOB_AND_HOOK_UP -> "job_id = #{job}";
       case LOGBOOK -> "entry_id IN (SELECT id FROM logbook_entry WHERE job_id = #{job})";
       case HOOK_UP -> "hook_up_id IN (SELECT id FROM hook_up WHERE job_id = #{job})";
       case STORY_READ -> "story_read_id IN (SELECT id FROM story_read WHERE job_id = #{job})";
+      case RECORDING ->
+          "recording_id IN (SELECT id FROM recording WHERE job_id = #{job}) AND recording_id IN ("
+              + ENDED
+              + ")";
     };
+  }
+
+  /** Its table came later: a case file made before does not have it. */
+  boolean addedLater() {
+    return ordinal() >= TRIAL.ordinal();
   }
 
   /** How its large column stands in the file. */
   Content content() {
     return switch (this) {
-      case FAULT_READ, STORY_READ -> Content.COMPRESSED_JSON;
+      case FAULT_READ, STORY_READ, TRIAL -> Content.COMPRESSED_JSON;
       case ROLL, FAULT_DEED -> Content.JSON_TEXT;
-      case PHOTO, RECORDED_LOG, FRAMES -> Content.BYTES;
+      case PHOTO, RECORDED_LOG, FRAMES, RECORDING_PART -> Content.BYTES;
       default -> Content.NONE;
     };
   }

@@ -74,5 +74,36 @@ class Demo implements ApplicationRunner {
         t6.id(),
         "Back from hire. The driver says it boiled once; no lamp is on.",
         accounts.find("Technician 2"));
+    UnitRow ferry =
+        jobs.addUnit(
+            "Ferry 1",
+            "SMW0FRY1200008214",
+            "Orrendale",
+            "Korvane 6M",
+            "VESSEL",
+            "orrendale-tidewright");
+    jobs.open(
+        ferry.id(),
+        "Starboard engine falls behind on the crossing and hunts. Fine alongside.",
+        accounts.find("Technician 2"));
+    truck("Tipper 1", "SMW0TPR0100009640");
+    truck("Tipper 4", "SMW0TPR0400016155");
+    truck("Tipper 7", "SMW0TPR0700021090");
+    truck("Tipper 11", "SMW0TPR1100005230");
+    truck("Tipper 12", "SMW0TPR1200013377");
+    UnitRow older =
+        jobs.addUnit(
+            "Shovel 1",
+            "SMW0GWR0100012015",
+            "Orrendale",
+            "Korvane 6L",
+            "MACHINE",
+            "orrendale-gravelwright");
+    jobs.open(
+        older.id(), "Idles unevenly under the crusher. No lamp.", accounts.find("Technician 2"));
+  }
+
+  private void truck(String fleetNumber, String vin) {
+    jobs.addUnit(fleetNumber, vin, "Orrendale", "Korvane 6", "TRUCK", PACK);
   }
 }

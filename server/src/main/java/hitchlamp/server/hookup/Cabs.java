@@ -46,6 +46,7 @@ class Cabs {
               LinkChoice.Kind.SIMULATED,
               unit.path("title").asString(),
               buses,
+              unit.path("backbone").asString(""),
               host,
               unit.path("port").asInt(),
               unit.path("factor").asDouble(1)));

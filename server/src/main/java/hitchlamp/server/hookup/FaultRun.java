@@ -43,6 +43,7 @@ final class FaultRun {
   private final Turn turn;
   private final LiveOwner.Reports reports;
   private final Consumer<Deed> deeds;
+  private FaultCall afterRoll;
   private boolean watching;
   private long nextWatch;
   private long watchedAt;
@@ -81,6 +82,9 @@ final class FaultRun {
 
   /** Reads after the roll was called; what follows waits for its end. */
   void readAfterRoll(Roll roll, Pack pack, Account who, Runnable then) {
+    // A newer roll knows the modules better, and perhaps the pack: what followed the last is done
+    // anew.
+    turn.cutOff(afterRoll);
     read(roll, pack, who, Why.ROLL, r -> then.run());
   }
 
@@ -89,6 +93,7 @@ final class FaultRun {
       return;
     }
     FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    afterRoll = why == Why.ROLL ? call : null;
     Set<String> silent = roll.silentKinds();
     deeds.accept(new Deed.ReadFaults(pack.id()));
     boolean watched = why == Why.WATCH;

@@ -2,12 +2,10 @@ package hitchlamp.server.hookup;
 
 import com.github.luben.zstd.Zstd;
 import hitchlamp.core.bus.FrameBlock;
-import hitchlamp.core.bus.StampedFrame;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
@@ -121,19 +119,6 @@ class FrameStore {
   /** A hook-up ended. */
   void forget(long hookUp) {
     bytes.remove(hookUp);
-  }
-
-  /** All frames of a hook-up in order. */
-  List<StampedFrame> frames(long hookUp) {
-    List<StampedFrame> frames = new ArrayList<>();
-    entries(hookUp)
-        .forEachRemaining(
-            e -> {
-              if (e instanceof FrameBlock.Entry.OfFrame f) {
-                frames.add(f.stamped());
-              }
-            });
-    return frames;
   }
 
   /** All that is stored of a hook-up, in order; one block is held at a time. */

@@ -137,15 +137,6 @@ class HookUpController {
     return last;
   }
 
-  /** The traffic of the last hook-up, both directions, as a candump log. */
-  @GetMapping(value = "/traffic.log", produces = "text/plain")
-  String traffic(@PathVariable long job) throws IOException {
-    jobs.job(job);
-    java.io.StringWriter text = new java.io.StringWriter();
-    hookUps.writeTraffic(job, text);
-    return text.toString();
-  }
-
   /** Judges meter readings of the CAN pair and enters them into the logbook. */
   @PostMapping("/pair-check")
   List<PairCheck.Finding> pairCheck(@PathVariable long job, @Valid @RequestBody PairReadings r) {

@@ -12,10 +12,17 @@ import org.apache.ibatis.annotations.Select;
 interface HookUpMapper {
   @Select(
       value =
-          "INSERT INTO hook_up (job_id, link, bus, bit_rate, pack, pack_hash, account_id) VALUES (#{job}, #{link}, #{bus}, #{rate}, #{pack}, #{packHash}, #{account}) RETURNING id",
+          "INSERT INTO hook_up (job_id, link, bus, backbone, bit_rate, pack, pack_hash, account_id) VALUES (#{job}, #{link}, #{bus}, #{backbone}, #{rate}, #{pack}, #{packHash}, #{account}) RETURNING id",
       affectData = true)
   long begin(
-      long job, String link, String bus, int rate, String pack, String packHash, long account);
+      long job,
+      String link,
+      String bus,
+      String backbone,
+      int rate,
+      String pack,
+      String packHash,
+      long account);
 
   @Insert(
       "INSERT IGNORE INTO hook_up_end (hook_up_id, reason) VALUES (#{hookUp}, LEFT(#{reason}, 200))")
@@ -42,11 +49,11 @@ interface HookUpMapper {
 
   record Block(byte[] content) {}
 
-  record Stored(long id, String bus, LocalDateTime beganAt) {}
+  record Stored(long id, String bus, String backbone, LocalDateTime beganAt) {}
 
   /** Hook-ups of a job whose frames are stored, newest first. */
   @Select(
-      "SELECT h.id, h.bus, h.began_at FROM hook_up h WHERE h.job_id = #{job} AND EXISTS (SELECT 1 FROM frame_block b WHERE b.hook_up_id = h.id) ORDER BY h.id DESC LIMIT 50")
+      "SELECT h.id, h.bus, h.backbone, h.began_at FROM hook_up h WHERE h.job_id = #{job} AND EXISTS (SELECT 1 FROM frame_block b WHERE b.hook_up_id = h.id) ORDER BY h.id DESC LIMIT 50")
   List<Stored> stored(long job);
 
   /** Rolls of one hook-up as they ended, in order. */
@@ -103,11 +110,16 @@ interface HookUpMapper {
       "SELECT id, name, bus, frames, content FROM recorded_log WHERE id = #{id} AND job_id = #{job}")
   Optional<LogRow> log(long id, long job);
 
-  @Select("SELECT bus FROM hook_up WHERE id = #{hookUp}")
-  String busOf(long hookUp);
+  record HookUpHead(long id, String bus, String backbone) {
+    /** Name of one of its buses. */
+    String name(int number) {
+      return number == 0 ? bus : backbone.isEmpty() ? bus + "-" + number : backbone;
+    }
+  }
 
-  record HookUpHead(long id, String bus) {}
+  @Select("SELECT id, bus, backbone FROM hook_up WHERE id = #{hookUp}")
+  HookUpHead head(long hookUp);
 
-  @Select("SELECT id, bus FROM hook_up WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
+  @Select("SELECT id, bus, backbone FROM hook_up WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
   Optional<HookUpHead> lastHookUp(long job);
 }

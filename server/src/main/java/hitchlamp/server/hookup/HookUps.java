@@ -21,6 +21,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.job.JobRow;
@@ -65,6 +66,9 @@ class HookUps {
   private final JsonMapper json;
   private final FaultReports faultReports;
   private final StoryReports storyReports;
+  private final WatchReports watchReports;
+  private final TrialReports trialReports;
+  private final AddedParameters added;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
   HookUps(
@@ -77,7 +81,10 @@ class HookUps {
       PackShelf shelf,
       JsonMapper json,
       FaultReports faultReports,
-      StoryReports storyReports) {
+      StoryReports storyReports,
+      WatchReports watchReports,
+      TrialReports trialReports,
+      AddedParameters added) {
     this.cabs = cabs;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -88,6 +95,9 @@ class HookUps {
     this.json = json;
     this.faultReports = faultReports;
     this.storyReports = storyReports;
+    this.watchReports = watchReports;
+    this.trialReports = trialReports;
+    this.added = added;
   }
 
   private record Live(long job, LiveOwner owner, Thread thread) {}
@@ -107,6 +117,7 @@ class HookUps {
                         l.name() + ", " + l.bus() + " (" + l.frames() + " frames)",
                         List.of(l.bus()),
                         "",
+                        "",
                         0,
                         1)));
     mapper
@@ -119,6 +130,7 @@ class HookUps {
                         LinkChoice.Kind.STORED,
                         "Hook-up of " + h.beganAt().format(MOMENT) + " UTC again, " + h.bus(),
                         List.of(h.bus()),
+                        h.backbone(),
                         "",
                         0,
                         1)));
@@ -134,7 +146,7 @@ class HookUps {
     if (id.startsWith("daemon/")) {
       var m =
           java.util.regex.Pattern.compile(
-                  "daemon/([A-Za-z0-9.:\\-\\[\\]]{1,100}):(\\d{1,5})/([A-Za-z0-9_]{1,15}(?:,[A-Za-z0-9_]{1,15}){0,3})")
+                  "daemon/([A-Za-z0-9.:\\-\\[\\]]{1,100}):(\\d{1,5})/([A-Za-z0-9_]{1,15}(?:,[A-Za-z0-9_]{1,15}){0,3})(?:/n2k=([A-Za-z0-9_]{1,15}))?")
               .matcher(id);
       if (!m.matches() || Integer.parseInt(m.group(2)) > 65_535) {
         throw Refusal.bad(
@@ -146,6 +158,7 @@ class HookUps {
           LinkChoice.Kind.DAEMON,
           m.group(1) + ":" + m.group(2),
           List.of(m.group(3).split(",")),
+          m.group(4) == null ? "" : m.group(4),
           m.group(1),
           Integer.parseInt(m.group(2)),
           1);
@@ -161,7 +174,7 @@ class HookUps {
   }
 
   private Pack packOf(UnitRow unit) {
-    return packNamed(unit.pack());
+    return added.over(packNamed(unit.pack()), unit.id());
   }
 
   /** Hooks a job's unit up. */
@@ -202,6 +215,7 @@ class HookUps {
             0,
             0,
             false);
+    Reporter reporter = new Reporter(job, row.unitId(), choice, pack, who);
     LiveOwner owner =
         new LiveOwner(
             choice,
@@ -209,9 +223,11 @@ class HookUps {
             opener,
             own,
             pack,
-            listener -> new Replay(store.entries(storedId(choice)), this::packNamed, listener),
-            new Reporter(job, row.unitId(), choice, pack, who));
+            (listener, beside) ->
+                new Replay(store.entries(storedId(choice)), this::packNamed, listener, beside),
+            new QueuedReports(reporter, "reports of unit " + row.unitId()));
     Thread thread = new Thread(owner, "unit " + row.unitId());
+    reporter.owner = thread;
     byUnit.put(row.unitId(), new Live(job, owner, thread));
     thread.start();
   }
@@ -335,18 +351,17 @@ class HookUps {
     return mapper.lastRoll(job).map(text -> json.readValue(text, RollView.class)).orElse(null);
   }
 
-  /** The stored traffic of a job's last hook-up as a candump log. */
-  void writeTraffic(long job, java.io.Writer out) throws IOException {
-    HookUpMapper.HookUpHead head =
-        mapper
-            .lastHookUp(job)
-            .orElseThrow(
-                () ->
-                    new Refusal(
-                        org.springframework.http.HttpStatus.NOT_FOUND,
-                        "This job has not been hooked up yet.",
-                        "Hook up first."));
-    Candump.write(out, head.bus(), store.frames(head.id()));
+  /** The newest hook-up of a job. */
+  long lastHookUp(long job) {
+    return mapper
+        .lastHookUp(job)
+        .map(HookUpMapper.HookUpHead::id)
+        .orElseThrow(
+            () ->
+                new Refusal(
+                    org.springframework.http.HttpStatus.NOT_FOUND,
+                    "This job has not been hooked up yet.",
+                    "Hook up first."));
   }
 
   @PreDestroy
@@ -364,8 +379,9 @@ class HookUps {
     private final LinkChoice choice;
     private final Pack pack;
     private final Account who;
-    private long hookUp;
-    private Double hours;
+    private volatile long hookUp;
+    private volatile Double hours;
+    private volatile Thread owner;
 
     Reporter(long job, long unit, LinkChoice choice, Pack pack, Account who) {
       this.job = job;
@@ -377,10 +393,38 @@ class HookUps {
     }
 
     @Override
+    public WatchReports.Sink watch() {
+      return watchReports.of(job, () -> hours);
+    }
+
+    @Override
+    public void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros) {
+      trialReports.cutout(
+          job, result, of.pack(), of.engine(), of.who(), of.began(), ended, hours, busMicros);
+    }
+
+    @Override
+    public void held(String text, long busMicros) {
+      logbook.enter(
+          job,
+          Logbook.Kind.HELD,
+          text,
+          who.id(),
+          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+    }
+
+    @Override
     public long began(SpeedSearch.Candidate c) {
       hookUp =
           mapper.begin(
-              job, choice.id(), c.bus(), c.bitsPerSecond(), pack.id(), pack.hash(), who.id());
+              job,
+              choice.id(),
+              c.bus(),
+              choice.backbone(),
+              c.bitsPerSecond(),
+              pack.id(),
+              pack.hash(),
+              who.id());
       return hookUp;
     }
 
@@ -392,6 +436,11 @@ class HookUps {
     @Override
     public void vitals(VitalsView view) {
       topics.job(job).value("vitals", view);
+    }
+
+    @Override
+    public void vessel(VesselView view) {
+      topics.job(job).value("vessel", view);
     }
 
     @Override
@@ -456,6 +505,7 @@ class HookUps {
               + ".",
           by.id(),
           new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+      topics.job(job).value("roll", known);
     }
 
     /** Keeps which unit the roll shows, and names the pack that fits for the next roll. */
@@ -584,8 +634,7 @@ class HookUps {
         store.forget(hookUp);
       }
       byUnit.computeIfPresent(
-          unit,
-          (u, live) -> live.job() == job && live.thread() == Thread.currentThread() ? null : live);
+          unit, (u, live) -> live.job() == job && live.thread() == owner ? null : live);
     }
   }
 }

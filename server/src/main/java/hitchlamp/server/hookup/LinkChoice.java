@@ -7,10 +7,12 @@ import java.util.List;
  * A way to a unit.
  *
  * @param id what the browser sends back: "sim/ID", "log/ID", "stored/ID" or
- *     "daemon/HOST:PORT/BUS,BUS"
+ *     "daemon/HOST:PORT/BUS,BUS" with "/n2k=BUS" behind it where a vessel's network is to be heard
+ *     too
  * @param kind what it is
  * @param title what the user reads
  * @param buses bus names with their rates, empty for a log
+ * @param backbone name of the network of a vessel, which is only heard; empty where there is none
  * @param host where the daemon listens, empty for a log
  * @param port its port, 0 for a log
  * @param factor bus seconds per second
@@ -20,6 +22,7 @@ public record LinkChoice(
     @NotNull Kind kind,
     @NotNull String title,
     @NotNull List<String> buses,
+    @NotNull String backbone,
     @NotNull String host,
     @NotNull int port,
     @NotNull double factor) {

@@ -5,6 +5,7 @@ import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
+import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultTarget;
@@ -21,6 +22,7 @@ import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Deed;
@@ -31,6 +33,7 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.station.Tape;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -40,6 +43,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -68,6 +72,9 @@ final class LiveOwner implements Runnable {
     void link(LinkView view);
 
     void vitals(VitalsView view);
+
+    /** What the network of a vessel tells. */
+    void vessel(VesselView view);
 
     void roll(RollView view);
 
@@ -113,7 +120,16 @@ final class LiveOwner implements Runnable {
     /** Lamps are being checked, or have been. */
     void lamps(LampCheck.Result result, Account who, long busMicros);
 
+    /** A cutout by hand goes on, or has ended. */
+    void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros);
+
+    /** Where values and recordings go. */
+    WatchReports.Sink watch();
+
     void log(String text, long busMicros);
+
+    /** Something was commanded or let go of. */
+    void held(String text, long busMicros);
 
     /** Engine hours for the stores, null where not known. */
     Double hours();
@@ -130,7 +146,7 @@ final class LiveOwner implements Runnable {
 
   /** How a stored hook-up is lived again. */
   interface Again {
-    Replay with(Station.Listener listener);
+    Replay with(Station.Listener listener, Consumer<StampedFrame> beside);
   }
 
   private final LinkChoice choice;
@@ -155,7 +171,10 @@ final class LiveOwner implements Runnable {
   private volatile Roll lastRoll;
   private volatile Turn turn;
   private FaultRun faultRun;
+  private final VesselRun vesselRun;
   private StoryRun storyRun;
+  private TrialRun trialRun;
+  private final WatchRun watchRun;
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -179,6 +198,16 @@ final class LiveOwner implements Runnable {
     this.pack = pack;
     this.again = again;
     this.reports = reports;
+    this.watchRun =
+        new WatchRun(
+            pack,
+            reports.watch(),
+            this::keepDeed,
+            choice.kind() == LinkChoice.Kind.LOG || choice.kind() == LinkChoice.Kind.STORED
+                ? choice.id()
+                : "live");
+    this.vesselRun =
+        choice.backbone().isEmpty() ? null : new VesselRun(choice.backbone(), reports::vessel);
   }
 
   /** Does something in the owner's thread. */
@@ -224,10 +253,14 @@ final class LiveOwner implements Runnable {
     if (hookUp != null) {
       try {
         keepDeed(new Deed.Unhooked());
+        // Letting go comes before everything that is told about it.
+        hookUp.releaseAll();
         if (turn != null) {
+          trialRun.brokenOff();
           faultRun.brokenOff();
           turn.brokenOff();
         }
+        watchRun.close(hookUp.now(), reason);
         hookUp.close(reason);
         endRollIfBroken();
       } catch (RuntimeException e) {
@@ -238,6 +271,9 @@ final class LiveOwner implements Runnable {
     waker = null;
     if (link != null) {
       link.close();
+    }
+    if (vesselRun != null) {
+      vesselRun.close();
     }
     reports.ended(reason);
     if (stopping) {
@@ -346,7 +382,14 @@ final class LiveOwner implements Runnable {
   private void replay() throws InterruptedException {
     found = candidates.get(0);
     vitals = new Vitals(pack);
-    Replay replay = again.with(new Listener());
+    Replay replay =
+        again.with(
+            new Listener(),
+            frame -> {
+              if (vesselRun != null) {
+                vesselRun.accept(frame);
+              }
+            });
     reports.began(found);
     say(
         LinkView.State.LISTENING,
@@ -400,10 +443,12 @@ final class LiveOwner implements Runnable {
       Turn fresh = new Turn(hookUp);
       faultRun = new FaultRun(hookUp, fresh, reports, this::keepDeed);
       storyRun = new StoryRun(hookUp, fresh, reports, this::keepDeed);
+      trialRun = new TrialRun(hookUp, fresh, reports, this::keepDeed);
       turn = fresh;
     }
     tape.deed(new Deed.Began(name, found.bitsPerSecond()), first);
     pinned = true;
+    watchRun.begin(hookUp);
     hookUp.start(first);
     heard.forEach(this::take);
     if (readOnly) {
@@ -416,6 +461,9 @@ final class LiveOwner implements Runnable {
       hookUp.run(call);
     } else {
       say(LinkView.State.UP, "Hooked up, claiming an address.", "Call the roll.");
+      if (vesselRun != null) {
+        vesselRun.open(opener);
+      }
     }
   }
 
@@ -423,6 +471,7 @@ final class LiveOwner implements Runnable {
     @Override
     public void heard(Message message) {
       vitals.accept(message);
+      watchRun.heard(message);
       if (faultRun != null) {
         faultRun.heard(message);
       }
@@ -480,6 +529,9 @@ final class LiveOwner implements Runnable {
         continue;
       }
       take(event);
+      if (vesselRun != null) {
+        vesselRun.poll(unstored::add);
+      }
       publish();
     }
   }
@@ -542,9 +594,11 @@ final class LiveOwner implements Runnable {
       roll.brokenOff(hookUp.now());
     }
     if (turn != null) {
+      trialRun.brokenOff();
       faultRun.brokenOff();
       turn.brokenOff();
     }
+    watchRun.lost(hookUp.now());
     endRollIfBroken();
     storeFrames();
     link.close();
@@ -592,14 +646,24 @@ final class LiveOwner implements Runnable {
       turn.publish(System.nanoTime());
       faultRun.tick();
     }
+    watchRun.publish(System.nanoTime(), now);
     if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
       return;
     }
     publishedMicros = now;
+    if (vesselRun != null) {
+      vesselRun.publish(now, pack);
+    }
     LinkHealth.Health health = hookUp.health().at(now);
     List<VitalsView.ValueView> values = new ArrayList<>();
+    List<ModuleKind> engines = pack.engines();
     for (int spn : VITAL) {
-      vitals.newest(spn).ifPresent(r -> values.add(value(r, now)));
+      if (engines.size() > 1 && spn != Vitals.BATTERY) {
+        engines.forEach(
+            e -> vitals.from(e.address(), spn).ifPresent(r -> values.add(value(r, e.side(), now))));
+      } else {
+        vitals.newest(spn).ifPresent(r -> values.add(value(r, "", now)));
+      }
     }
     boolean heard =
         health.lastFrameAgeMicros().isPresent()
@@ -623,11 +687,12 @@ final class LiveOwner implements Runnable {
             now / 1e6));
   }
 
-  private static VitalsView.ValueView value(Parameter.Reading r, long now) {
+  private static VitalsView.ValueView value(Parameter.Reading r, String side, long now) {
     Double figure = r.state() == RawValue.VALID ? r.value() : null;
     return new VitalsView.ValueView(
         r.parameter().spn(),
         r.parameter().name(),
+        side,
         figure,
         r.state().name(),
         r.parameter().unit().symbol(),
@@ -643,10 +708,13 @@ final class LiveOwner implements Runnable {
     rollNanos = System.nanoTime();
     Roll roll = call.result();
     RollView rollView = RollView.of(roll, calledAt, hookUp.now(), pack.title());
-    reports.roll(rollView);
-    if (ended && call.finished()) {
+    if (!ended || !call.finished()) {
+      // The end is told by who keeps it, so that nobody asks for what is not there yet.
+      reports.roll(rollView);
+    } else {
       call = null;
       lastRoll = roll;
+      watchRun.under(pack, roll);
       reports.rollEnded(roll, rollView, caller, pack, hookUp.now());
       if (roll.full() && roll.state() == Roll.State.COMPLETE && faultRun != null) {
         Pack used = pack;
@@ -701,6 +769,31 @@ final class LiveOwner implements Runnable {
         });
   }
 
+  /** Does something with what is watched and recorded; also on a recording that is read. */
+  void withWatch(BiConsumer<WatchRun, Long> what) {
+    post(
+        () -> {
+          if (hookUp != null) {
+            what.accept(watchRun, hookUp.now());
+          }
+        });
+  }
+
+  /** Does something with a test. */
+  void withTrial(BiConsumer<TrialRun, Roll> what) {
+    post(
+        () -> {
+          if (trialRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
+            what.accept(trialRun, lastRoll);
+          }
+        });
+  }
+
+  /** The last roll of this hook-up, null where none was called; from any thread. */
+  Roll lastRoll() {
+    return lastRoll;
+  }
+
   /** What is under way, as a sentence; empty where nothing is. From any thread. */
   String underWay() {
     Turn t = turn;
@@ -729,8 +822,15 @@ final class LiveOwner implements Runnable {
     post(
         () -> {
           if (hookUp != null) {
+            boolean held = !hookUp.holds().isEmpty();
             keepDeed(new Deed.Released());
             hookUp.releaseAll();
+            if (trialRun != null) {
+              trialRun.released();
+            }
+            if (held) {
+              reports.held("Let go of everything that was held.", hookUp.now());
+            }
           }
         });
   }

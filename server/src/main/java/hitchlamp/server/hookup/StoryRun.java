@@ -8,7 +8,7 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.server.account.Account;
-import java.util.Optional;
+import java.util.List;
 import java.util.function.Consumer;
 
 /**
@@ -70,17 +70,24 @@ final class StoryRun {
   }
 
   private void reset(Roll roll, Pack pack, Account who) {
-    Optional<FaultTarget> keeper =
-        roll.faultTargets(pack).stream()
-            .filter(t -> t.kind().equals(pack.story().keeper()))
-            .findFirst();
-    if (keeper.isEmpty() || pack.story().resetTrip().isEmpty()) {
+    List<FaultTarget> keepers =
+        roll.faultTargets(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList();
+    if (keepers.isEmpty() || pack.story().resetTrip().isEmpty()) {
       reports.log("The trip was not reset: its module did not answer the roll.", station.now());
       return;
     }
-    TripReset reset =
-        new TripReset(pack.story().resetTrip().getAsInt(), keeper.get(), station.address());
-    Runnable tell = () -> reports.tripReset(keeper.get(), reset.result(), who, station.now());
+    reset(keepers, roll, pack, who);
+  }
+
+  /** One engine after the other, then all is read back. */
+  private void reset(List<FaultTarget> keepers, Roll roll, Pack pack, Account who) {
+    if (keepers.isEmpty()) {
+      read(roll, pack, who, Why.AFTER_RESET);
+      return;
+    }
+    FaultTarget keeper = keepers.get(0);
+    TripReset reset = new TripReset(pack.story().resetTrip().getAsInt(), keeper, station.address());
+    Runnable tell = () -> reports.tripReset(keeper, reset.result(), who, station.now());
     turn.run(
         "The trip is being reset.",
         reset,
@@ -88,7 +95,7 @@ final class StoryRun {
             () -> {},
             () -> {
               tell.run();
-              read(roll, pack, who, Why.AFTER_RESET);
+              reset(keepers.subList(1, keepers.size()), roll, pack, who);
             },
             tell));
   }

@@ -60,6 +60,14 @@ final class Turn {
     return running != null;
   }
 
+  /** Cuts a procedure off if its turn it is, in favour of what replaces it; nobody is told. */
+  void cutOff(Procedure<?> p) {
+    if (running != null && running == p) {
+      station.stop(running);
+      end();
+    }
+  }
+
   /** Runs a procedure that a person waits for. */
   void run(String says, Procedure<?> p, Told whom) {
     run(says, false, p, whom);

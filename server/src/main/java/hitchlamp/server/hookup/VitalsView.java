@@ -25,11 +25,13 @@ public record VitalsView(
   /**
    * One reading; the figure is null where {@code state} is not VALID.
    *
+   * @param side which engine of several, such as "port"; empty where there is one
    * @param unit unit in which it is stored
    */
   public record ValueView(
       int spn,
       @NotNull String name,
+      @NotNull String side,
       Double value,
       @NotNull String state,
       @NotNull String unit,

@@ -37,7 +37,7 @@ interface JobMapper {
   long add(String number, long unit, String complaint, long account);
 
   @Select(
-      "SELECT COALESCE(MAX(CAST(SUBSTRING_INDEX(number, '-', -1) AS UNSIGNED)), 100) FROM job WHERE number LIKE #{like}")
+      "SELECT COALESCE(MAX(CAST(SUBSTRING_INDEX(number, '-', -1) AS UNSIGNED)), 100) FROM job WHERE number LIKE #{like} FOR UPDATE")
   int lastNumber(String like);
 
   @Update(

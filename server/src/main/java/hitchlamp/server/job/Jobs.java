@@ -64,6 +64,7 @@ public class Jobs {
   public JobRow open(long unit, String complaint, Account who) {
     unit(unit);
     String year = LocalDate.now(clock.withZone(ZoneOffset.UTC)).getYear() + "-";
+    // The last number is locked until this one is taken, so that two who open at once get two.
     JobRow row =
         job(jobs.add(year + (jobs.lastNumber(year + "%") + 1), unit, complaint.strip(), who.id()));
     logbook.enter(

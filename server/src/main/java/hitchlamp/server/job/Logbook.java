@@ -41,6 +41,8 @@ public class Logbook {
     ROLL,
     FAULTS,
     STORY,
+    WATCH,
+    TEST,
     CLEAR,
     SEAT,
     HELD

@@ -6,10 +6,12 @@ import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.signoff.OpenItem;
+import hitchlamp.core.signoff.Tested;
 import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
+import hitchlamp.server.trial.Trials;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -82,6 +84,7 @@ final class ReportPage {
     head(full);
     found(full);
     open(full);
+    tests(full);
     changes(full);
     if (full) {
       faults();
@@ -209,6 +212,26 @@ final class ReportPage {
           .append(state.open().size() - most)
           .append(" more; see the full report.</p>");
     }
+  }
+
+  /** The newest of each test, or all of them. */
+  private void tests(boolean full) {
+    if (state.tests().isEmpty()) {
+      return;
+    }
+    html.append("<h2>Tests</h2><table>");
+    for (Tested t : full ? state.tests() : Tested.newest(state.tests())) {
+      html.append("<tr><td><span class=\"b\">")
+          .append(esc(t.title()))
+          .append("</span><br/><span class=\"quiet\">")
+          .append(esc(t.says()))
+          .append("</span></td><td style=\"width:34mm\">")
+          .append(MOMENT.format(t.at()))
+          .append("</td><td style=\"width:26mm\">")
+          .append(esc(Trials.word(t.verdict()).toLowerCase(Locale.ROOT)))
+          .append("</td></tr>");
+    }
+    html.append("</table>");
   }
 
   private void changes(boolean full) {

@@ -1,8 +1,10 @@
 package hitchlamp.server.signoff;
 
+import hitchlamp.core.trial.Verdict;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role.Right;
 import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
 import java.util.List;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -35,8 +37,18 @@ class SignOffController {
       @NotNull int spn,
       @NotNull int fmi) {}
 
+  record TestLine(
+      @NotNull long id,
+      @NotNull String title,
+      @NotNull Instant at,
+      @NotNull Verdict verdict,
+      @NotNull String says) {}
+
   record SignOffView(
-      @NotNull List<OpenLine> open, @NotNull List<ChangeLine> changes, @NotNull int reads) {}
+      @NotNull List<OpenLine> open,
+      @NotNull List<ChangeLine> changes,
+      @NotNull int reads,
+      @NotNull List<TestLine> tests) {}
 
   @GetMapping("/sign-off")
   SignOffView signOff(@PathVariable long job) {
@@ -54,7 +66,10 @@ class SignOffController {
                         l.fault().spn(),
                         l.fault().fmi()))
             .toList(),
-        s.reads());
+        s.reads(),
+        s.tests().stream()
+            .map(t -> new TestLine(t.id(), t.title(), t.at(), t.verdict(), t.says()))
+            .toList());
   }
 
   /** The report as PDF: one page for the one who pays, or everything for the trade. */

@@ -4,12 +4,14 @@ import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.signoff.OpenItem;
+import hitchlamp.core.signoff.Tested;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.story.Stories;
+import hitchlamp.server.trial.Trials;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -23,13 +25,15 @@ class SignOffs {
   private final Jobs jobs;
   private final Faults faults;
   private final Stories stories;
+  private final Trials trials;
   private final Logbook logbook;
   private final Clock clock;
 
-  SignOffs(Jobs jobs, Faults faults, Stories stories, Logbook logbook, Clock clock) {
+  SignOffs(Jobs jobs, Faults faults, Stories stories, Trials trials, Logbook logbook, Clock clock) {
     this.jobs = jobs;
     this.faults = faults;
     this.stories = stories;
+    this.trials = trials;
     this.logbook = logbook;
     this.clock = clock;
   }
@@ -39,8 +43,10 @@ class SignOffs {
    *
    * @param changes from the first stored read to the last
    * @param reads number of stored reads
+   * @param tests of the job, newest first
    */
-  record State(List<OpenItem> open, List<ReadDifference.Line> changes, int reads) {}
+  record State(
+      List<OpenItem> open, List<ReadDifference.Line> changes, int reads, List<Tested> tests) {}
 
   State state(long job) {
     Optional<Faults.Standing> now = faults.standing(job);
@@ -50,15 +56,18 @@ class SignOffs {
         reads.size() < 2
             ? List.of()
             : faults.compare(job, reads.get(reads.size() - 1), reads.get(0));
+    List<Tested> tests = trials.tested(job);
     return new State(
         OpenItem.of(
             now.map(Faults.Standing::reading),
             leads,
             reads.size(),
             faults.lampCheck(job).map(LampCheck.Result::lamps).orElse(List.of()),
-            stories.findings(job)),
+            stories.findings(job),
+            tests),
         changes,
-        reads.size());
+        reads.size(),
+        tests);
   }
 
   byte[] report(long job, boolean full, Account who) {

@@ -16,10 +16,11 @@ public record ComparisonView(
     @NotNull String unit,
     @NotNull List<UnitLine> units,
     @NotNull List<VisitLine> visits) {
-  /** The newest amount of a unit. */
+  /** The newest amount of a unit, or of one of its engines. */
   public record UnitLine(
       @NotNull long unitId,
       @NotNull String fleetNumber,
+      @NotNull String engine,
       @NotNull String pack,
       @NotNull Instant readAt,
       Double hours,
@@ -29,6 +30,7 @@ public record ComparisonView(
   public record VisitLine(
       @NotNull long jobId,
       @NotNull String number,
+      @NotNull String engine,
       @NotNull Instant readAt,
       Double hours,
       @NotNull double amount) {}

@@ -26,11 +26,13 @@ import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
@@ -52,6 +54,7 @@ public class Stories implements StoryReports {
   private final Topics topics;
   private final PackShelf shelf;
   private final CompressedJson stored;
+  private final Map<Long, Background> underWay = new ConcurrentHashMap<>();
 
   Stories(
       StoryMapper mapper,
@@ -77,6 +80,13 @@ public class Stories implements StoryReports {
         r.state() == StoryReading.State.COMPLETE
             || r.state() == StoryReading.State.CUT_SHORT && !why.equals("ROLL");
     long id = kept ? keep(job, r, pack, who, why) : 0;
+    if (r.state() == StoryReading.State.UNDER_WAY) {
+      // What is known beside it does not change while it is read; it is fetched once.
+      Background known = underWay.computeIfAbsent(job, this::background);
+      topics.job(job).value("story", view(job, new Made(id, Instant.now(), why), r, pack, known));
+      return;
+    }
+    underWay.remove(job);
     if (r.state() != StoryReading.State.CUT_SHORT || kept) {
       topics.job(job).value("story", view(job, new Made(id, Instant.now(), why), r, pack));
     }
@@ -88,14 +98,13 @@ public class Stories implements StoryReports {
         mapper.addRead(
             job, who.id(), why, r.state().name(), hours, pack.id(), pack.hash(), stored.write(r));
     List<StoryMapper.Amount> amounts = new ArrayList<>();
-    r.keeper()
-        .ifPresent(
-            k -> {
-              amounts(LIFE, k.life(), amounts);
-              if (!why.equals("AFTER_RESET")) {
-                amounts(TRIP, k.trip(), amounts);
-              }
-            });
+    for (ModuleStory k : r.keepers()) {
+      String engine = engine(r, k);
+      amounts(engine, LIFE, k.life(), amounts);
+      if (!why.equals("AFTER_RESET")) {
+        amounts(engine, TRIP, k.trip(), amounts);
+      }
+    }
     if (!amounts.isEmpty()) {
       long unit = jobs.job(job).unitId();
       mapper.addFigures(id, unit, hours, amounts);
@@ -121,14 +130,23 @@ public class Stories implements StoryReports {
     return id;
   }
 
-  private static void amounts(String span, Use use, List<StoryMapper.Amount> out) {
+  /** Which engine of several a module is of; empty where the unit has one. */
+  private static String engine(StoryReading r, ModuleStory keeper) {
+    return r.keepers().size() > 1 ? keeper.target().title() : "";
+  }
+
+  private static void amounts(String engine, String span, Use use, List<StoryMapper.Amount> out) {
     new TreeMap<>(use.worked().figures())
         .forEach(
             (figure, a) -> {
               Unit metric = UnitSystem.METRIC.shown(a.unit());
               out.add(
                   new StoryMapper.Amount(
-                      span, figure.name(), a.unit().convert(a.value(), metric), metric.symbol()));
+                      engine,
+                      span,
+                      figure.name(),
+                      a.unit().convert(a.value(), metric),
+                      metric.symbol()));
             });
   }
 
@@ -204,8 +222,11 @@ public class Stories implements StoryReports {
   }
 
   private StoryView view(long job, Made made, StoryReading r, Pack pack) {
-    Background background = background(job);
-    Optional<ModuleStory> keeper = r.keeper();
+    return view(job, made, r, pack, background(job));
+  }
+
+  private StoryView view(long job, Made made, StoryReading r, Pack pack, Background background) {
+    Map<String, List<Double>> like = ofLike(jobs.job(job).unitId());
     return new StoryView(
         made.id(),
         r.state(),
@@ -215,10 +236,7 @@ public class Stories implements StoryReports {
         pack.title(),
         Findings.of(r, background, pack).stream().map(StoryView::finding).toList(),
         StoryView.protection(r),
-        keeper.map(k -> figures(job, k)).orElse(List.of()),
-        keeper.flatMap(ModuleStory::lifeDuty).map(StoryView::duty).orElse(null),
-        keeper.flatMap(ModuleStory::tripDuty).map(StoryView::duty).orElse(null),
-        keeper.flatMap(ModuleStory::bands).map(StoryView::bands).orElse(null),
+        r.keepers().stream().map(k -> StoryView.engine(engine(r, k), k, figures(k, like))).toList(),
         StoryView.trail(r),
         counters(r, background.before()),
         r.modules().stream().map(StoryView::module).toList(),
@@ -240,11 +258,10 @@ public class Stories implements StoryReports {
     return lines;
   }
 
-  private List<StoryView.FigureLine> figures(long job, ModuleStory keeper) {
-    long unit = jobs.job(job).unitId();
+  private static List<StoryView.FigureLine> figures(
+      ModuleStory keeper, Map<String, List<Double>> ofLike) {
     Use trip = keeper.trip().worked();
     Use life = keeper.life().worked();
-    Map<String, List<Double>> ofLike = ofLike(unit);
     List<StoryView.FigureLine> lines = new ArrayList<>();
     for (Figure f : Figure.values()) {
       Use.Amount either = trip.figures().getOrDefault(f, life.figures().get(f));
@@ -299,8 +316,9 @@ public class Stories implements StoryReports {
     List<StoryMapper.Visit> visits = mapper.overVisits(figure.name(), span, unit);
     Map<String, String> titles =
         shelf.packs().stream().collect(Collectors.toMap(Pack::id, Pack::title));
-    Map<Long, StoryMapper.Visit> newestOfJob = new TreeMap<>(java.util.Comparator.reverseOrder());
-    visits.forEach(v -> newestOfJob.putIfAbsent(v.jobId(), v));
+    // Of each job the newest read counts, engine by engine.
+    Map<Long, Long> newestOfJob = new HashMap<>();
+    visits.forEach(v -> newestOfJob.merge(v.jobId(), v.storyReadId(), Math::max));
     return new ComparisonView(
         figure,
         figure.title(),
@@ -311,16 +329,23 @@ public class Stories implements StoryReports {
                     new ComparisonView.UnitLine(
                         u.unitId(),
                         u.fleetNumber(),
+                        u.engine(),
                         titles.getOrDefault(u.pack(), ""),
                         at(u.readAt()),
                         u.engineHours(),
                         u.amount()))
             .toList(),
-        newestOfJob.values().stream()
+        visits.stream()
+            .filter(v -> newestOfJob.get(v.jobId()) == v.storyReadId())
             .map(
                 v ->
                     new ComparisonView.VisitLine(
-                        v.jobId(), v.number(), at(v.readAt()), v.engineHours(), v.amount()))
+                        v.jobId(),
+                        v.number(),
+                        v.engine(),
+                        at(v.readAt()),
+                        v.engineHours(),
+                        v.amount()))
             .toList());
   }
 }

@@ -16,6 +16,7 @@ interface StoryMapper {
       long storyReadId,
       long jobId,
       String number,
+      String engine,
       LocalDateTime readAt,
       Double engineHours,
       double amount,
@@ -24,6 +25,7 @@ interface StoryMapper {
   record OfUnit(
       long unitId,
       String fleetNumber,
+      String engine,
       String pack,
       LocalDateTime readAt,
       Double engineHours,
@@ -44,11 +46,11 @@ interface StoryMapper {
       String packHash,
       byte[] content);
 
-  record Amount(String span, String figure, double amount, String measure) {}
+  record Amount(String engine, String span, String figure, double amount, String measure) {}
 
   @Insert({
-    "<script>INSERT INTO use_figure (story_read_id, unit_id, span, figure, amount, measure, engine_hours) VALUES",
-    "<foreach collection='amounts' item='a' separator=','>(#{read}, #{unit}, #{a.span}, #{a.figure}, #{a.amount}, #{a.measure}, #{hours})</foreach></script>"
+    "<script>INSERT INTO use_figure (story_read_id, unit_id, engine, span, figure, amount, measure, engine_hours) VALUES",
+    "<foreach collection='amounts' item='a' separator=','>(#{read}, #{unit}, #{a.engine}, #{a.span}, #{a.figure}, #{a.amount}, #{a.measure}, #{hours})</foreach></script>"
   })
   void addFigures(long read, long unit, Double hours, List<Amount> amounts);
 
@@ -61,9 +63,9 @@ interface StoryMapper {
       "SELECT id, read_at, why, engine_hours, pack, content FROM story_read WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
   Optional<Row> newest(long job);
 
-  /** The newest read of the unit in a job before this one. */
+  /** The newest read of the unit in a visit before this one. */
   @Select(
-      "SELECT r.id, r.read_at, r.why, r.engine_hours, r.pack, r.content FROM job j JOIN story_read r ON r.job_id = j.id WHERE j.unit_id = #{unit} AND j.id < #{job} ORDER BY j.id DESC, r.id DESC LIMIT 1")
+      "SELECT r.id, r.read_at, r.why, r.engine_hours, r.pack, r.content FROM job j JOIN story_read r ON r.job_id = j.id WHERE j.unit_id = #{unit} AND j.opened_at < (SELECT opened_at FROM job WHERE id = #{job}) ORDER BY j.opened_at DESC, r.id DESC LIMIT 1")
   Optional<Row> before(long unit, long job);
 
   /** Engine hours at which this workshop cleared the unit. */
@@ -73,7 +75,7 @@ interface StoryMapper {
 
   /** The newest amount of each unit, the smallest first. */
   @Select(
-      "SELECT STRAIGHT_JOIN f.unit_id, u.fleet_number, u.pack, f.read_at, f.engine_hours, f.amount, f.measure FROM newest_use n JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = n.unit_id ORDER BY f.amount, u.fleet_number LIMIT 2000")
+      "SELECT STRAIGHT_JOIN f.unit_id, u.fleet_number, f.engine, u.pack, f.read_at, f.engine_hours, f.amount, f.measure FROM newest_use n JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = n.unit_id ORDER BY f.amount, u.fleet_number, f.engine LIMIT 2000")
   List<OfUnit> overUnits(String figure, String span);
 
   record Like(String figure, double amount) {}
@@ -86,6 +88,6 @@ interface StoryMapper {
 
   /** The amounts of one unit, the latest visit first. */
   @Select(
-      "SELECT f.story_read_id, j.id AS job_id, j.number, f.read_at, f.engine_hours, f.amount, f.measure FROM use_figure f JOIN story_read r ON r.id = f.story_read_id JOIN job j ON j.id = r.job_id WHERE f.figure = #{figure} AND f.span = #{span} AND f.unit_id = #{unit} ORDER BY f.story_read_id DESC LIMIT 200")
+      "SELECT f.story_read_id, j.id AS job_id, j.number, f.engine, f.read_at, f.engine_hours, f.amount, f.measure FROM use_figure f JOIN story_read r ON r.id = f.story_read_id JOIN job j ON j.id = r.job_id WHERE f.figure = #{figure} AND f.span = #{span} AND f.unit_id = #{unit} ORDER BY f.read_at DESC, f.story_read_id DESC, f.engine LIMIT 200")
   List<Visit> overVisits(String figure, String span, long unit);
 }

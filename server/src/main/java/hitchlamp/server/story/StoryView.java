@@ -22,7 +22,7 @@ import java.util.OptionalDouble;
  * @param readId 0 while it is under way and not stored
  * @param hours the engine's clock at the read; null where nobody told it
  * @param findings those to read first come first
- * @param figures of trip and life
+ * @param engines trip and life of each engine
  * @param resets true where the pack knows how to reset the trip
  */
 public record StoryView(
@@ -34,10 +34,7 @@ public record StoryView(
     @NotNull String pack,
     @NotNull List<FindingLine> findings,
     @NotNull List<ProtectionLine> protection,
-    @NotNull List<FigureLine> figures,
-    DutyView lifeDuty,
-    DutyView tripDuty,
-    BandsView bands,
+    @NotNull List<EngineStory> engines,
     @NotNull List<TrailLine> trail,
     @NotNull List<CounterLine> counters,
     @NotNull List<StoryModule> modules,
@@ -83,6 +80,30 @@ public record StoryView(
       Double life,
       Double like,
       @NotNull int likeUnits) {}
+
+  /**
+   * Trip and life of an engine.
+   *
+   * @param name which of several; empty where the unit has one
+   * @param hours its own clock
+   */
+  public record EngineStory(
+      @NotNull String name,
+      Double hours,
+      @NotNull List<FigureLine> figures,
+      DutyView lifeDuty,
+      DutyView tripDuty,
+      BandsView bands) {}
+
+  static EngineStory engine(String name, ModuleStory m, List<FigureLine> figures) {
+    return new EngineStory(
+        name,
+        m.hours().isPresent() ? m.hours().getAsDouble() : null,
+        figures,
+        m.lifeDuty().map(StoryView::duty).orElse(null),
+        m.tripDuty().map(StoryView::duty).orElse(null),
+        m.bands().map(StoryView::bands).orElse(null));
+  }
 
   /** Seconds by band of speed, then of load. */
   public record DutyView(

@@ -10,6 +10,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Component;
 import org.springframework.web.socket.CloseStatus;
@@ -36,14 +37,20 @@ public class StreamSocket extends TextWebSocketHandler {
 
   private static final int MOST_SUBSCRIPTIONS = 16;
   private static final long MERGE_MILLIS = 50;
+  private static final long MERGE_NANOS = 45_000_000;
 
   private final Topics topics;
   private final JsonMapper json;
+  private final ApplicationEventPublisher heartbeats;
   private final Map<String, Client> clients = new ConcurrentHashMap<>();
   private final ScheduledExecutorService sender =
       Executors.newScheduledThreadPool(2, r -> daemon(r));
 
-  StreamSocket(Topics topics, JsonMapper json) {
+  /** A browser looks on at a job. */
+  public record Heartbeat(long job) {}
+
+  StreamSocket(Topics topics, JsonMapper json, ApplicationEventPublisher heartbeats) {
+    this.heartbeats = heartbeats;
     this.topics = topics;
     this.json = json;
     sender.scheduleWithFixedDelay(
@@ -79,6 +86,7 @@ public class StreamSocket extends TextWebSocketHandler {
     final Map<String, Consumer<Topic.Change>> subscriptions = new LinkedHashMap<>();
     final Deque<Topic.Change> events = new ArrayDeque<>();
     final Map<String, Topic.Change> values = new LinkedHashMap<>();
+    volatile long flushedNanos;
 
     Client(WebSocketSession session) {
       this.session = session;
@@ -96,7 +104,8 @@ public class StreamSocket extends TextWebSocketHandler {
       }
       if (over) {
         close(CloseStatus.SESSION_NOT_RELIABLE);
-      } else if (!change.value()) {
+      } else if (!change.value() || System.nanoTime() - flushedNanos > MERGE_NANOS) {
+        // A value that comes alone goes at once; only those that follow it closely are merged.
         sender.execute(this::flush);
       }
     }
@@ -114,6 +123,7 @@ public class StreamSocket extends TextWebSocketHandler {
           if (next == null) {
             return;
           }
+          flushedNanos = next.value() ? System.nanoTime() : flushedNanos;
           try {
             session.sendMessage(new TextMessage(json.writeValueAsString(next)));
           } catch (IOException | IllegalStateException e) {
@@ -152,13 +162,17 @@ public class StreamSocket extends TextWebSocketHandler {
     }
     String topic = wish.path("subscribe").asString("");
     String leave = wish.path("leave").asString("");
+    long alive = wish.path("alive").asLong(0);
+    if (alive > 0) {
+      heartbeats.publishEvent(new Heartbeat(alive));
+    }
     synchronized (client.subscriptions) {
       if (!leave.isEmpty()) {
         Consumer<Topic.Change> gone = client.subscriptions.remove(leave);
         if (gone != null) {
           topics.of(leave).leave(gone);
         }
-      } else if (topic.matches("job/\\d{1,12}")
+      } else if (topic.matches("job/\\d{1,12}(/watch)?")
           && client.subscriptions.size() < MOST_SUBSCRIPTIONS
           && !client.subscriptions.containsKey(topic)) {
         Consumer<Topic.Change> listener = client::take;

@@ -67,6 +67,11 @@ public final class Topic {
     listeners.remove(listener);
   }
 
+  /** True where somebody listens. */
+  public boolean listened() {
+    return !listeners.isEmpty();
+  }
+
   synchronized boolean idle() {
     return listeners.isEmpty();
   }

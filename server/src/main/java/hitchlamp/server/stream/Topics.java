@@ -29,4 +29,9 @@ public class Topics {
   public Topic job(long id) {
     return of("job/" + id);
   }
+
+  /** The topic of a job's values: many, often, and only for those who look at them. */
+  public Topic watch(long job) {
+    return of("job/" + job + "/watch");
+  }
 }

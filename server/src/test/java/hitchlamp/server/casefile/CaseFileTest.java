@@ -10,10 +10,14 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -48,11 +52,59 @@ class CaseFileTest {
                     && c.path("body").path("state").asString().equals("COMPLETE"));
       }
       t.must("POST", "/api/jobs/" + job + "/logbook", Map.of("text", "Smells of coolant."));
+      recordAndTest(t, job, feed);
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
       feed.awaitLink("OFF");
     }
     made = t.download("/api/jobs/" + job + "/case-file");
     return made;
+  }
+
+  /** Some values with a mark, and a cutout that ended because nobody looked on. */
+  private static void recordAndTest(Person t, long job, Person.Feed feed) {
+    String at = "/api/jobs/" + job;
+    JsonNode started =
+        t.must(
+            "POST",
+            at + "/watch/recorders",
+            Map.of("name", "Before the repair", "preRollSeconds", 2, "channels", List.of()));
+    feed.await(
+        "recording",
+        c ->
+            c.path("type").asString().equals("recorders")
+                && c.path("body").path("recorders").path(0).path("samples").asLong() > 500);
+    t.must("POST", at + "/watch/marker", Map.of("text", "It shook here."));
+    t.must("DELETE", at + "/watch/recorders/" + started.path("number").asInt(), null);
+    feed.await(
+        "kept",
+        c ->
+            c.path("type").asString().equals("logbook")
+                && c.path("body").path("text").asString().startsWith("Recording \"Before"));
+    t.must("POST", at + "/seat", Map.of());
+    t.must("POST", at + "/trials/cutout", Map.of("engine", "engine"));
+    feed.await(
+        "preconditions hold",
+        c ->
+            cutout("PREPARING").test(c)
+                && !c.path("body").path("preconditions").toString().contains("FAILS")
+                && !c.path("body").path("preconditions").toString().contains("NOT_KNOWN"));
+    feed.say("{\"alive\":" + job + "}");
+    say(t, job, "begin");
+    feed.await("held", cutout("HOLDING"));
+    feed.say("{\"alive\":" + job + "}");
+    say(t, job, "off 3");
+    feed.await("let go", cutout("ENDED"));
+    t.must("DELETE", at + "/seat", null);
+  }
+
+  private static void say(Person t, long job, String choice) {
+    t.must("POST", "/api/jobs/" + job + "/trials/say", Map.of("choice", choice));
+  }
+
+  private static Predicate<JsonNode> cutout(String stage) {
+    return c ->
+        c.path("type").asString().equals("cutout")
+            && c.path("body").path("stage").asString().equals(stage);
   }
 
   private static Map<String, byte[]> unzip(byte[] zip) throws IOException {
@@ -75,6 +127,30 @@ class CaseFileTest {
       }
     }
     return out.toByteArray();
+  }
+
+  @Test
+  void sheetsInsideAreReadByAnyReaderOfCsv(Installation.Running running) throws IOException {
+    Map<String, byte[]> parts = unzip(caseFile(running));
+    try (CSVParser log = sheet(parts, "csv/logbook-entry.csv");
+        CSVParser figures = sheet(parts, "csv/use-figure.csv");
+        CSVParser faults = sheet(parts, "csv/faults.csv")) {
+      assertThat(log.getHeaderNames()).contains("text", "who", "at [UTC]", "engine hours [h]");
+      assertThat(log.getRecords()).anyMatch(r -> r.get("text").equals("Smells of coolant."));
+      assertThat(figures.getRecords())
+          .anyMatch(
+              r ->
+                  r.get("figure").equals("IDLE_SHARE")
+                      && r.get("unit of the amount").equals("%")
+                      && Double.parseDouble(r.get("amount")) > 20);
+      assertThat(faults.getHeaderNames()).contains("SPN", "FMI", "first [engine h]");
+    }
+  }
+
+  private static CSVParser sheet(Map<String, byte[]> parts, String name) throws IOException {
+    return CSVParser.parse(
+        new String(parts.get(name), StandardCharsets.UTF_8),
+        CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get());
   }
 
   private static byte[] with(byte[] file, String part, String content) throws IOException {
@@ -111,7 +187,18 @@ class CaseFileTest {
     assertThat(s.must("GET", at + "/faults", null).path("modules").size()).isGreaterThan(8);
     assertThat(s.must("GET", at + "/roll", null).path("modules").size()).isGreaterThan(8);
     assertThat(s.must("GET", at + "/sign-off", null).path("open").toString())
-        .contains("Faults were cleared");
+        .contains("Faults were cleared")
+        .contains("Cylinder cutout by hand, engine cannot tell");
+    JsonNode test = s.must("GET", at + "/trials", null).path(0);
+    assertThat(test.path("cutout").path("trace").size()).isGreaterThan(10);
+    assertThat(test.path("who").asString()).isEqualTo("Technician 2, elsewhere");
+    JsonNode recording = s.must("GET", at + "/recordings-made", null).path(0);
+    assertThat(recording.path("name").asString()).isEqualTo("Before the repair");
+    String of = "/api/recordings/" + recording.path("id").asLong();
+    assertThat(s.must("GET", of, null).path("marks").toString()).contains("It shook here.");
+    JsonNode drawn =
+        s.must("GET", of + "/window?channels=engine/190&columns=20", null).path(0).path("least");
+    assertThat(drawn.toString()).matches(".*[1-9]\\d{3}.*");
     String log = s.must("GET", at + "/logbook", null).toString();
     assertThat(log)
         .contains("Smells of coolant.")

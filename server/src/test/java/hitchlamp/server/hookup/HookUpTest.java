@@ -2,11 +2,13 @@ package hitchlamp.server.hookup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -81,10 +83,16 @@ class HookUpTest {
     assertThat(again.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
         .contains("Unhooked: Hitch Lamp was stopped.")
         .contains("Full roll call");
-    List<StampedFrame> frames =
-        running
-            .bean(FrameStore.class)
-            .frames(running.bean(HookUpMapper.class).lastHookUp(job).orElseThrow().id());
+    List<StampedFrame> frames = new ArrayList<>();
+    running
+        .bean(FrameStore.class)
+        .entries(running.bean(HookUpMapper.class).lastHookUp(job).orElseThrow().id())
+        .forEachRemaining(
+            e -> {
+              if (e instanceof FrameBlock.Entry.OfFrame f) {
+                frames.add(f.stamped());
+              }
+            });
     assertThat(frames).as("all frames of the hook-up, both directions").hasSizeGreaterThan(1_000);
     assertThat(frames)
         .anyMatch(f -> Identifier.sourceOf(f.frame().identifier()) == 249)

@@ -32,6 +32,31 @@ class JobTest {
   }
 
   @Test
+  void manyWhoOpenJobsAtOnceGetNumbersOfTheirOwn(Installation.Running running) throws Exception {
+    Person t = Person.in(running, "Technician 1");
+    long unit = t.must("GET", "/api/jobs/" + t.openJob("Crusher 1"), null).path("unitId").asLong();
+    var threads = java.util.concurrent.Executors.newFixedThreadPool(8);
+    try {
+      var opened = new java.util.ArrayList<java.util.concurrent.Future<String>>();
+      for (int i = 0; i < 24; i++) {
+        opened.add(
+            threads.submit(
+                () ->
+                    t.must("POST", "/api/jobs", Map.of("unitId", unit, "complaint", "Again"))
+                        .path("number")
+                        .asString()));
+      }
+      var numbers = new java.util.HashSet<String>();
+      for (var o : opened) {
+        numbers.add(o.get());
+      }
+      assertThat(numbers).hasSize(24);
+    } finally {
+      threads.shutdown();
+    }
+  }
+
+  @Test
   void theLogbookTellsWhatHappenedAndWho(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
     long job = t.openJob("Dozer 1");

@@ -24,12 +24,12 @@ class StoryTest {
   }
 
   private static JsonNode figure(JsonNode story, String id) {
-    for (JsonNode f : story.path("figures")) {
+    for (JsonNode f : story.path("engines").path(0).path("figures")) {
       if (f.path("figure").asString().equals(id)) {
         return f;
       }
     }
-    throw new AssertionError("no " + id + " in " + story.path("figures"));
+    throw new AssertionError("no " + id + " in " + story.path("engines").path(0).path("figures"));
   }
 
   @Test
@@ -54,13 +54,15 @@ class StoryTest {
       JsonNode first = story(feed, "ROLL");
       assertThat(first.path("findings").path(0).path("kind").asString()).isEqualTo("WIPED_LATELY");
       assertThat(first.path("findings").path(0).path("reasons").toString())
+          .as("what did not come as it should: %s", first.path("modules"))
           .contains("by \\\"HANDY-2\\\"")
           .contains("Coolant temperature reached");
       assertThat(first.path("protection").path(0).path("name").asString())
           .isEqualTo("Coolant temperature");
       assertThat(figure(first, "IDLE_SHARE").path("trip").asDouble()).isCloseTo(44, within(2.0));
       assertThat(figure(first, "HOURS").path("life").asDouble()).isCloseTo(14_902, within(2.0));
-      assertThat(first.path("lifeDuty").path("seconds").size()).isEqualTo(9);
+      assertThat(first.path("engines").path(0).path("lifeDuty").path("seconds").size())
+          .isEqualTo(9);
       assertThat(t.post(at + "/trip-reset", Map.of()).status())
           .as("without the seat")
           .isEqualTo(409);

@@ -28,10 +28,12 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
   public static final class Running implements AutoCloseable {
     private final Database database;
     private final StandIn standIn;
+    private final Path spool;
     private ConfigurableApplicationContext application;
 
     Running() throws Exception {
       database = Database.start();
+      spool = Files.createTempDirectory("hitch-lamp-spool");
       StandIn units = null;
       try {
         units = StandIn.start(InetAddress.getLoopbackAddress(), 0, 0, 1, scenarios());
@@ -49,7 +51,7 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
 
     private static List<Scenario> scenarios() {
       Path folder = Path.of("../standin/scenarios");
-      return java.util.stream.Stream.of("tipper-14", "tipper-9", "tipper-3", "tipper-6")
+      return java.util.stream.Stream.of("tipper-14", "tipper-9", "tipper-3", "tipper-6", "ferry-1")
           .map(n -> quick(folder.resolve(n + ".yaml")))
           .toList();
     }
@@ -72,6 +74,7 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
                   "--spring.datasource.url=" + database.url(),
                   "--spring.datasource.password=test",
                   "--hitchlamp.packs=../packs",
+                  "--hitchlamp.spool=" + spool,
                   "--hitchlamp.demo=true",
                   "--hitchlamp.cabs=http://127.0.0.1:" + standIn.cabPort());
     }
@@ -80,6 +83,16 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
     public void restart() {
       application.close();
       start();
+    }
+
+    /** Folder in which recordings are kept until they are in the database. */
+    public Path spool() {
+      return spool;
+    }
+
+    /** Address of the cabs of the simulated units. */
+    public String cabs() {
+      return "http://127.0.0.1:" + standIn.cabPort() + "/units/";
     }
 
     /** Address of the application. */

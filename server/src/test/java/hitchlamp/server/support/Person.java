@@ -114,10 +114,35 @@ public final class Person {
 
   /** What a job tells over the socket. */
   public Feed feed(long job, long after) {
+    return feedOf("job/" + job, after);
+  }
+
+  /** The values of a job as they are, as a page that shows them gets them. */
+  public Feed values(long job) {
+    return feedOf("job/" + job + "/watch", -1);
+  }
+
+  private Feed feedOf(String topic, long after) {
     Feed feed = new Feed();
-    feed.socket =
-        client.listen("{\"subscribe\":\"job/" + job + "\",\"after\":" + after + "}", feed);
+    feed.socket = client.listen("{\"subscribe\":\"" + topic + "\",\"after\":" + after + "}", feed);
     return feed;
+  }
+
+  /** Hooks a job up to a simulated unit and calls the roll until its pack is known. */
+  public void hookUpAndCall(long job, String link, Feed feed) {
+    must("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", link));
+    feed.await(
+        "hooked up",
+        c -> c.path("type").asString().equals("link") && c.path("body").path("address").isNumber());
+    // The full roll tells what unit it is; the quick one after it is called under its pack.
+    for (boolean full : new boolean[] {true, false}) {
+      must("POST", "/api/jobs/" + job + "/roll-call", Map.of("full", full));
+      feed.await(
+          "roll",
+          c ->
+              c.path("type").asString().equals("roll")
+                  && c.path("body").path("state").asString().equals("COMPLETE"));
+    }
   }
 
   /** Received changes in order. */
@@ -162,6 +187,11 @@ public final class Person {
           c ->
               c.path("type").asString().equals("link")
                   && c.path("body").path("state").asString().equals(state));
+    }
+
+    /** Says something to the server. */
+    public void say(String text) {
+      socket.sendText(text, true).join();
     }
 
     @Override

@@ -17,6 +17,8 @@ public final class FaultMemory {
   /** Warm-ups without the fault after which an earlier one is forgotten. */
   static final int FORGET_AFTER_WARM_UPS = 40;
 
+  private static final int MOST_WARM_UPS = 250;
+
   /** Warm-ups without the fault after which a permanent one is taken off. */
   static final int PERMANENT_WARM_UPS = 3;
 
@@ -156,6 +158,11 @@ public final class FaultMemory {
     return failures;
   }
 
+  /** A life of so many shifts went before without a clear. */
+  public void preceded(int shifts) {
+    warmUpsSinceClear = Math.min(MOST_WARM_UPS, shifts);
+  }
+
   /** Warm-ups since the last clear. */
   public int warmUpsSinceClear() {
     return warmUpsSinceClear;
@@ -235,7 +242,7 @@ public final class FaultMemory {
 
   /** The engine warmed up once more: earlier faults age. */
   public void warmedUp() {
-    warmUpsSinceClear = Math.min(250, warmUpsSinceClear + 1);
+    warmUpsSinceClear = Math.min(MOST_WARM_UPS, warmUpsSinceClear + 1);
     kept.removeIf(k -> !k.active && ++k.warmUps >= FORGET_AFTER_WARM_UPS);
     for (Permanent p : permanent) {
       boolean there = kept.stream().anyMatch(k -> k.active && same(k, p.fault));

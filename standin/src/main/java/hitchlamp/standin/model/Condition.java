@@ -109,6 +109,12 @@ public final class Condition {
   /** Slip of a worn clutch pack under load, share of its speed. */
   public double clutchSlip;
 
+  /** What each injector still injects, share, cylinder 1 first. */
+  public final double[] injectorShare = new double[EngineState.CYLINDERS];
+
+  /** Torque that the propeller takes relative to the one she was built for. */
+  public double propellerFactor;
+
   public Condition() {
     reset();
   }
@@ -148,5 +154,7 @@ public final class Condition {
     hydraulicCoolerShare = 1;
     transmissionPumpShare = 1;
     clutchSlip = 0;
+    java.util.Arrays.fill(injectorShare, 1);
+    propellerFactor = 1;
   }
 }

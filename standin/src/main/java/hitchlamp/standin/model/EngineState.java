@@ -2,6 +2,9 @@ package hitchlamp.standin.model;
 
 /** Where the engine is now. SI apart from what its name says; one thread changes it. */
 public final class EngineState {
+  /** Cylinders. */
+  public static final int CYLINDERS = 6;
+
   /** Position of the key switch. */
   public enum Key {
     OFF,
@@ -19,7 +22,18 @@ public final class EngineState {
   /** Crank angle since top dead centre of cylinder 1, rad. */
   public double theta;
 
+  /** Injected into each cylinder that is not cut out, as commanded. */
   public double fuelMgPerStroke;
+
+  /** Share of its torque that the gearbox lets it have: little while it shifts. */
+  public double torqueShare = 1;
+
+  /** Cylinders that the module does not fuel, bit 0 is cylinder 1. */
+  public int cutOut;
+
+  /** What all cylinders together do of what they would if all were sound and fuelled, 0 to 1. */
+  public double firingShare = 1;
+
   public double governorIntegral;
   public double intakeKpa = 100;
   public double intakeC = 20;
@@ -61,8 +75,8 @@ public final class EngineState {
     return omega * 30 / Math.PI;
   }
 
-  /** Fuel mass flow, kg/h, six cylinders firing every other turn. */
+  /** Fuel mass flow, kg/h, the cylinders firing every other turn. */
   public double fuelKgPerHour() {
-    return fuelMgPerStroke * 1e-6 * 6 * omega / (4 * Math.PI) * 3600;
+    return fuelMgPerStroke * firingShare * 1e-6 * CYLINDERS * omega / (4 * Math.PI) * 3600;
   }
 }

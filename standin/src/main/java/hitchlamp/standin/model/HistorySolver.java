@@ -3,15 +3,17 @@ package hitchlamp.standin.model;
 import java.util.SplittableRandom;
 
 /**
- * The life of a unit in quasi-steady steps: a working day of loading, hauling and waiting, nights
- * with the key off. The engine stands at the steady point of each phase; what the monitors and
- * counters make of it is their own doing.
+ * The life of a unit in quasi-steady steps: working days of its {@link Duty}, nights with the key
+ * off. The engine stands at the steady point of each phase; what the monitors and counters make of
+ * it is their own doing.
  */
 public final class HistorySolver {
   /** Length of a step, s. */
   public static final double STEP_SECONDS = 20;
 
-  private static final double SHIFT_HOURS = 8.5;
+  /** Engine hours from one start to the next. */
+  public static final double SHIFT_HOURS = 8.5;
+
   private static final double WARM_UP_HOURS = 0.3;
 
   /** Told of each step, so that monitors and counters can live through it too. */
@@ -36,14 +38,23 @@ public final class HistorySolver {
   private final EngineParameters parameters;
   private final Condition condition;
   private final double idle;
+  private final Duty duty;
+  private final Duty.Point phase = new Duty.Point();
+
+  /** A life of hauling. */
+  public HistorySolver(EngineParameters parameters, Condition condition, double idle) {
+    this(parameters, condition, idle, Duty.HAULING);
+  }
 
   /**
    * @param idle share of the day that it stands idling, 0 to 0.9
+   * @param duty what it does
    */
-  public HistorySolver(EngineParameters parameters, Condition condition, double idle) {
+  public HistorySolver(EngineParameters parameters, Condition condition, double idle, Duty duty) {
     this.parameters = parameters;
     this.condition = condition;
     this.idle = idle;
+    this.duty = duty;
   }
 
   /** Lives from one engine hour to another. */
@@ -103,36 +114,14 @@ public final class HistorySolver {
     s.vehicleKmh = 0;
   }
 
-  /**
-   * The steady point of a phase of the forty-minute round: wait, loaded climb, haul, tip, return.
-   */
-  private void steady(double phase, double warm, EngineState s, SplittableRandom random) {
-    double load;
-    double rpm;
+  /** The steady point of a phase of the forty-minute round. */
+  private void steady(double through, double warm, EngineState s, SplittableRandom random) {
     // The round as it is with a fifth of idling, stretched or shrunk around it.
-    double at = phase < idle ? 0 : 0.2 + 0.8 * (phase - idle) / (1 - idle);
-    if (at < 0.2) {
-      load = 0.05;
-      rpm = 600;
-      s.vehicleKmh = 0;
-    } else if (at < 0.45) {
-      load = 0.85;
-      rpm = 1_450;
-      s.vehicleKmh = 22;
-    } else if (at < 0.6) {
-      load = 0.5;
-      rpm = 1_300;
-      s.vehicleKmh = 45;
-    } else if (at < 0.68) {
-      load = 0.25;
-      rpm = 1_000;
-      s.vehicleKmh = 0;
-    } else {
-      load = 0.3;
-      rpm = 1_250;
-      s.vehicleKmh = 52;
-    }
-    load = Math.min(1, load * (0.9 + 0.2 * random.nextDouble()));
+    double at = through < idle ? 0 : 0.2 + 0.8 * (through - idle) / (1 - idle);
+    duty.at(at, phase);
+    s.vehicleKmh = phase.kmh;
+    double rpm = phase.rpm;
+    double load = Math.min(1, phase.load * (0.9 + 0.2 * random.nextDouble()));
     s.omega = rpm * Math.PI / 30;
     s.fuelMgPerStroke = 12 + load * 215;
     double wind = 0.9 + Math.min(0.1, s.vehicleKmh / 400);

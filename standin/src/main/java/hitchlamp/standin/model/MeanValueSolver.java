@@ -1,5 +1,7 @@
 package hitchlamp.standin.model;
 
+import java.util.SplittableRandom;
+
 /**
  * The running engine in mean values over a cycle, steps of 10 to 100 ms: torque balance, governor,
  * charge, heat, oil, battery (mean value engine models after Guzzella and Onder, Introduction to
@@ -13,16 +15,41 @@ public final class MeanValueSolver {
   private static final double RATED_RPM = 2_100;
   private static final double STALLS_BELOW = 25;
 
+  /** From here on the maker takes fuel back so that power stays and torque falls. */
+  private static final double FULL_TORQUE_UP_TO_RPM = 1_450;
+
+  private static final double TORQUE_FALLS_WITH = 0.75;
+
+  /** How much one firing differs from the next: standard deviation, share. */
+  private static final double UNEVEN = 0.035;
+
+  private static final double UNEVEN_LASTS_SECONDS = 0.1;
+
   private final Operating o = new Operating();
+  private final SplittableRandom random;
+  private double uneven;
+
+  /**
+   * @param random of the combustion, which is never twice the same
+   */
+  public MeanValueSolver(SplittableRandom random) {
+    this.random = random;
+  }
 
   /** Seconds of running or rolling out. */
-  public void step(double dt, EngineState s, EngineParameters p, Condition c) {
+  public void step(double dt, EngineState s, EngineParameters p, Condition c, Load load) {
     govern(dt, s, p);
+    s.firingShare = firing(s, c);
     double energy = s.fuelMgPerStroke * HEAT_PER_MG * p.efficiency() * fill(s);
-    double indicated = 6 * energy / (4 * Math.PI);
+    uneven +=
+        -uneven * Math.min(1, dt / UNEVEN_LASTS_SECONDS)
+            + UNEVEN * Math.sqrt(2 * dt / UNEVEN_LASTS_SECONDS) * random.nextGaussian();
+    double indicated =
+        EngineState.CYLINDERS * energy * s.firingShare * (1 + uneven) / (4 * Math.PI);
     double accessories = s.running ? 8 + 22 * alternatorLoad(s) : 0;
     double net = indicated - CrankSolver.friction(s, p) * (s.running ? 1 : 1.5) - accessories;
-    s.omega = Math.max(0, s.omega + net / p.inertia() * dt);
+    double taken = load.step(dt, net, s, p);
+    s.omega = Math.max(0, s.omega + (net - taken) / p.inertia() * dt);
     s.theta = (s.theta + s.omega * dt) % (4 * Math.PI);
     if (s.running && s.omega < STALLS_BELOW) {
       s.running = false;
@@ -45,11 +72,24 @@ public final class MeanValueSolver {
     double wanted =
         (p.idleSpeed() + cold + s.pedal * (RATED_RPM + 60 - p.idleSpeed())) * Math.PI / 30;
     double error = wanted - s.omega;
-    s.governorIntegral = Math.max(0, Math.min(MOST_FUEL_MG, s.governorIntegral + 0.9 * error * dt));
+    double most =
+        MOST_FUEL_MG
+            * s.torqueShare
+            * Math.pow(
+                Math.min(1, FULL_TORQUE_UP_TO_RPM / Math.max(1, s.rpm())), TORQUE_FALLS_WITH);
+    s.governorIntegral = Math.max(0, Math.min(most, s.governorIntegral + 0.9 * error * dt));
     double smoke = 60 + (s.intakeKpa - 90) * 1.6;
-    double demand =
-        Math.max(0, Math.min(Math.min(MOST_FUEL_MG, smoke), 1.4 * error + s.governorIntegral));
+    double demand = Math.max(0, Math.min(Math.min(most, smoke), 1.4 * error + s.governorIntegral));
     s.fuelMgPerStroke += (demand - s.fuelMgPerStroke) * Math.min(1, dt / 0.04);
+  }
+
+  /** What the cylinders do together: those that are fuelled, each as its injector can. */
+  private static double firing(EngineState s, Condition c) {
+    double sum = 0;
+    for (int i = 0; i < EngineState.CYLINDERS; i++) {
+      sum += (s.cutOut >> i & 1) == 1 ? 0 : c.injectorShare[i];
+    }
+    return sum / EngineState.CYLINDERS;
   }
 
   /** A little less torque a milligram when air is short. */

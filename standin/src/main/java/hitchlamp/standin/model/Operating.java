@@ -78,7 +78,8 @@ final class Operating {
     double push = Math.sqrt(Math.max(0, exhaustKpa - intakeKpa + 6));
     egrCleanFlow = 38 * egr * push;
     egrFlow = egrCleanFlow * c.egrCoolerShare;
-    double hot = s.ambientC + 60 + 2.1 * s.fuelMgPerStroke * 100 / Math.max(60, intakeKpa);
+    double hot =
+        s.ambientC + 60 + 2.1 * s.fuelMgPerStroke * s.firingShare * 100 / Math.max(60, intakeKpa);
     exhaustC = s.running ? hot : s.coolantC;
     egrC = s.coolantC + 12 + 0.06 * egrFlow + 0.3 * (1 - c.egrCoolerShare) * Math.max(0, hot - 150);
     filterKpa = flow * 0.06 * (1 + 3 * s.sootShare) / c.filterShare;

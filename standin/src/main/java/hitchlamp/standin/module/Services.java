@@ -28,6 +28,25 @@ public final class Services {
   private static final long SELF_TEST_MICROS = 4_000_000;
   private static final long PENDING_EVERY_MICROS = 1_500_000;
   private static final int QUIET = 0x80;
+  private static final long SHORTEST_MICROS = 3_000;
+  private static final long QUICK_MICROS = 25_000;
+  private static final long LOOKS_MICROS = 50_000;
+  private static final int MOST_IDENTIFIERS = 8;
+
+  /** An output that a tester can take into its hand while a session is open. */
+  public interface Control {
+    /**
+     * Takes it.
+     *
+     * @param state what the tester wants, as many bytes as it sent
+     * @return 0 where it is done, else the negative response code
+     */
+    int take(byte[] state);
+
+    /** The module has it again. */
+    void giveBack();
+  }
+
   private static final double HOURS_STEP = 0.05;
 
   /** How it misbehaves. */
@@ -43,12 +62,15 @@ public final class Services {
   private final Trouble trouble;
   private final Map<Integer, Supplier<byte[]>> identifiers = new HashMap<>();
   private final Map<Integer, IntConsumer> routines = new HashMap<>();
+  private final Map<Integer, Control> controls = new HashMap<>();
+  private final java.util.Set<Integer> held = new java.util.TreeSet<>();
   private IntConsumer cleared = tester -> {};
   private ServicePort port;
   private SplittableRandom random;
   private long leastDelay;
   private long mostDelay;
   private boolean extended;
+  private long delayed;
   private long lastAsked;
   private byte[] selfTest;
 
@@ -84,6 +106,18 @@ public final class Services {
     return this;
   }
 
+  /** An output that a tester can take. */
+  public Services control(int id, Control what) {
+    controls.put(id, what);
+    return this;
+  }
+
+  /** Everything that a tester holds is the module's again. */
+  public void giveBackAll() {
+    held.forEach(id -> controls.get(id).giveBack());
+    held.clear();
+  }
+
   /** Told of each clear with the tester's address, before it is done. */
   public Services whenCleared(IntConsumer what) {
     cleared = what;
@@ -102,12 +136,18 @@ public final class Services {
     return extended && agenda.now() - lastAsked < SESSION_MICROS;
   }
 
+  /** Sum of the times taken before answers, microseconds. */
+  long delayed() {
+    return delayed;
+  }
+
   void asked(byte[] r, int tester) {
     if (agenda.now() - lastAsked > SESSION_MICROS) {
       extended = false;
     }
     lastAsked = agenda.now();
-    long delay = random.nextLong(leastDelay, mostDelay);
+    long delay = quick(r) ? briefly() : random.nextLong(leastDelay, mostDelay);
+    delayed += delay;
     if (trouble.pendsForEver && (r[0] & 0xFF) == 0x19) {
       agenda.in(delay, () -> pendForEver(r, tester, 0));
       return;
@@ -120,6 +160,17 @@ public final class Services {
             port.answer(answer, tester);
           }
         });
+  }
+
+  /** Sessions and controls are done at once, and values told quickly to who has a session open. */
+  private boolean quick(byte[] r) {
+    int service = r[0] & 0xFF;
+    return service == 0x2F || service == 0x10 || service == 0x3E || service == 0x22 && extended;
+  }
+
+  private long briefly() {
+    return random.nextLong(
+        SHORTEST_MICROS, Math.min(QUICK_MICROS, Math.max(SHORTEST_MICROS + 1, mostDelay)));
   }
 
   /** True where the tester wants no answer to what goes well. */
@@ -141,6 +192,7 @@ public final class Services {
       case 0x22 -> read(r);
       case 0x19 -> faults(r);
       case 0x14 -> clear(r, tester);
+      case 0x2F -> control(r);
       case 0x31 -> routine(r, tester);
       default -> refuse(r, 0x11);
     };
@@ -159,6 +211,9 @@ public final class Services {
       return refuse(r, 0x12);
     }
     extended = wanted == 3;
+    if (!extended) {
+      giveBackAll();
+    }
     if (quiet(r)) {
       return new byte[0];
     }
@@ -166,19 +221,67 @@ public final class Services {
   }
 
   private byte[] read(byte[] r) {
-    if (r.length != 3) {
+    if (r.length < 3 || r.length % 2 == 0 || r.length > 1 + 2 * MOST_IDENTIFIERS) {
       return refuse(r, 0x13);
-    }
-    Supplier<byte[]> value = identifiers.get((r[1] & 0xFF) << 8 | r[2] & 0xFF);
-    if (value == null) {
-      return refuse(r, 0x31);
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     out.write(0x62);
-    out.write(r[1]);
-    out.write(r[2]);
-    out.writeBytes(value.get());
-    return out.toByteArray();
+    for (int at = 1; at < r.length; at += 2) {
+      Supplier<byte[]> value = identifiers.get((r[at] & 0xFF) << 8 | r[at + 1] & 0xFF);
+      if (value != null) {
+        out.write(r[at]);
+        out.write(r[at + 1]);
+        out.writeBytes(value.get());
+      } else if (r.length == 3) {
+        return refuse(r, 0x31);
+      }
+    }
+    return out.size() == 1 ? refuse(r, 0x31) : out.toByteArray();
+  }
+
+  private byte[] control(byte[] r) {
+    if (r.length < 4) {
+      return refuse(r, 0x13);
+    }
+    int id = (r[1] & 0xFF) << 8 | r[2] & 0xFF;
+    Control control = controls.get(id);
+    if (control == null) {
+      return refuse(r, 0x31);
+    }
+    int wish = r[3] & 0xFF;
+    if (wish == 0) {
+      if (held.remove(id)) {
+        control.giveBack();
+      }
+      return new byte[] {0x6F, r[1], r[2], 0};
+    }
+    if (wish != 3) {
+      return refuse(r, 0x12);
+    }
+    if (!inSession()) {
+      return refuse(r, 0x7F);
+    }
+    int code = control.take(java.util.Arrays.copyOfRange(r, 4, r.length));
+    if (code != 0) {
+      return refuse(r, code);
+    }
+    if (held.isEmpty()) {
+      agenda.in(LOOKS_MICROS, this::looks);
+    }
+    held.add(id);
+    return new byte[] {0x6F, r[1], r[2], 3};
+  }
+
+  /** While something is held the module looks whether its session still stands. */
+  private void looks() {
+    if (held.isEmpty()) {
+      return;
+    }
+    if (inSession()) {
+      agenda.in(LOOKS_MICROS, this::looks);
+    } else {
+      giveBackAll();
+    }
   }
 
   private byte[] faults(byte[] r) {

@@ -199,6 +199,7 @@ public final class SimModule {
       queued.clear();
       if (servicePort != null) {
         servicePort.reset();
+        services.giveBackAll();
       }
     }
   }
@@ -246,7 +247,7 @@ public final class SimModule {
    * Sum of the times it has taken before answering, microseconds: what no tool could have saved.
    */
   public long delayed() {
-    return delayed;
+    return delayed + (services == null ? 0 : services.delayed());
   }
 
   private void requested(int pgn, int from, int to) {

@@ -8,12 +8,13 @@ import hitchlamp.standin.model.Condition;
  * @param kind what
  * @param size how much, in the unit of the kind
  * @param spn sensor concerned, 0 where none is
- * @param line sensor supply or ground concerned, 0 where none is
+ * @param line sensor supply, ground or cylinder concerned, 0 where none is
  * @param module module concerned, empty where none is
  * @param lamp warning lamp concerned, empty where none is
  * @param from engine hours at which it began
  * @param until engine hours at which it was mended; infinity where it was not
  * @param share share of the time in which it is there, 1 for a steady one
+ * @param side which engine of several; empty for the first, or for the unit
  */
 public record Defect(
     Kind kind,
@@ -24,13 +25,29 @@ public record Defect(
     String lamp,
     double from,
     double until,
-    double share) {
+    double share,
+    String side) {
+  /** A defect of a unit with one engine, or of its first. */
+  public Defect(
+      Kind kind,
+      double size,
+      int spn,
+      int line,
+      String module,
+      String lamp,
+      double from,
+      double until,
+      double share) {
+    this(kind, size, spn, line, module, lamp, from, until, share, "");
+  }
+
   /** What a kind of defect is about. */
   public enum About {
     SENSOR,
     LINE,
     MODULE,
     LAMP,
+    CYLINDER,
     PART
   }
 
@@ -101,7 +118,11 @@ public record Defect(
     /** Worn transmission oil pump: share of delivery that is missing. */
     TRANSMISSION_PUMP_WORN(About.PART, 1),
     /** Worn clutch pack: slip under load, share of its speed. */
-    CLUTCH_SLIP(About.PART, 1);
+    CLUTCH_SLIP(About.PART, 1),
+    /** Worn or clogged injector: share of its quantity that is missing. */
+    INJECTOR_WEAK(About.CYLINDER, 1),
+    /** Fouled hull or too much pitch: torque of the propeller relative to the right one. */
+    PROPELLER_HEAVY(About.PART, 3);
 
     private final About about;
     private final double most;
@@ -176,6 +197,8 @@ public record Defect(
       case HYDRAULIC_COOLER_BLOCKED -> c.hydraulicCoolerShare = 1 - size;
       case TRANSMISSION_PUMP_WORN -> c.transmissionPumpShare = 1 - size;
       case CLUTCH_SLIP -> c.clutchSlip = size;
+      case INJECTOR_WEAK -> c.injectorShare[line - 1] = 1 - size;
+      case PROPELLER_HEAVY -> c.propellerFactor = size;
     }
   }
 }

@@ -1,5 +1,6 @@
 package hitchlamp.standin.scenario;
 
+import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.story.Deed;
 import hitchlamp.yaml.Entry;
 import hitchlamp.yaml.YamlFile;
@@ -24,6 +25,7 @@ import java.util.Set;
  * @param history what it has lived through
  * @param trouble modules that misbehave on the bus
  * @param start key and engine when the simulation begins
+ * @param visits when it was in the workshop before today
  */
 public record Scenario(
     String id,
@@ -37,11 +39,13 @@ public record Scenario(
     List<Defect> defects,
     History history,
     Trouble trouble,
-    Start start) {
+    Start start,
+    List<Visit> visits) {
   /** Kinds of units that can be simulated. */
   public enum Kind {
     ROAD_TRUCK,
-    LOADING_SHOVEL
+    LOADING_SHOVEL,
+    FERRY
   }
 
   /**
@@ -58,15 +62,31 @@ public record Scenario(
    * @param kilometres distance at {@code from}
    * @param idle share of the working day that it stands idling
    * @param past what tools did in the lived part, by engine hour
+   * @param others hours now of the engines after the first, in order
    */
   public record History(
-      double from, double hours, double kilometres, double idle, List<Past> past) {
+      double from,
+      double hours,
+      double kilometres,
+      double idle,
+      List<Past> past,
+      List<Double> others) {
     /** A usual day's share of idling. */
     public static final double USUAL_IDLE = 0.2;
 
     /** A history in which no tool did anything. */
     public History(double from, double hours, double kilometres) {
       this(from, hours, kilometres, USUAL_IDLE, List.of());
+    }
+
+    /** A history of a unit with one engine. */
+    public History(double from, double hours, double kilometres, double idle, List<Past> past) {
+      this(from, hours, kilometres, idle, past, List.of());
+    }
+
+    /** Hours now of an engine, counted from 0; those of the first where nothing else is said. */
+    public double hoursOf(int engine) {
+      return engine == 0 || engine > others.size() ? hours : others.get(engine - 1);
     }
   }
 
@@ -119,22 +139,94 @@ public record Scenario(
    */
   public record Start(boolean keyOn, boolean engine) {}
 
+  /**
+   * An earlier stay in the workshop.
+   *
+   * @param at engine hour of the first engine, within the lived part
+   * @param daysAgo how long ago
+   * @param complaint in the customer's words
+   */
+  public record Visit(double at, int daysAgo, String complaint) {}
+
+  /** The unit as it was at an earlier visit: the same life, not yet lived so far. */
+  public Scenario asAt(Visit v) {
+    double back = history.hours() - v.at();
+    History then =
+        new History(
+            history.from(),
+            v.at(),
+            history.kilometres(),
+            history.idle(),
+            history.past().stream().filter(p -> p.at() <= v.at()).toList(),
+            history.others().stream().map(h -> h - back).toList());
+    return new Scenario(
+        id,
+        title,
+        unit,
+        seed,
+        vin,
+        ambientC,
+        ambientKpa,
+        bus,
+        defects,
+        then,
+        trouble,
+        new Start(true, false),
+        List.of());
+  }
+
   /** The same unit with another seed, and so with other scatter, delays and noise. */
   public Scenario withSeed(long other) {
     return new Scenario(
-        id, title, unit, other, vin, ambientC, ambientKpa, bus, defects, history, trouble, start);
+        id,
+        title,
+        unit,
+        other,
+        vin,
+        ambientC,
+        ambientKpa,
+        bus,
+        defects,
+        history,
+        trouble,
+        start,
+        visits);
   }
 
   /** The same unit with other defects and another history. */
   public Scenario with(List<Defect> others, History lived) {
     return new Scenario(
-        id, title, unit, seed, vin, ambientC, ambientKpa, bus, others, lived, trouble, start);
+        id,
+        title,
+        unit,
+        seed,
+        vin,
+        ambientC,
+        ambientKpa,
+        bus,
+        others,
+        lived,
+        trouble,
+        start,
+        visits);
   }
 
   /** The same unit with other trouble. */
   public Scenario with(Trouble other) {
     return new Scenario(
-        id, title, unit, seed, vin, ambientC, ambientKpa, bus, defects, history, other, start);
+        id,
+        title,
+        unit,
+        seed,
+        vin,
+        ambientC,
+        ambientKpa,
+        bus,
+        defects,
+        history,
+        other,
+        start,
+        visits);
   }
 
   /** Reads a scenario file; whatever is wrong is told with file, line and reason. */
@@ -159,14 +251,16 @@ public record Scenario(
         "defects",
         "history",
         "trouble",
-        "start");
+        "start",
+        "visits");
     Entry vin = root.need("vin");
     if (!vin.text().matches("[A-HJ-NPR-Z0-9]{17}")) {
       throw vin.fault("a VIN has 17 characters, no I, O or Q (ISO 3779)");
     }
     Optional<Entry> ambient = root.find("ambient").map(e -> e.allow("celsius", "kpa"));
     Optional<Entry> history =
-        root.find("history").map(e -> e.allow("from", "hours", "kilometres", "idle", "past"));
+        root.find("history")
+            .map(e -> e.allow("from", "hours", "kilometres", "idle", "past", "others"));
     double hours = history.map(h -> h.number("hours", 0, 200_000)).orElse(100.0);
     return new Scenario(
         root.text("scenario"),
@@ -185,13 +279,28 @@ public record Scenario(
             history
                 .map(h -> h.number("idle", 0, 0.9, History.USUAL_IDLE))
                 .orElse(History.USUAL_IDLE),
-            history.map(h -> past(h, hours)).orElse(List.of())),
+            history.map(h -> past(h, hours)).orElse(List.of()),
+            history
+                .map(h -> h.itemsOf("others").stream().map(o -> o.number(0, 200_000)).toList())
+                .orElse(List.of())),
         trouble(root.find("trouble")),
         new Start(
             root.find("start")
                 .map(s -> s.allow("key-on", "engine").yes("key-on", true))
                 .orElse(true),
-            root.find("start").map(s -> s.yes("engine", false)).orElse(false)));
+            root.find("start").map(s -> s.yes("engine", false)).orElse(false)),
+        root.itemsOf("visits").stream()
+            .map(
+                v -> {
+                  v.allow("at", "days-ago", "complaint");
+                  double from = history.map(h -> h.number("from", 0, hours, hours)).orElse(hours);
+                  return new Visit(
+                      v.number("at", from, hours),
+                      (int) v.whole("days-ago", 1, 3_650),
+                      v.text("complaint"));
+                })
+            .sorted(Comparator.comparingDouble(Visit::at))
+            .toList());
   }
 
   private static List<Past> past(Entry history, double hours) {
@@ -225,7 +334,18 @@ public record Scenario(
   }
 
   private static Defect defect(Entry e) {
-    e.allow("kind", "size", "spn", "line", "module", "lamp", "from", "until", "share");
+    e.allow(
+        "kind",
+        "size",
+        "spn",
+        "line",
+        "cylinder",
+        "module",
+        "lamp",
+        "from",
+        "until",
+        "share",
+        "side");
     Defect.Kind kind = e.need("kind").oneOf(Defect.Kind.class);
     Defect.About about = kind.about();
     double from = e.number("from", 0, 1e6, 0);
@@ -235,12 +355,17 @@ public record Scenario(
             ? 0
             : e.number("size", kind == Defect.Kind.SENSOR_DRIFT ? -kind.most() : 0, kind.most()),
         about == Defect.About.SENSOR ? (int) e.whole("spn", 1, 524_287) : 0,
-        about == Defect.About.LINE ? (int) e.whole("line", 1, 3) : 0,
+        about == Defect.About.LINE
+            ? (int) e.whole("line", 1, 3)
+            : about == Defect.About.CYLINDER
+                ? (int) e.whole("cylinder", 1, EngineState.CYLINDERS)
+                : 0,
         about == Defect.About.MODULE ? e.text("module") : "",
         about == Defect.About.LAMP ? e.text("lamp") : "",
         from,
         e.number("until", from, 1e6, Double.POSITIVE_INFINITY),
-        e.number("share", 0, 1, 1));
+        e.number("share", 0, 1, 1),
+        e.text("side", ""));
   }
 
   private static Trouble trouble(Optional<Entry> entry) {

@@ -1,6 +1,7 @@
 package hitchlamp.standin.serve;
 
 import hitchlamp.core.bus.Frame;
+import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.Cab;
 import hitchlamp.standin.unit.SimUnit;
@@ -28,13 +29,26 @@ final class Berth {
     this.unit = unit;
     this.port = port;
     this.wantedFactor = factor;
-    unit.bus()
-        .listen(
-            (stamped, sender) -> {
-              for (Connection c : clients) {
-                c.hear(stamped, sender);
-              }
-            });
+    unit.bus().listen((stamped, sender) -> tell(stamped, sender, false));
+    unit.backbone().ifPresent(b -> b.listen((stamped, sender) -> tell(stamped, sender, true)));
+  }
+
+  private void tell(StampedFrame stamped, Object sender, boolean ofBackbone) {
+    for (Connection c : clients) {
+      if (c.onBackbone() == ofBackbone) {
+        c.hear(stamped, sender);
+      }
+    }
+  }
+
+  /** Buses among which a tool searches for the right speed. */
+  static List<String> buses() {
+    return List.of(BUS_250, BUS_500);
+  }
+
+  /** The vessel's network; empty where there is none. */
+  String backboneName() {
+    return unit.backbone().isPresent() ? SimUnit.BACKBONE : "";
   }
 
   SimUnit unit() {
@@ -59,7 +73,7 @@ final class Berth {
 
   void fromClient(Frame frame, Connection client) {
     lastSent = unit.now();
-    unit.bus().send(frame, client);
+    (client.onBackbone() ? unit.backbone().orElseThrow() : unit.bus()).send(frame, client);
   }
 
   /**
@@ -100,6 +114,7 @@ final class Berth {
           clients.forEach(Connection::close);
         }
       }
+      case "gear", "brake", "grade", "load" -> unit.drive(action, value);
       case "pace" -> wantedFactor = number(value, 1, 60);
       default -> throw new IllegalArgumentException("there is no action '" + action + "'");
     }

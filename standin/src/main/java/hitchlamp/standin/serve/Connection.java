@@ -27,6 +27,7 @@ final class Connection {
   private ByteBuffer out = ByteBuffer.allocate(16_384);
   private boolean raw;
   private boolean rightSpeed;
+  private boolean onBackbone;
   private long lastError;
   private boolean dead;
 
@@ -42,6 +43,11 @@ final class Connection {
 
   Berth berth() {
     return berth;
+  }
+
+  /** True where it hears the vessel's network and not the bus of the engines. */
+  boolean onBackbone() {
+    return onBackbone;
   }
 
   boolean dead() {
@@ -78,12 +84,13 @@ final class Connection {
 
   private void open(String[] words) {
     String bus = words.length == 2 ? words[1] : "";
-    if (!bus.equals(Berth.BUS_250) && !bus.equals(Berth.BUS_500)) {
+    onBackbone = !bus.isEmpty() && bus.equals(berth.backboneName());
+    if (!onBackbone && !Berth.buses().contains(bus)) {
       say("< error could not open bus >");
       dead = true;
       return;
     }
-    rightSpeed = bus.equals(berth.busName());
+    rightSpeed = onBackbone || bus.equals(berth.busName());
     say("< ok >");
   }
 

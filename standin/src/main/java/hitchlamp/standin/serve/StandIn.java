@@ -149,7 +149,8 @@ public final class StandIn implements AutoCloseable {
       unit.put("id", b.unit().scenario().id());
       unit.put("title", b.unit().scenario().title());
       unit.put("port", b.port());
-      unit.put("buses", List.of(Berth.BUS_250, Berth.BUS_500));
+      unit.put("buses", Berth.buses());
+      unit.put("backbone", b.backboneName());
       unit.put("factor", b.factor());
       units.add(unit);
     }

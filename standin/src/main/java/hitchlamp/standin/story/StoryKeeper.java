@@ -94,6 +94,11 @@ public final class StoryKeeper {
     }
   }
 
+  /** Fuel of the trip, L. */
+  public double tripLitres() {
+    return trip.litres();
+  }
+
   /** Tells standard groups on request. */
   public void answer(SimModule m) {
     m.answer(

@@ -1,8 +1,16 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
+import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.Duty;
+import hitchlamp.standin.model.Load;
+import hitchlamp.standin.nmea.Backbone;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
 import java.util.function.BooleanSupplier;
 
 /** What makes one kind of unit: its modules, and what they do beside the engine's. */
@@ -18,6 +26,49 @@ interface Build {
   record Watched(String module, Monitor monitor) {}
 
   List<ModuleSpec> modules();
+
+  /** Modules of its engines, the first whose clock is the unit's first. */
+  default List<String> engines() {
+    return List.of("engine");
+  }
+
+  /** Side of the unit on which a module belongs; empty where there are none. */
+  default String sideOf(String module) {
+    return "";
+  }
+
+  /** What its engines do on a working day. */
+  default Duty duty() {
+    return Duty.HAULING;
+  }
+
+  /**
+   * What an engine drives once the unit is in somebody's hands.
+   *
+   * @param own randomness of this unit for it
+   */
+  default Load load(String engine, Condition condition, SplittableRandom own) {
+    return Load.NONE;
+  }
+
+  /**
+   * Does something with the drive.
+   *
+   * @throws IllegalArgumentException where the unit has no such thing, or not that value
+   */
+  default void drive(String what, String value) {
+    throw new IllegalArgumentException("this unit has no '" + what + "'");
+  }
+
+  /** Levers of the drive as they stand, by name. */
+  default Map<String, String> driving() {
+    return Map.of();
+  }
+
+  /** The vessel's own network; empty where there is none. */
+  default Optional<Backbone> backbone(SimUnit unit, Agenda agenda) {
+    return Optional.empty();
+  }
 
   List<Need> needs();
 
@@ -45,7 +96,8 @@ interface Build {
   /**
    * Time goes on with the engine as it is.
    *
+   * @param engine which of its engines
    * @param steady true in the history, whose steps are longer than any lag
    */
-  void step(double dt, SimUnit unit, boolean steady);
+  void step(double dt, SimUnit unit, String engine, boolean steady);
 }

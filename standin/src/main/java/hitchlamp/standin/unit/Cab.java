@@ -17,6 +17,10 @@ import java.util.Map;
  * @param factor virtual seconds per real second just now
  * @param micros virtual time
  * @param lamps warning lamps by name, true where lit
+ * @param firing cylinders of the first engine that fire, as the ear tells; 0 where it stands
+ * @param kmh road speed, or speed through the water
+ * @param driving gear, brake, hill and load by name, each as its lever shows it; empty where the
+ *     unit has none of it
  */
 public record Cab(
     String id,
@@ -30,4 +34,7 @@ public record Cab(
     boolean plugged,
     double factor,
     long micros,
-    Map<String, Boolean> lamps) {}
+    Map<String, Boolean> lamps,
+    int firing,
+    double kmh,
+    Map<String, String> driving) {}

@@ -8,6 +8,7 @@ import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Sensor;
+import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.story.Protection;
@@ -47,6 +48,18 @@ final class EngineModule {
   private static final int[] SUPPLY_SPN = {0, 3509, 3510};
   private static final double VIBRATES_ABOVE_RPM = 1_200;
   private static final double STUCK_SHARE = 0.12;
+  private static final double NOMINAL_FRICTION = 3;
+
+  /** Percent of torque a turn a minute. */
+  private static final double NOMINAL_DRAG = 0.003;
+
+  private static final int FIRST_VALUE = 0x0100;
+  private static final int LAST_VALUE = 0x0117;
+  private static final int INJECTED = 0x0118;
+  private static final double INJECTED_STEP_MG = 0.01;
+  private static final int CUTOUT = 0x0305;
+  private static final int MOST_CUT_OUT = 3;
+  private static final double STANDS_KMH = 3;
 
   private final EngineState state;
   private final Condition condition;
@@ -372,6 +385,10 @@ final class EngineModule {
 
   /** Values that are frozen with a fault, in the counts of the standard, high byte first. */
   private byte[] freeze() {
+    return values().bytes();
+  }
+
+  private Frozen values() {
     return new Frozen()
         .put(0x0100, 2, state.rpm() / 0.125)
         .put(0x0101, 1, Math.min(125, state.fuelMgPerStroke / 2.45))
@@ -395,8 +412,49 @@ final class EngineModule {
         .put(0x0114, 2, state.batteryV / 0.05)
         .put(0x0115, 2, state.vanesWanted * 100 / 0.0025)
         .put(0x0116, 2, state.vanes * 100 / 0.0025)
-        .put(0x0117, 2, state.vehicleKmh * 256)
-        .bytes();
+        .put(0x0117, 2, state.vehicleKmh * 256);
+  }
+
+  /** Values that it tells when asked, in the layout in which it freezes them. */
+  void answer(Services services) {
+    for (int id = FIRST_VALUE; id <= LAST_VALUE; id++) {
+      int identifier = id;
+      if (identifier != Services.HOURS) {
+        services.identifier(identifier, () -> values().value(identifier));
+      }
+    }
+    services
+        .identifier(
+            INJECTED,
+            () ->
+                Services.number(
+                    Math.round(Math.min(640, state.fuelMgPerStroke) / INJECTED_STEP_MG), 2))
+        .control(
+            CUTOUT,
+            new Services.Control() {
+              @Override
+              public int take(byte[] mask) {
+                return cutOut(mask);
+              }
+
+              @Override
+              public void giveBack() {
+                state.cutOut = 0;
+              }
+            });
+  }
+
+  /** Cuts cylinders out; gives 0 or the negative response code. */
+  private int cutOut(byte[] mask) {
+    if (mask.length != 1 || (mask[0] & 0xFF) >= 1 << EngineState.CYLINDERS) {
+      return 0x31;
+    }
+    boolean moves = state.vehicleKmh > STANDS_KMH;
+    if (!state.running || moves || Integer.bitCount(mask[0] & 0xFF) > MOST_CUT_OUT) {
+      return 0x22;
+    }
+    state.cutOut = mask[0] & 0xFF;
+    return 0;
   }
 
   /** Tells which lamps it commands. */
@@ -420,7 +478,17 @@ final class EngineModule {
                 1,
                 0));
     m.broadcast(
-        6, 65247, 250_000, () -> put(put(Signal.NOTHING, 0, 8, 5, 1, -125), 8, 16, 600, 0.125, 0));
+        6,
+        65247,
+        250_000,
+        () ->
+            put(
+                put(Signal.NOTHING, 0, 8, NOMINAL_FRICTION + NOMINAL_DRAG * state.rpm(), 1, -125),
+                8,
+                16,
+                600,
+                0.125,
+                0));
     m.broadcast(
         6,
         65262,

@@ -2,24 +2,24 @@ package hitchlamp.standin.unit;
 
 import hitchlamp.standin.module.Signal;
 import java.io.ByteArrayOutputStream;
+import java.util.LinkedHashMap;
+import java.util.Map;
 
-/** Builds the values of a snapshot: identifier, then counts, high byte first. */
+/** Values by identifier, as a module freezes them and tells them: counts, high byte first. */
 final class Frozen {
-  private final ByteArrayOutputStream out = new ByteArrayOutputStream();
-  private int count;
+  private final Map<Integer, byte[]> values = new LinkedHashMap<>();
 
   Frozen put(int identifier, int bytes, double counts) {
-    out.write(identifier >> 8);
-    out.write(identifier);
     long most = (0xFBL << 8 * (bytes - 1)) - 1;
     long raw = counts == Signal.ERROR ? 0xFEL << 8 * (bytes - 1) : Math.round(counts);
     if (counts != Signal.ERROR) {
       raw = Math.max(0, Math.min(most, raw));
     }
-    for (int i = bytes - 1; i >= 0; i--) {
-      out.write((int) (raw >>> 8 * i));
+    byte[] told = new byte[bytes];
+    for (int i = 0; i < bytes; i++) {
+      told[i] = (byte) (raw >>> 8 * (bytes - 1 - i));
     }
-    count++;
+    values.put(identifier, told);
     return this;
   }
 
@@ -27,12 +27,21 @@ final class Frozen {
     return put(identifier, bytes, value == Signal.ERROR ? Signal.ERROR : (value + minus) / scale);
   }
 
-  /** Number of values, then the values. */
+  /** One value; empty where it is not among them. */
+  byte[] value(int identifier) {
+    return values.getOrDefault(identifier, new byte[0]);
+  }
+
+  /** Number of values, then each with its identifier before it. */
   byte[] bytes() {
-    byte[] values = out.toByteArray();
-    byte[] all = new byte[values.length + 1];
-    all[0] = (byte) count;
-    System.arraycopy(values, 0, all, 1, values.length);
-    return all;
+    ByteArrayOutputStream all = new ByteArrayOutputStream();
+    all.write(values.size());
+    values.forEach(
+        (identifier, told) -> {
+          all.write(identifier >> 8);
+          all.write(identifier);
+          all.writeBytes(told);
+        });
+    return all.toByteArray();
   }
 }

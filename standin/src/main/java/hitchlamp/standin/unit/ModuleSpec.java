@@ -6,6 +6,7 @@ import java.util.List;
  * A control module of a kind of unit, with what it says of itself.
  *
  * @param function NAME function
+ * @param instance NAME function instance
  * @param vin whether it keeps the vehicle's number
  * @param calibration whether it tells a calibration with its verification number
  * @param services whether it has diagnostic services beside the plain messages
@@ -16,6 +17,7 @@ record ModuleSpec(
     String id,
     int address,
     int function,
+    int instance,
     String maker,
     String model,
     List<String> software,
@@ -28,7 +30,18 @@ record ModuleSpec(
   static ModuleSpec of(
       String id, int address, int function, String maker, String model, String... software) {
     return new ModuleSpec(
-        id, address, function, maker, model, List.of(software), false, false, false, false, true);
+        id,
+        address,
+        function,
+        0,
+        maker,
+        model,
+        List.of(software),
+        false,
+        false,
+        false,
+        false,
+        true);
   }
 
   ModuleSpec keepsVin() {
@@ -36,6 +49,7 @@ record ModuleSpec(
         id,
         address,
         function,
+        instance,
         maker,
         model,
         software,
@@ -48,12 +62,34 @@ record ModuleSpec(
 
   ModuleSpec calibrated() {
     return new ModuleSpec(
-        id, address, function, maker, model, software, vin, true, services, watchesSupply, usual);
+        id,
+        address,
+        function,
+        instance,
+        maker,
+        model,
+        software,
+        vin,
+        true,
+        services,
+        watchesSupply,
+        usual);
   }
 
   ModuleSpec serves() {
     return new ModuleSpec(
-        id, address, function, maker, model, software, vin, calibration, true, true, usual);
+        id,
+        address,
+        function,
+        instance,
+        maker,
+        model,
+        software,
+        vin,
+        calibration,
+        true,
+        true,
+        usual);
   }
 
   ModuleSpec stranger() {
@@ -61,6 +97,7 @@ record ModuleSpec(
         id,
         address,
         function,
+        instance,
         maker,
         model,
         software,
@@ -69,5 +106,22 @@ record ModuleSpec(
         services,
         watchesSupply,
         false);
+  }
+
+  /** The second, third, … of its function. */
+  ModuleSpec instance(int number) {
+    return new ModuleSpec(
+        id,
+        address,
+        function,
+        number,
+        maker,
+        model,
+        software,
+        vin,
+        calibration,
+        services,
+        watchesSupply,
+        usual);
   }
 }

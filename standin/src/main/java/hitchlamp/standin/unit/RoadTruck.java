@@ -4,15 +4,25 @@ import static hitchlamp.standin.module.Signal.put;
 
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.Chassis;
+import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.Driveline;
 import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.model.Load;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
 import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
 
 /** The made-up road truck: a dozen modules around the engine. It stands in the yard. */
 final class RoadTruck implements Build {
+  private static final int PER_CENT = 100;
+  private static final double STEEPEST = 0.2;
+  private static final double HEAVIEST_T = 40;
+
   private Chassis chassis;
+  private Driveline driveline;
 
   @Override
   public List<ModuleSpec> modules() {
@@ -80,10 +90,82 @@ final class RoadTruck implements Build {
   }
 
   @Override
-  public void step(double dt, SimUnit unit, boolean steady) {
+  public void step(double dt, SimUnit unit, String engine, boolean steady) {
     if (chassis != null) {
       chassis.step(dt, unit.state());
     }
+  }
+
+  @Override
+  public Load load(String engine, Condition condition, SplittableRandom own) {
+    driveline = new Driveline(own);
+    return driveline;
+  }
+
+  @Override
+  public void drive(String what, String value) {
+    switch (what) {
+      case "gear" -> gear(value);
+      case "brake" -> driveline.brake = number(what, value, 0, 1);
+      case "grade" ->
+          driveline.grade =
+              number(what, value, -STEEPEST * PER_CENT, STEEPEST * PER_CENT) / PER_CENT;
+      case "load" -> driveline.loadKg = number(what, value, 0, HEAVIEST_T) * 1_000;
+      default -> throw new IllegalArgumentException("a truck has no '" + what + "'");
+    }
+  }
+
+  private void gear(String value) {
+    driveline.automatic = value.equals("d");
+    if (!driveline.automatic) {
+      driveline.select(value.equals("n") ? 0 : (int) number("gear", value, 0, Driveline.gears()));
+    }
+  }
+
+  private static double number(String what, String value, double least, double most) {
+    try {
+      double number = Double.parseDouble(value);
+      if (number >= least && number <= most) {
+        return number;
+      }
+    } catch (NumberFormatException e) {
+      // said below
+    }
+    throw new IllegalArgumentException(
+        what + " can be " + least + " to " + most + ", not '" + value + "'");
+  }
+
+  @Override
+  public Map<String, String> driving() {
+    if (driveline == null) {
+      return Map.of();
+    }
+    return Map.of(
+        "gear",
+        (driveline.automatic ? "d" : "")
+            + (driveline.gear() == 0 ? "n" : String.valueOf(driveline.gear())),
+        "brake",
+        String.format(java.util.Locale.ROOT, "%.2f", driveline.brake),
+        "grade",
+        String.format(java.util.Locale.ROOT, "%.1f", driveline.grade * PER_CENT),
+        "load",
+        String.format(java.util.Locale.ROOT, "%.1f", driveline.loadKg / 1_000));
+  }
+
+  private double outputRpm() {
+    return driveline == null ? 0 : driveline.outputRpm();
+  }
+
+  private int gearIn() {
+    return driveline == null ? 0 : driveline.gear();
+  }
+
+  private int gearWanted() {
+    return driveline == null || driveline.shifting() ? 0 : driveline.gear();
+  }
+
+  private double brakePedal() {
+    return driveline == null ? 0 : driveline.brake * PER_CENT;
   }
 
   @Override
@@ -95,9 +177,13 @@ final class RoadTruck implements Build {
         3,
         61442,
         10_000,
-        () -> put(put(Signal.NOTHING, 8, 16, 0, 0.125, 0), 40, 16, state.rpm(), 0.125, 0));
+        () ->
+            put(put(Signal.NOTHING, 8, 16, outputRpm(), 0.125, 0), 40, 16, state.rpm(), 0.125, 0));
     gearbox.broadcast(
-        6, 61445, 100_000, () -> put(put(Signal.NOTHING, 0, 8, 0, 1, -125), 24, 8, 0, 1, -125));
+        6,
+        61445,
+        100_000,
+        () -> put(put(Signal.NOTHING, 0, 8, gearWanted(), 1, -125), 24, 8, gearIn(), 1, -125));
     gearbox.broadcast(
         6, 65272, 1_000_000, () -> put(Signal.NOTHING, 32, 16, chassis.gearboxOilC, 0.03125, -273));
     brakes(unit, state);
@@ -160,7 +246,7 @@ final class RoadTruck implements Build {
         100_000,
         () ->
             put(
-                put(Signal.NOTHING, 8, 8, 0, 0.4, 0),
+                put(Signal.NOTHING, 8, 8, brakePedal(), 0.4, 0),
                 44,
                 2,
                 unit.telltales().commands("brakes", "anti-lock") ? 1 : 0,

@@ -192,7 +192,7 @@ final class Shovel implements Build {
   }
 
   @Override
-  public void step(double dt, SimUnit unit, boolean steady) {
+  public void step(double dt, SimUnit unit, String engine, boolean steady) {
     if (pressure == null) {
       return;
     }

@@ -7,15 +7,12 @@ import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.fault.MonitorRecord;
 import hitchlamp.standin.model.Condition;
-import hitchlamp.standin.model.CrankSolver;
-import hitchlamp.standin.model.EngineParameters;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.HistorySolver;
-import hitchlamp.standin.model.MeanValueSolver;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
-import hitchlamp.standin.scenario.Defect;
+import hitchlamp.standin.nmea.Backbone;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.story.Deed;
 import hitchlamp.standin.story.StoryKeeper;
@@ -25,6 +22,7 @@ import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SplittableRandom;
 
 /**
@@ -36,6 +34,10 @@ public final class SimUnit {
   public static final String BUS_250 = "can250";
 
   public static final String BUS_500 = "can500";
+
+  /** Name of the network of a vessel. */
+  public static final String BACKBONE = "n2k250";
+
   private static final double PHYSICS_SECONDS = 0.02;
   private static final double MONITOR_SECONDS = 0.1;
   private static final double STALE_MICROS = 3_000_000;
@@ -46,24 +48,19 @@ public final class SimUnit {
   private final Agenda agenda = new Agenda();
   private final SimBus bus;
   private final SplittableRandom random;
-  private final EngineParameters parameters;
-  private final EngineState state = new EngineState();
-  private final Condition condition = new Condition();
-  private final CrankSolver crank = new CrankSolver();
-  private final MeanValueSolver mean = new MeanValueSolver();
   private final Build build;
-  private final EngineModule engine;
+  private final Optional<Backbone> backbone;
+  private final List<Plant> plants = new ArrayList<>();
+  private final Plant first;
   private final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
   private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
   private final Map<String, MonitorRecord> monitorRecords = new LinkedHashMap<>();
   private final List<Build.Watched> watched = new ArrayList<>();
   private Telltales telltales;
-  private final StoryKeeper story;
   private PlainFrozen frozen;
   private final Map<String, Double> clockOffsets = new LinkedHashMap<>();
   private boolean living;
-  private double hours;
   private double kilometres;
   private double kilometresPerHour;
   private double litres;
@@ -73,22 +70,30 @@ public final class SimUnit {
     this.scenario = scenario;
     // Split, so that units of neighbouring seeds share nothing.
     this.random = new SplittableRandom(scenario.seed() + 17).split();
-    this.parameters = EngineParameters.of(random);
     this.bus = new SimBus(agenda, scenario.bus().bitsPerSecond());
-    state.ambientC = scenario.ambientC();
-    state.ambientKpa = scenario.ambientKpa();
-    engine = new EngineModule(state, condition, random.split());
-    story = new StoryKeeper(engine.protection(), engine.memory(), scenario.history().from());
     build =
         switch (scenario.unit()) {
           case ROAD_TRUCK -> new RoadTruck();
           case LOADING_SHOVEL -> new Shovel();
+          case FERRY -> new Ferry();
         };
+    Scenario.History h = scenario.history();
+    for (String id : build.engines()) {
+      double from = h.hoursOf(plants.size()) - (h.hours() - h.from());
+      plants.add(new Plant(id, build.sideOf(id), scenario, from, random));
+    }
+    first = plants.get(0);
     build();
+    backbone = build.backbone(this, agenda);
     live();
     remember();
     living = true;
     settle();
+    for (Plant p : plants) {
+      // Of its own, so that a unit is the same whether or not it drives.
+      SplittableRandom own = new SplittableRandom(scenario.seed() * 131 + p.id().hashCode());
+      p.drives(build.load(p.id(), p.condition(), own));
+    }
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
     agenda.every(50_000, Math.round(MONITOR_SECONDS * 1e6), this::monitors);
     background();
@@ -106,16 +111,19 @@ public final class SimUnit {
         }
       }
     }
-    engine.attach(modules.get("engine"));
-    story.answer(modules.get("engine"));
-    modules
-        .get("engine")
-        .answer(65253, () -> ModuleText.counters(hours / 0.05, hours * 60 * 1_250 / 1_000));
-    telltales = new Telltales(agenda, modules, memories::get, condition, build.telltales(this));
+    for (Plant p : plants) {
+      SimModule m = modules.get(p.id());
+      p.engine().attach(m);
+      p.story().answer(m);
+      m.answer(65253, () -> ModuleText.counters(p.hours() / 0.05, p.hours() * 60 * 1_250 / 1_000));
+    }
+    telltales =
+        new Telltales(agenda, modules, memories::get, first.condition(), build.telltales(this));
     build.attach(this);
-    engine.commandsLamps(lamp -> telltales.commands("engine", lamp));
+    plants.forEach(p -> p.engine().commandsLamps(lamp -> telltales.commands(p.id(), lamp)));
     watched.addAll(build.monitors(this));
-    frozen = new PlainFrozen(state, () -> hours, scenario.unit() == Scenario.Kind.ROAD_TRUCK);
+    frozen =
+        new PlainFrozen(first.state(), first::hours, scenario.unit() == Scenario.Kind.ROAD_TRUCK);
     frozen.answer(modules.get(PlainFrozen.KEEPER), memories.get(PlainFrozen.KEEPER));
     needs();
     for (ModuleSpec spec : build.modules()) {
@@ -134,6 +142,11 @@ public final class SimUnit {
         });
   }
 
+  /** The engine that a module is of; empty for the others. */
+  private Optional<Plant> plant(String module) {
+    return plants.stream().filter(p -> p.id().equals(module)).findFirst();
+  }
+
   private SimModule module(ModuleSpec spec, int serial) {
     Scenario.Bus b = scenario.bus();
     Scenario.Trouble t = scenario.trouble();
@@ -143,7 +156,11 @@ public final class SimUnit {
             t.repeatPackets(),
             t.garbage().contains(spec.id()),
             t.deaf().contains(spec.id()));
-    long name = serial & 0x1F_FFFFL | 0x600L << 21 | (long) spec.function() << 40;
+    long name =
+        serial & 0x1F_FFFFL
+            | 0x600L << 21
+            | (long) spec.instance() << 35
+            | (long) spec.function() << 40;
     SimModule m =
         new SimModule(
             spec.id(),
@@ -155,8 +172,8 @@ public final class SimUnit {
             b.leastDelayMs() * 1_000L,
             b.mostDelayMs() * 1_000L,
             trouble);
-    FaultMemory memory = spec.id().equals("engine") ? engine.memory() : new FaultMemory();
-    memories.putIfAbsent(spec.id(), memory);
+    memories.putIfAbsent(
+        spec.id(), plant(spec.id()).map(Plant::memory).orElseGet(FaultMemory::new));
     FaultMemory kept = memories.get(spec.id());
     m.answer(
         65259, () -> ModuleText.fields(spec.maker(), spec.model(), "S" + serial, scenario.title()));
@@ -195,7 +212,7 @@ public final class SimUnit {
       watched.add(new Build.Watched(n.who(), missing));
     }
     for (ModuleSpec spec : build.modules()) {
-      if (spec.watchesSupply() && !spec.id().equals("engine")) {
+      if (spec.watchesSupply() && plant(spec.id()).isEmpty()) {
         watched.add(
             new Build.Watched(
                 spec.id(),
@@ -206,7 +223,8 @@ public final class SimUnit {
                     5,
                     5,
                     () ->
-                        state.batteryV - condition.supplyDropVolts.getOrDefault(spec.id(), 0.0)
+                        first.state().batteryV
+                                - condition().supplyDropVolts.getOrDefault(spec.id(), 0.0)
                             < 20)));
       }
     }
@@ -214,7 +232,7 @@ public final class SimUnit {
 
   private boolean misses(Build.Need n, int source) {
     if (!living) {
-      return condition.unpowered.contains(n.whose()) || condition.offBus.contains(n.whose());
+      return condition().unpowered.contains(n.whose()) || condition().offBus.contains(n.whose());
     }
     return agenda.now() > 10_000_000 && agenda.now() - bus.lastSeen(n.pgn(), source) > STALE_MICROS;
   }
@@ -223,9 +241,10 @@ public final class SimUnit {
   private void diagnostics(ModuleSpec spec, SimModule m) {
     FaultMemory memory = memories.get(spec.id());
     Scenario.Trouble t = scenario.trouble();
-    boolean engineModule = spec.id().equals("engine");
+    Optional<Plant> plant = plant(spec.id());
     // Each module counts for itself; one that was changed began again.
-    clockOffsets.put(spec.id(), engineModule ? 0.0 : Math.rint(random.nextDouble() * 60) * 0.5);
+    clockOffsets.put(
+        spec.id(), plant.isPresent() ? 0.0 : Math.rint(random.nextDouble() * 60) * 0.5);
     m.obey(
         65228,
         tester -> {
@@ -237,12 +256,10 @@ public final class SimUnit {
     m.obey(
         65235,
         tester -> {
-          if (engineModule && state.running) {
+          if (plant.isPresent() && plant.get().state().running) {
             return false;
           }
-          if (engineModule) {
-            story.note(Deed.CLEAR, clock("engine"), "SA " + tester);
-          }
+          plant.ifPresent(p -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
           if (!t.keepsFaults().contains(spec.id())) {
             memory.clear(clock(spec.id()));
           }
@@ -253,8 +270,8 @@ public final class SimUnit {
     }
     if (spec.services()) {
       List<Monitor> circuits =
-          engineModule
-              ? engine.monitors()
+          plant.isPresent()
+              ? plant.get().engine().monitors()
               : watched.stream()
                   .filter(w -> w.module().equals(spec.id()))
                   .map(Build.Watched::monitor)
@@ -264,22 +281,38 @@ public final class SimUnit {
               agenda,
               memory,
               circuits,
-              () -> state.running,
+              () -> runs(spec.id()),
               () -> clock(spec.id()),
               new Services.Trouble(
                   t.keepsFaults().contains(spec.id()),
                   t.pendsForEver().contains(spec.id()),
                   t.oddSnapshots().contains(spec.id())));
       m.serve(services);
-      if (engineModule) {
-        story.answer(services, () -> clock("engine"), !t.noTrail().contains("engine"));
-        services.whenCleared(tester -> story.note(Deed.CLEAR, clock("engine"), "SA " + tester));
-      }
+      plant.ifPresent(
+          p -> {
+            p.story().answer(services, p::hours, !t.noTrail().contains(p.id()));
+            p.engine().answer(services);
+            services.whenCleared(tester -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
+          });
     }
   }
 
+  /** True where the engine runs that a module belongs to. */
+  private boolean runs(String module) {
+    return plantOf(module).state().running;
+  }
+
+  /** The engine on whose side a module is; the first for one of the whole unit. */
+  private Plant plantOf(String module) {
+    String side = build.sideOf(module);
+    return plants.stream()
+        .filter(p -> !side.isEmpty() && p.side().equals(side))
+        .findFirst()
+        .orElse(first);
+  }
+
   private double clock(String module) {
-    return hours - clockOffsets.getOrDefault(module, 0.0);
+    return plantOf(module).hours() - clockOffsets.getOrDefault(module, 0.0);
   }
 
   private void emission(SimModule m, FaultMemory memory) {
@@ -311,68 +344,101 @@ public final class SimUnit {
         () -> new byte[] {0, 0, (byte) memory.warmUpsSinceClear(), 0x37, (byte) 0xE0, 0x1F, 0, 0});
   }
 
-  /** Lives the history before today: counters run, monitors watch. */
+  /** Lives the history before today: counters run, monitors watch; one engine after the other. */
   private void live() {
     Scenario.History h = scenario.history();
-    hours = h.from();
     kilometres = h.kilometres();
-    SplittableRandom days = random.split();
+    HistorySolver.Used used = live(first, random.split());
+    kilometres += used.kilometres();
+    kilometresPerHour = used.kilometres() / Math.max(0.1, h.hours() - h.from());
+    litres += used.litres();
+    for (Plant p : plants.subList(1, plants.size())) {
+      litres += live(p, random.split()).litres();
+    }
+  }
+
+  private HistorySolver.Used live(Plant plant, SplittableRandom days) {
+    Scenario.History h = scenario.history();
+    double until = plant.from() + h.hours() - h.from();
+    StoryKeeper story = plant.story();
+    // What tools did stands on the first engine's clock.
+    double shift = until - h.hours();
     Deque<Scenario.Past> events = new ArrayDeque<>(h.past());
     while (!events.isEmpty() && events.peek().at() < h.from()) {
       Scenario.Past before = events.poll();
-      story.note(before.what(), before.at(), before.tool());
+      story.note(before.what(), before.at() + shift, before.tool());
     }
+    boolean leads = plant == first;
+    memories.forEach(
+        (module, memory) -> {
+          if (plantOf(module) == plant) {
+            memory.preceded((int) (plant.from() / HistorySolver.SHIFT_HOURS));
+          }
+        });
     HistorySolver.Used used =
-        new HistorySolver(parameters, condition, h.idle())
+        new HistorySolver(plant.parameters(), plant.condition(), h.idle(), build.duty())
             .live(
-                h.from(),
-                h.hours(),
-                state,
+                plant.from(),
+                until,
+                plant.state(),
                 days,
                 new HistorySolver.Witness() {
                   @Override
                   public void step(double at, double seconds, EngineState s) {
-                    hours = at;
-                    applyDefects();
-                    engine.sense(seconds);
-                    engine.monitor(seconds, at);
-                    build.step(seconds, SimUnit.this, true);
-                    others(seconds);
+                    plant.hours(at);
+                    plant.apply(scenario, leads);
+                    plant.engine().sense(seconds);
+                    plant.engine().monitor(seconds, at);
+                    build.step(seconds, SimUnit.this, plant.id(), true);
+                    others(seconds, plant);
                     story.live(seconds, at, s);
-                    past(events, at);
+                    past(plant, events, at, shift);
                   }
 
                   @Override
                   public void coldStart(double at, EngineState s) {
-                    hours = at;
-                    monitorRecords.forEach((module, m) -> m.started(clock(module)));
-                    applyDefects();
-                    engine.sense(600);
-                    engine.coldCheck(at);
-                    build.step(600, SimUnit.this, true);
+                    plant.hours(at);
+                    monitorRecords.forEach(
+                        (module, m) -> {
+                          if (plantOf(module) == plant) {
+                            m.started(clock(module));
+                          }
+                        });
+                    plant.apply(scenario, leads);
+                    plant.engine().sense(600);
+                    plant.engine().coldCheck(at);
+                    build.step(600, SimUnit.this, plant.id(), true);
                   }
 
                   @Override
                   public void warmedUp(double at) {
                     story.stopped(at);
-                    memories.values().forEach(FaultMemory::warmedUp);
+                    memories.forEach(
+                        (module, memory) -> {
+                          if (plantOf(module) == plant) {
+                            memory.warmedUp();
+                          }
+                        });
                   }
                 });
-    past(events, h.hours());
-    story.preceded(h.from(), h.kilometres());
-    hours = h.hours();
-    kilometres += used.kilometres();
-    kilometresPerHour = used.kilometres() / Math.max(0.1, h.hours() - h.from());
-    litres += used.litres();
+    past(plant, events, until, shift);
+    story.preceded(plant.from(), h.kilometres());
+    plant.hours(until);
+    return used;
   }
 
   /** What tools did up to an engine hour. */
-  private void past(Deque<Scenario.Past> events, double at) {
-    while (!events.isEmpty() && events.peek().at() <= at) {
+  private void past(Plant plant, Deque<Scenario.Past> events, double at, double shift) {
+    while (!events.isEmpty() && events.peek().at() + shift <= at) {
       Scenario.Past e = events.poll();
-      story.note(e.what(), e.at(), e.tool());
+      plant.story().note(e.what(), e.at() + shift, e.tool());
       if (e.what() == Deed.CLEAR) {
-        memories.forEach((module, memory) -> memory.clear(clock(module)));
+        memories.forEach(
+            (module, memory) -> {
+              if (plantOf(module) == plant) {
+                memory.clear(clock(module));
+              }
+            });
       }
     }
   }
@@ -402,63 +468,31 @@ public final class SimUnit {
   /** The unit as it stands in the yard now. */
   private void settle() {
     applyDefects();
-    state.running = scenario.start().engine();
-    state.omega = state.running ? parameters.idleSpeed() * Math.PI / 30 : 0;
-    state.governorIntegral = state.running ? 20 : 0;
-    state.fuelMgPerStroke = 0;
-    state.pedal = 0;
-    state.vehicleKmh = 0;
-    state.coolantC = state.running ? 84 : state.ambientC;
-    state.oilC = state.coolantC;
-    state.intakeC = state.ambientC;
-    state.exhaustC = state.coolantC;
-    state.batteryV = 25.4;
-    state.intakeKpa = state.ambientKpa;
-    state.exhaustKpa = state.ambientKpa;
-    state.oilKpa = 0;
-    state.railMpa = 0;
-    state.railWantedMpa = 0;
-    state.fuelSupplyKpa = 0;
-    state.fuelDropKpa = 0;
-    state.crankcaseKpa = 0;
-    state.turboRpm = 0;
-    state.egrWanted = 0;
-    state.egr = Double.isNaN(condition.egrStuckAt) ? 0 : condition.egrStuckAt;
-    state.egrC = state.coolantC;
-    state.filterKpa = 0;
+    plants.forEach(p -> p.settle(scenario.start().engine()));
     for (int i = 0; i < 50; i++) {
-      engine.sense(0.2);
-      build.step(0.2, this, false);
+      for (Plant p : plants) {
+        p.engine().sense(0.2);
+        build.step(0.2, this, p.id(), false);
+      }
     }
     key(scenario.start().keyOn() ? EngineState.Key.ON : EngineState.Key.OFF);
   }
 
   private void applyDefects() {
-    condition.reset();
-    for (Defect d : scenario.defects()) {
-      if (d.present(hours, scenario.seed())) {
-        d.apply(condition);
-      }
-    }
+    plants.forEach(p -> p.apply(scenario, p == first));
   }
 
   private void physics() {
-    if (state.key == EngineState.Key.CRANK && !state.running) {
-      crank.step(PHYSICS_SECONDS, state, parameters, condition);
-    } else {
-      crank.rest();
-      mean.step(PHYSICS_SECONDS, state, parameters, condition);
+    for (Plant p : plants) {
+      p.step(PHYSICS_SECONDS);
+      litres += p.state().fuelKgPerHour() / 0.835 * PHYSICS_SECONDS / 3600;
+      build.step(PHYSICS_SECONDS, this, p.id(), false);
+      p.engine().sense(PHYSICS_SECONDS);
     }
-    if (state.running) {
-      hours += PHYSICS_SECONDS / 3600;
-      litres += state.fuelKgPerHour() / 0.835 * PHYSICS_SECONDS / 3600;
-    }
-    build.step(PHYSICS_SECONDS, this, false);
-    engine.sense(PHYSICS_SECONDS);
   }
 
   private void monitors() {
-    if (state.key == EngineState.Key.OFF) {
+    if (state().key == EngineState.Key.OFF) {
       return;
     }
     applyDefects();
@@ -466,20 +500,23 @@ public final class SimUnit {
         .values()
         .forEach(
             m -> {
-              m.power(!condition.unpowered.contains(m.id()));
-              m.offBus(condition.offBus.contains(m.id()));
+              m.power(!condition().unpowered.contains(m.id()));
+              m.offBus(condition().offBus.contains(m.id()));
             });
-    if (modules.get("engine").powered()) {
-      engine.monitor(MONITOR_SECONDS, hours);
-      story.step(MONITOR_SECONDS, hours, state);
+    for (Plant p : plants) {
+      if (modules.get(p.id()).powered()) {
+        p.engine().monitor(MONITOR_SECONDS, p.hours());
+        p.story().step(MONITOR_SECONDS, p.hours(), p.state());
+      }
+      others(MONITOR_SECONDS, p);
     }
-    others(MONITOR_SECONDS);
   }
 
-  private void others(double seconds) {
+  /** Monitors of the other modules that live by an engine's clock. */
+  private void others(double seconds, Plant plant) {
     for (int i = 0; i < watched.size(); i++) {
       Build.Watched w = watched.get(i);
-      if (!condition.unpowered.contains(w.module())) {
+      if (plantOf(w.module()) == plant && !condition().unpowered.contains(w.module())) {
         w.monitor().step(seconds, clock(w.module()), memories.get(w.module()));
       }
     }
@@ -493,11 +530,12 @@ public final class SimUnit {
     SplittableRandom r = random.split();
     Object sender = new Object();
     long[] last = {0, 0};
+    int busiest = modules.containsKey("body") ? modules.get("body").address() : 23;
     agenda.every(
         500_000,
         10_000,
         () -> {
-          if (state.key == EngineState.Key.OFF) {
+          if (state().key == EngineState.Key.OFF) {
             last[0] = bus.bitsCarried();
             last[1] = agenda.now();
             return;
@@ -507,7 +545,7 @@ public final class SimUnit {
           double short_ = wanted - (bus.bitsCarried() - last[0]);
           int frames = bus.waiting() > 64 ? 0 : (int) Math.max(0, Math.min(60, short_ / 140));
           for (int i = 0; i < frames; i++) {
-            int source = r.nextBoolean() ? 33 : 23;
+            int source = r.nextBoolean() ? busiest : 23;
             bus.send(
                 new Frame(6 << 26 | (0xFF00 + r.nextInt(24)) << 8 | source, true, 8, r.nextLong()),
                 sender);
@@ -520,12 +558,41 @@ public final class SimUnit {
         });
   }
 
+  /** The first engine. */
   EngineState state() {
-    return state;
+    return first.state();
   }
 
+  /** What is wrong with the first engine and with the unit. */
   Condition condition() {
-    return condition;
+    return first.condition();
+  }
+
+  /** An engine by its module. */
+  EngineState state(String engine) {
+    return plant(engine).orElseThrow().state();
+  }
+
+  Condition condition(String engine) {
+    return plant(engine).orElseThrow().condition();
+  }
+
+  FaultMemory memory(String module) {
+    return memories.get(module);
+  }
+
+  /** Fuel of an engine's trip, L. */
+  double tripLitres(String engine) {
+    return plant(engine).orElseThrow().story().tripLitres();
+  }
+
+  /** The vessel's own network; empty where the unit has none. */
+  public Optional<SimBus> backbone() {
+    return backbone.map(Backbone::bus);
+  }
+
+  double hours(String engine) {
+    return plant(engine).orElseThrow().hours();
   }
 
   SplittableRandom random() {
@@ -541,7 +608,7 @@ public final class SimUnit {
   }
 
   double hours() {
-    return hours;
+    return first.hours();
   }
 
   double kilometres() {
@@ -577,21 +644,34 @@ public final class SimUnit {
 
   /** Turns the key. */
   public void key(EngineState.Key position) {
-    state.key = position;
+    boolean wasOn = first.state().key != EngineState.Key.OFF;
+    plants.forEach(p -> p.state().key = position);
     boolean on = position != EngineState.Key.OFF;
     modules
         .values()
         .forEach(
             m -> {
-              m.offBus(condition.offBus.contains(m.id()));
-              m.power(on && !condition.unpowered.contains(m.id()));
+              m.offBus(condition().offBus.contains(m.id()));
+              m.power(on && !condition().unpowered.contains(m.id()));
             });
     twins.forEach(m -> m.power(on));
+    if (on && !wasOn) {
+      backbone.ifPresent(Backbone::wakes);
+    }
   }
 
   /** Moves the pedal, 0 to 1. */
   public void pedal(double share) {
-    state.pedal = Math.max(0, Math.min(1, share));
+    plants.forEach(p -> p.state().pedal = Math.max(0, Math.min(1, share)));
+  }
+
+  /**
+   * Does something with the drive: puts a gear in, brakes, changes hill or load.
+   *
+   * @throws IllegalArgumentException where the unit has no such thing, or not that value
+   */
+  public void drive(String what, String value) {
+    build.drive(what, value);
   }
 
   /** Puts the diagnostic plug in, or pulls it. */
@@ -615,6 +695,11 @@ public final class SimUnit {
     return sums;
   }
 
+  /** Cylinders of an engine that do not fire because somebody wants it, bit 0 is cylinder 1. */
+  public int cutOut(String engine) {
+    return state(engine).cutOut;
+  }
+
   /** Number of modules with supply. */
   public long poweredModules() {
     return modules.values().stream().filter(SimModule::powered).count();
@@ -622,19 +707,22 @@ public final class SimUnit {
 
   /** What the cab shows. */
   public Cab cab(double factor) {
-    String key = state.key.name().toLowerCase(java.util.Locale.ROOT);
+    String key = first.state().key.name().toLowerCase(java.util.Locale.ROOT);
     return new Cab(
         scenario.id(),
         scenario.title(),
         key,
-        state.running,
-        state.rpm(),
-        state.pedal,
-        state.coolantC,
-        state.batteryV,
+        first.state().running,
+        first.state().rpm(),
+        first.state().pedal,
+        first.state().coolantC,
+        first.state().batteryV,
         plugged,
         factor,
         agenda.now(),
-        telltales.lit());
+        telltales.lit(),
+        first.state().running ? EngineState.CYLINDERS - Integer.bitCount(first.state().cutOut) : 0,
+        first.state().vehicleKmh,
+        build.driving());
   }
 }

@@ -137,9 +137,9 @@ class PhysicsTest {
     s.omega = 63;
     s.governorIntegral = 20;
     s.pedal = 0.5;
-    MeanValueSolver mean = new MeanValueSolver();
+    MeanValueSolver mean = new MeanValueSolver(new java.util.SplittableRandom(5));
     for (int i = 0; i < 90_000; i++) {
-      mean.step(0.02, s, nominal, c);
+      mean.step(0.02, s, nominal, c, Load.NONE);
     }
     return s;
   }

@@ -1,0 +1,130 @@
+package hitchlamp.core.nmea2000;
+
+import static hitchlamp.core.nmea2000.Field.flags;
+import static hitchlamp.core.nmea2000.Field.kelvin;
+import static hitchlamp.core.nmea2000.Field.number;
+import static hitchlamp.core.nmea2000.Field.signed;
+import static hitchlamp.core.nmea2000.Field.words;
+
+import hitchlamp.core.quantity.Unit;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Groups of NMEA 2000 that tell about engines, gears, tanks, batteries and the way (layouts from
+ * memory; the reference test holds them against open data).
+ */
+public enum Group {
+  ENGINE_RAPID(
+      127488,
+      false,
+      About.ENGINE,
+      List.of(
+          number("Engine speed", 8, 16, 0.25, Unit.RPM, 0),
+          number("Boost pressure", 24, 16, 0.1, Unit.KILOPASCAL, 1))),
+  ENGINE_DYNAMIC(
+      127489,
+      true,
+      About.ENGINE,
+      List.of(
+          number("Oil pressure", 8, 16, 0.1, Unit.KILOPASCAL, 0),
+          kelvin("Oil temperature", 24, 16, 0.1),
+          kelvin("Coolant temperature", 40, 16, 0.01),
+          signed("Alternator", 56, 16, 0.01, Unit.VOLT, 1),
+          signed("Fuel rate", 72, 16, 0.1, Unit.LITRE_PER_HOUR, 1),
+          number("Engine hours", 88, 32, 1.0 / 3600, Unit.HOUR, 1),
+          number("Coolant pressure", 120, 16, 0.1, Unit.KILOPASCAL, 0),
+          number("Fuel pressure", 136, 16, 1, Unit.KILOPASCAL, 0),
+          flags("Warnings", 160, 16, Words.ENGINE_WARNINGS),
+          signed("Engine load", 192, 8, 1, Unit.PERCENT, 0))),
+  ENGINE_TRIP(
+      127497,
+      true,
+      About.ENGINE,
+      List.of(
+          number("Trip fuel", 8, 16, 1, Unit.LITRE, 0),
+          signed("Trip fuel rate", 24, 16, 0.1, Unit.LITRE_PER_HOUR, 1))),
+  TRANSMISSION(
+      127493,
+      false,
+      About.GEAR,
+      List.of(
+          words("Gear", 8, 2, Map.of(0, "ahead", 1, "neutral", 2, "astern")),
+          number("Gear oil pressure", 16, 16, 0.1, Unit.KILOPASCAL, 0),
+          kelvin("Gear oil temperature", 32, 16, 0.1),
+          flags("Gear warnings", 48, 8, Words.GEAR_WARNINGS))),
+  FLUID_LEVEL(
+      127505,
+      false,
+      About.TANK,
+      List.of(
+          words("Fluid", 4, 4, Words.FLUIDS),
+          signed("Level", 8, 16, 0.004, Unit.PERCENT, 0),
+          number("Capacity", 24, 32, 0.1, Unit.LITRE, 0))),
+  BATTERY(
+      127508,
+      false,
+      About.BATTERY,
+      List.of(
+          signed("Voltage", 8, 16, 0.01, Unit.VOLT, 2),
+          signed("Current", 24, 16, 0.1, Unit.AMPERE, 1),
+          kelvin("Battery temperature", 40, 16, 0.01))),
+  COURSE_RAPID(
+      129026,
+      false,
+      About.VESSEL,
+      List.of(number("Speed over ground", 32, 16, 0.036, Unit.KILOMETRE_PER_HOUR, 1)));
+
+  /** What a group is about; its instance tells which of several. */
+  public enum About {
+    ENGINE,
+    GEAR,
+    TANK,
+    BATTERY,
+    VESSEL
+  }
+
+  private final int pgn;
+  private final boolean fastPacket;
+  private final About about;
+  private final List<Field> fields;
+
+  Group(int pgn, boolean fastPacket, About about, List<Field> fields) {
+    this.pgn = pgn;
+    this.fastPacket = fastPacket;
+    this.about = about;
+    this.fields = fields;
+  }
+
+  public int pgn() {
+    return pgn;
+  }
+
+  /** True where it does not fit one frame. */
+  public boolean fastPacket() {
+    return fastPacket;
+  }
+
+  public About about() {
+    return about;
+  }
+
+  public List<Field> fields() {
+    return fields;
+  }
+
+  /** Which of several engines, tanks, … a message is about. */
+  int instance(byte[] data) {
+    if (data.length == 0 || about == About.VESSEL) {
+      return 0;
+    }
+    return about == About.TANK ? data[0] & 0x0F : data[0] & 0xFF;
+  }
+
+  /** The group of a number; empty where it is not known here. */
+  public static Optional<Group> of(int pgn) {
+    return Arrays.stream(values()).filter(g -> g.pgn == pgn).findFirst();
+  }
+}

@@ -1,0 +1,32 @@
+package hitchlamp.core.signoff;
+
+import hitchlamp.core.trial.Verdict;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What a test of the unit came to, as a job tells it.
+ *
+ * @param id of the kept test
+ * @param title of the test and of what was tested
+ * @param at when it ended
+ * @param says why the verdict is as it is, in sentences
+ * @param next what to do now
+ */
+public record Tested(long id, String title, Instant at, Verdict verdict, String says, String next) {
+
+  /** The newest of each kind: it alone says how the unit stands. */
+  public static List<Tested> newest(List<Tested> tests) {
+    Map<String, Tested> of = new LinkedHashMap<>();
+    tests.forEach(t -> of.merge(t.title(), t, (a, b) -> a.at().isBefore(b.at()) ? b : a));
+    return new ArrayList<>(of.values());
+  }
+
+  /** A failed test stands open; so does one that could not tell. */
+  boolean open() {
+    return verdict != Verdict.PASS;
+  }
+}

@@ -1,0 +1,365 @@
+package hitchlamp.core.watch;
+
+import hitchlamp.core.quantity.Unit;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.Reader;
+import java.io.Writer;
+import java.nio.charset.CharacterCodingException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.apache.commons.csv.CSVException;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+
+/**
+ * Recordings as tables: reads those of other programs by a {@link CsvMap}, twice, so that nothing
+ * is loaded of a file with a fault and no digit is lost; writes our own with units in the names.
+ */
+public final class Csv {
+  /** Most rows that are read. */
+  public static final long MOST_ROWS = 20_000_000;
+
+  private static final int MOST_DECIMALS = 9;
+  private static final double MOST_COUNTS = 9e15;
+
+  /** Opens the file again from its beginning. */
+  public interface Source {
+    Reader open() throws IOException;
+  }
+
+  /** Takes what is read, once the whole file has been found good. */
+  public interface Sink {
+    void begins(Track track);
+
+    void row(long micros, long[] raws);
+  }
+
+  /** What a file held. */
+  public record Read(long rows, Track track, long firstMicros, long lastMicros) {}
+
+  private Csv() {}
+
+  /** What a value of that name is, from names of the standard; 0 where it is not known. */
+  static int spnOf(String name) {
+    String n = name.toLowerCase(Locale.ROOT);
+    if (n.matches("(engine )?speed|rpm|engine rpm|n")) {
+      return 190;
+    } else if (n.matches("(accelerator )?pedal.*|throttle lever.*")) {
+      return 91;
+    } else if (n.matches("(engine )?load.*")) {
+      return 92;
+    } else if (n.matches("(road|vehicle|wheel-based vehicle) speed|speed over ground")) {
+      return 84;
+    } else if (n.matches("boost.*|intake (manifold )?pressure")) {
+      return 102;
+    }
+    return 0;
+  }
+
+  /**
+   * Reads a file.
+   *
+   * @param name of the file, for channels
+   * @throws CsvFault where it cannot be read; then {@code sink} was told nothing
+   */
+  public static Read read(Source source, CsvMap map, String name, Sink sink) throws IOException {
+    int[] decimals = new int[map.columns().size()];
+    long[] span = {Long.MAX_VALUE, Long.MIN_VALUE};
+    long rows =
+        rows(
+            source,
+            map,
+            (line, micros, fields) -> {
+              for (int i = 0; i < decimals.length; i++) {
+                decimals[i] = Math.max(decimals[i], decimals(fields[i], map, line, i));
+              }
+              span[0] = Math.min(span[0], micros);
+              span[1] = Math.max(span[1], micros);
+            });
+    if (rows == 0) {
+      throw new CsvFault(0, "the file has names and no values");
+    }
+    Track track = track(map, decimals, name);
+    sink.begins(track);
+    long[] raws = new long[decimals.length];
+    rows(
+        source,
+        map,
+        (line, micros, fields) -> {
+          for (int i = 0; i < raws.length; i++) {
+            raws[i] = raw(fields[i], decimals[i], map);
+          }
+          sink.row(micros, raws);
+        });
+    return new Read(rows, track, span[0], span[1]);
+  }
+
+  private interface Row {
+    void take(long line, long micros, String[] fields);
+  }
+
+  private static long rows(Source source, CsvMap map, Row to) throws IOException {
+    CSVFormat format =
+        CSVFormat.RFC4180
+            .builder()
+            .setDelimiter(map.separator())
+            .setIgnoreEmptyLines(true)
+            .setIgnoreSurroundingSpaces(true)
+            .get();
+    try (BufferedReader in = new BufferedReader(source.open());
+        CSVParser parser = CSVParser.parse(in, format)) {
+      Iterator<CSVRecord> records = parser.iterator();
+      CSVRecord head = null;
+      for (int i = 0; i < map.headLine(); i++) {
+        if (!records.hasNext()) {
+          throw new CsvFault(
+              0, "the file ends before line " + map.headLine() + ", where the names stand");
+        }
+        head = records.next();
+      }
+      checkHead(head, map);
+      long rows = 0;
+      long last = Long.MIN_VALUE;
+      String[] fields = new String[map.columns().size()];
+      while (records.hasNext()) {
+        CSVRecord r = records.next();
+        long line = parser.getCurrentLineNumber();
+        if (r.size() != head.size()) {
+          throw new CsvFault(
+              line,
+              r.size() + " fields where the names are " + head.size() + "; the row is ragged");
+        }
+        long micros = time(r.get(map.timeColumn()), map, line);
+        if (micros < last) {
+          throw new CsvFault(
+              line, "time runs backwards; sort the rows by time, or cut the file there");
+        }
+        last = micros;
+        for (int i = 0; i < fields.length; i++) {
+          fields[i] = r.get(map.columns().get(i).number());
+        }
+        to.take(line, micros, fields);
+        if (++rows > MOST_ROWS) {
+          throw new CsvFault(line, "more than " + MOST_ROWS + " rows; cut the file into parts");
+        }
+      }
+      return rows;
+    } catch (java.io.UncheckedIOException e) {
+      throw fault(e.getCause());
+    } catch (CharacterCodingException | CSVException e) {
+      throw fault(e);
+    } catch (IllegalStateException e) {
+      if (e.getCause() instanceof IOException io) {
+        throw fault(io);
+      }
+      throw e;
+    }
+  }
+
+  private static CsvFault fault(IOException e) {
+    return e instanceof CharacterCodingException
+        ? new CsvFault(0, "the file is not text in UTF-8; save it as UTF-8 and try again")
+        : new CsvFault(0, "the file is no table: " + e.getMessage());
+  }
+
+  private static void checkHead(CSVRecord head, CsvMap map) {
+    Set<String> names = new HashSet<>();
+    for (CsvMap.Column c : map.columns()) {
+      if (c.number() >= head.size() || map.timeColumn() >= head.size()) {
+        throw new CsvFault(
+            map.headLine(), "there are only " + head.size() + " columns; is the separator right?");
+      }
+      if (!names.add(c.name() + "/" + c.module())) {
+        throw new CsvFault(
+            map.headLine(), "two columns are named '" + c.name() + "'; rename one or leave it out");
+      }
+    }
+  }
+
+  private static long time(String field, CsvMap map, long line) {
+    String text = map.decimalComma() ? field.replace(',', '.') : field;
+    try {
+      if (map.time() == CsvMap.Time.CLOCK) {
+        String[] parts = text.strip().split("[ T]");
+        String[] clock = parts[parts.length - 1].split(":");
+        double seconds = 0;
+        for (String part : clock) {
+          seconds = seconds * 60 + Double.parseDouble(part);
+        }
+        return Math.round(seconds * 1e6);
+      }
+      double value = Double.parseDouble(text.strip());
+      double micros =
+          switch (map.time()) {
+            case MILLISECONDS -> value * 1e3;
+            case MICROSECONDS -> value;
+            default -> value * 1e6;
+          };
+      if (!(Math.abs(micros) < MOST_COUNTS)) {
+        throw new CsvFault(line, "'" + field + "' is no time");
+      }
+      return Math.round(micros);
+    } catch (NumberFormatException e) {
+      throw new CsvFault(line, "'" + shortened(field) + "' is no time");
+    }
+  }
+
+  private static String shortened(String text) {
+    return text.length() > 40 ? text.substring(0, 40) + "…" : text;
+  }
+
+  private static boolean missing(String field, CsvMap map) {
+    return field.isEmpty() || map.missing().contains(field);
+  }
+
+  private static int decimals(String field, CsvMap map, long line, int column) {
+    if (missing(field, map)) {
+      return 0;
+    }
+    String text = map.decimalComma() ? field.replace(',', '.') : field;
+    double value;
+    try {
+      value = Double.parseDouble(text);
+    } catch (NumberFormatException e) {
+      throw new CsvFault(
+          line,
+          "'"
+              + shortened(field)
+              + "' under '"
+              + map.columns().get(column).name()
+              + "' is no number; name it as a missing value, or mend it");
+    }
+    if (!(Math.abs(value) < 1e12)) {
+      throw new CsvFault(line, "'" + shortened(field) + "' is too large a number");
+    }
+    int exponent = Math.max(text.indexOf('e'), text.indexOf('E'));
+    int dot = text.indexOf('.');
+    if (exponent >= 0) {
+      int power = Integer.parseInt(text.substring(exponent + 1));
+      int digits = dot < 0 ? 0 : exponent - dot - 1;
+      return Math.max(0, Math.min(MOST_DECIMALS, digits - power));
+    }
+    return dot < 0 ? 0 : Math.min(MOST_DECIMALS, text.length() - dot - 1);
+  }
+
+  private static long raw(String field, int decimals, CsvMap map) {
+    if (missing(field, map)) {
+      return Scale.MISSING;
+    }
+    String text = map.decimalComma() ? field.replace(',', '.') : field;
+    return Math.round(Double.parseDouble(text) * Math.pow(10, decimals));
+  }
+
+  private static Track track(CsvMap map, int[] decimals, String name) {
+    List<Channel> channels = new ArrayList<>();
+    for (int i = 0; i < decimals.length; i++) {
+      CsvMap.Column c = map.columns().get(i);
+      String module = c.module().isEmpty() ? "file" : c.module();
+      channels.add(
+          new Channel(
+              module + "/" + (c.spn() > 0 ? String.valueOf(c.spn()) : "column-" + c.number()),
+              c.name(),
+              c.spn(),
+              module,
+              name,
+              c.module(),
+              Channel.Source.FILE,
+              0,
+              Scale.plain(Math.pow(10, -decimals[i]), c.unit())));
+    }
+    return new Track(0, "file", channels);
+  }
+
+  /**
+   * Writes series of one or several tracks as one table: a row for each moment at which anything
+   * came, empty where a channel told nothing then or no number.
+   *
+   * @param originMicros time that is written as 0
+   */
+  public static void write(
+      Writer out, List<Series> series, long originMicros, char separator, boolean decimalComma)
+      throws IOException {
+    StringBuilder line = new StringBuilder("time [s]");
+    for (Series s : series) {
+      line.append(separator).append(quoted(head(s.channel()), separator));
+    }
+    out.append(line).append("\r\n");
+    // Series of one track share their times: their place moves together.
+    Map<Long, List<Integer>> next = new TreeMap<>();
+    int[] place = new int[series.size()];
+    for (int i = 0; i < series.size(); i++) {
+      if (series.get(i).size() > 0) {
+        next.computeIfAbsent(series.get(i).micros()[0], t -> new ArrayList<>()).add(i);
+      }
+    }
+    String[] texts = new String[series.size()];
+    while (!next.isEmpty()) {
+      Map.Entry<Long, List<Integer>> now = ((TreeMap<Long, List<Integer>>) next).pollFirstEntry();
+      java.util.Arrays.fill(texts, "");
+      for (int i : now.getValue()) {
+        Series s = series.get(i);
+        texts[i] = text(s.channel().scale(), s.raws()[place[i]]);
+        place[i]++;
+        if (place[i] < s.size()) {
+          next.computeIfAbsent(s.micros()[place[i]], t -> new ArrayList<>()).add(i);
+        }
+      }
+      line.setLength(0);
+      line.append(decimal(now.getKey() - originMicros, 6));
+      for (String t : texts) {
+        line.append(separator).append(t);
+      }
+      String row = line.toString();
+      out.append(decimalComma ? row.replace('.', ',') : row).append("\r\n");
+    }
+  }
+
+  private static String head(Channel c) {
+    String unit = c.scale().unit() == Unit.ONE ? "" : " [" + c.scale().unit().symbol() + "]";
+    return (c.side().isEmpty() ? "" : c.side() + " ") + c.name() + unit;
+  }
+
+  private static String quoted(String text, char separator) {
+    return text.indexOf(separator) >= 0 || text.indexOf('"') >= 0
+        ? '"' + text.replace("\"", "\"\"") + '"'
+        : text;
+  }
+
+  /** A count as a figure with the decimals that it bears; empty where it is none. */
+  static String text(Scale scale, long raw) {
+    double value = scale.value(raw);
+    if (Double.isNaN(value)) {
+      return "";
+    }
+    int decimals = scale.decimals();
+    // Steps such as 1/128 have more digits than their size suggests.
+    double step = Math.abs(scale.factor()) * Math.pow(10, decimals);
+    while (decimals < MOST_DECIMALS && Math.abs(step - Math.rint(step)) > 1e-9) {
+      step *= 10;
+      decimals++;
+    }
+    return decimal(Math.round(value * Math.pow(10, decimals)), decimals);
+  }
+
+  /** A whole number with so many decimals, without needless zeros. */
+  private static String decimal(long value, int decimals) {
+    String digits = Long.toString(Math.abs(value));
+    if (decimals > 0) {
+      if (digits.length() <= decimals) {
+        digits = "0".repeat(decimals - digits.length() + 1) + digits;
+      }
+      int dot = digits.length() - decimals;
+      String tail = digits.substring(dot).replaceAll("0+$", "");
+      digits = digits.substring(0, dot) + (tail.isEmpty() ? "" : "." + tail);
+    }
+    return (value < 0 ? "-" : "") + digits;
+  }
+}

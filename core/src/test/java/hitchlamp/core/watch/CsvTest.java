@@ -1,0 +1,151 @@
+package hitchlamp.core.watch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import hitchlamp.core.quantity.Unit;
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.StringWriter;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/**
+ * Tables of other programs, as they come: separators, commas, gaps, and what is wrong with them.
+ */
+class CsvTest {
+  private final List<long[]> rows = new ArrayList<>();
+  private Track track;
+
+  private Csv.Read read(String text, CsvMap map) throws IOException {
+    rows.clear();
+    track = null;
+    return Csv.read(
+        () -> new StringReader(text),
+        map,
+        "run.csv",
+        new Csv.Sink() {
+          @Override
+          public void begins(Track t) {
+            track = t;
+          }
+
+          @Override
+          public void row(long micros, long[] raws) {
+            long[] all = new long[raws.length + 1];
+            all[0] = micros;
+            System.arraycopy(raws, 0, all, 1, raws.length);
+            rows.add(all);
+          }
+        });
+  }
+
+  private Csv.Read read(String text) throws IOException {
+    return read(text, CsvMap.guess(text.lines().toList()));
+  }
+
+  private double value(int row, int column) {
+    return track.channels().get(column).scale().value(rows.get(row)[column + 1]);
+  }
+
+  @Test
+  void aTableWithUnitsInItsNamesIsUnderstoodByItself() throws IOException {
+    Csv.Read r = read("time [s],engine speed [rpm],boost [bar]\n0,600,0.052\n0.5,1400,1.25\n");
+    assertThat(r.rows()).isEqualTo(2);
+    assertThat(track.channels().get(0).spn()).isEqualTo(190);
+    assertThat(track.channels().get(1).scale().unit()).isEqualTo(Unit.BAR);
+    assertThat(rows.get(1)[0]).isEqualTo(500_000);
+    assertThat(value(0, 1)).isCloseTo(0.052, org.assertj.core.api.Assertions.within(1e-12));
+    assertThat(value(1, 0)).isEqualTo(1_400);
+  }
+
+  @Test
+  void semicolonsDecimalCommasAndMillisecondsAreUnderstood() throws IOException {
+    read("Time (ms);Oil (degC);Load (%)\n0;81,5;12\n100;81,75;n/a\n");
+    assertThat(rows.get(1)[0]).isEqualTo(100_000);
+    assertThat(value(1, 0)).isCloseTo(81.75, org.assertj.core.api.Assertions.within(1e-9));
+    assertThat(track.channels().get(0).scale().unit()).isEqualTo(Unit.CELSIUS);
+    assertThat(value(1, 1)).as("n/a is no value").isNaN();
+  }
+
+  @Test
+  void timesOfTheDayAndExponentsAreUnderstood() throws IOException {
+    read("t\ta\n08:00:01.5\t1.5e-3\n08:00:02\t2E1\n");
+    assertThat(rows.get(1)[0] - rows.get(0)[0]).isEqualTo(500_000);
+    assertThat(value(0, 0)).isCloseTo(0.0015, org.assertj.core.api.Assertions.within(1e-12));
+    assertThat(value(1, 0)).isEqualTo(20);
+  }
+
+  @Test
+  void noDigitIsLostOnTheWayThroughARecording() throws IOException {
+    read("time [s],a\n0,0.123456789\n1,-77.1\n2,100000\n");
+    StringWriter out = new StringWriter();
+    List<long[]> all = List.copyOf(rows);
+    Csv.write(
+        out,
+        List.of(
+            new Series(
+                track.channels().get(0),
+                all.stream().mapToLong(x -> x[0]).toArray(),
+                all.stream().mapToLong(x -> x[1]).toArray())),
+        0,
+        ',',
+        false);
+    assertThat(out.toString()).isEqualTo("time [s],a\r\n0,0.123456789\r\n1,-77.1\r\n2,100000\r\n");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "time [s],a;0,1;1,2,3| line 3: 3 fields",
+        "time [s],a;1,1;0,2| line 3: time runs backwards",
+        "time [s],a,a;0,1,2| line 1: two columns are named 'a'",
+        "time [s],a;0,1;1,much| line 3: 'much' under 'a' is no number",
+        "time [s],a;0,1;later,2| line 3: 'later' is no time",
+        "time [s],a| the file has names and no values",
+        "time [s],a;0,1e300| line 2: '1e300' is too large",
+        "time [s],a;0,\"1| no table",
+      })
+  void whatIsWrongIsToldWithItsLineAndNothingIsLoaded(String lines, String says) {
+    String text = lines.replace(';', '\n') + "\n";
+    assertThatThrownBy(() -> read(text))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining(says.strip());
+    assertThat(rows).isEmpty();
+    assertThat(track).isNull();
+  }
+
+  @Test
+  void mapsThatCannotBeAreRefused() {
+    assertThatThrownBy(() -> CsvMap.guess(List.of())).hasMessageContaining("empty");
+    assertThatThrownBy(() -> new CsvMap(',', true, 1, 0, CsvMap.Time.SECONDS, List.of(), List.of()))
+        .hasMessageContaining("comma cannot separate both");
+    assertThatThrownBy(
+            () ->
+                read(
+                    "time [s];a\n0;1\n",
+                    new CsvMap(
+                        ',',
+                        false,
+                        1,
+                        0,
+                        CsvMap.Time.SECONDS,
+                        List.of(new CsvMap.Column(1, "a", Unit.ONE, 0, "")),
+                        List.of())))
+        .hasMessageContaining("is the separator right?");
+  }
+
+  @Test
+  void seriesOfDifferentRhythmStandInOneTableWithHolesWhereNothingCame() throws IOException {
+    Series fast = Runs.series("fast", Unit.RPM, 0.5, 1, t -> 600 + t);
+    Series slow = Runs.series("slow", Unit.CELSIUS, 1, 1, t -> 80);
+    StringWriter out = new StringWriter();
+    Csv.write(out, List.of(fast, slow), 0, ';', true);
+    assertThat(out.toString().split("\r\n"))
+        .containsExactly("time [s];fast [rpm];slow [°C]", "0;600;80", "0,5;600,5;", "1;601;80");
+  }
+}

@@ -1,0 +1,126 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.core.watch.RecordingPlan;
+import hitchlamp.core.watch.Series;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Refusal;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.springframework.stereotype.Service;
+
+/** Asks the live owner of a job's unit to watch, to record, to test. */
+@Service
+public class WatchWork {
+  private static final long ANSWER_SECONDS = 5;
+
+  private final HookUps hookUps;
+
+  WatchWork(HookUps hookUps) {
+    this.hookUps = hookUps;
+  }
+
+  /** What channels told in the last minutes. */
+  public List<Series> series(long job, List<String> channels) {
+    return ask(job, (run, micros, to) -> run.series(channels, to));
+  }
+
+  /** Something asked of the owner, in its thread. */
+  private interface Question<T> {
+    void ask(WatchRun run, long micros, CompletableFuture<T> answer);
+  }
+
+  private <T> T ask(long job, Question<T> what) {
+    CompletableFuture<T> answer = new CompletableFuture<>();
+    hookUps.live(job).withWatch((run, micros) -> what.ask(run, micros, answer));
+    try {
+      return answer.get(ANSWER_SECONDS, TimeUnit.SECONDS);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    } catch (ExecutionException | TimeoutException e) {
+      throw Refusal.conflict("The hook-up does not answer just now.", "Try again in a moment.");
+    }
+  }
+
+  /** Starts or arms a recorder; gives its number. */
+  public int record(long job, RecordingPlan plan, Account who) {
+    Optional<Integer> number =
+        ask(job, (run, micros, to) -> to.complete(run.record(plan, who, micros)));
+    return number.orElseThrow(
+        () ->
+            Refusal.conflict(
+                WatchRun.MOST_RECORDERS + " recorders run already.", "Stop one of them."));
+  }
+
+  public void stop(long job, int number) {
+    hookUps.live(job).withWatch((run, micros) -> run.stop(number, micros));
+  }
+
+  public void beginStatistics(long job) {
+    hookUps.live(job).withWatch((run, micros) -> run.beginStatistics());
+  }
+
+  /** Bus time now, and the recordings under way. */
+  public record Moment(long micros, List<Long> recordings) {}
+
+  public Moment moment(long job) {
+    return ask(job, (run, micros, to) -> to.complete(new Moment(micros, run.recording())));
+  }
+
+  /** Engines of the last roll whose cylinders can be switched off; none where nothing is known. */
+  public List<FaultTarget> cutoutEngines(long job) {
+    try {
+      Roll roll = hookUps.live(job).lastRoll();
+      return roll == null ? List.of() : TrialRun.engines(roll, hookUps.packOf(job));
+    } catch (Refusal notHookedUp) {
+      return List.of();
+    }
+  }
+
+  /** Prepares a cutout by hand. */
+  public void cutout(long job, String engine, Account who) {
+    Pack pack = hookUps.packOf(job);
+    if (pack.cutout().isEmpty()) {
+      throw Refusal.conflict(
+          "The pack of this unit names no cylinder cutout.",
+          "Call the roll, so that the unit is known; else add it to a workshop pack.");
+    }
+    if (cutoutEngines(job).stream().noneMatch(t -> t.kind().equals(engine))) {
+      throw Refusal.bad(
+          "'" + engine + "' is no engine that answered the roll.", "Choose one of the list.");
+    }
+    hookUps.free(job).withTrial((run, roll) -> run.cutout(roll, pack, engine, who));
+  }
+
+  /** Gives the test under way an answer. */
+  public void say(long job, String choice) {
+    Pack pack = hookUps.packOf(job);
+    if (pack.cutout().isEmpty() || !CutoutTrial.understands(pack.cutout().get(), choice)) {
+      throw Refusal.bad(
+          "'" + choice + "' answers no question of the test.", "Use the buttons of the page.");
+    }
+    hookUps.live(job).withTrial((run, roll) -> run.say(choice));
+  }
+
+  /** A browser looks on. Nothing happens where no test is under way. */
+  public void alive(long job) {
+    try {
+      hookUps.live(job).withTrial((run, roll) -> run.say(CutoutTrial.ALIVE));
+    } catch (Refusal notHookedUp) {
+      // Nothing to keep alive.
+    }
+  }
+
+  /** The pack that a job's unit is read by. */
+  public Pack pack(long job) {
+    return hookUps.packOf(job);
+  }
+}

@@ -1,0 +1,591 @@
+package hitchlamp.server.watch;
+
+import com.github.luben.zstd.Zstd;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.watch.Channel;
+import hitchlamp.core.watch.Column;
+import hitchlamp.core.watch.RecordingPlan;
+import hitchlamp.core.watch.Sample;
+import hitchlamp.core.watch.Scale;
+import hitchlamp.core.watch.Track;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Settings;
+import hitchlamp.server.hookup.WatchReports;
+import hitchlamp.server.job.Logbook;
+import jakarta.annotation.PostConstruct;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Writes recordings: every sample goes into a {@link Spool} within a fifth of a second, full parts
+ * as compressed columns into the database. One thread writes the spools, another the database; a
+ * spool is removed when the whole recording is in the database. Whatever spools are found at a
+ * start are of recordings that a crash cut short: they are brought into the database then.
+ */
+@Component
+class Recordings {
+  /** Samples that may wait for the writer: seconds of a hundred units. */
+  static final int MOST_WAITING = 400_000;
+
+  private static final Logger LOG = LoggerFactory.getLogger(Recordings.class);
+  private static final long FLUSH_MILLIS = 150;
+  private static final int LEVEL = 9;
+  private static final long RETRY_MILLIS = 500;
+  static final int ID_BITS = 10;
+  private static final int PLACES_AT_ONCE = 64;
+
+  /** What a spool says of its recording. */
+  record Head(
+      long id,
+      long job,
+      String name,
+      String source,
+      long firstMicros,
+      long startMicros,
+      Instant began,
+      String why,
+      long account,
+      Double hours,
+      String pack,
+      String packHash) {}
+
+  /** A mark as a spool keeps it. */
+  record Mark(String kind, long fromMicros, long toMicros, String text, Long account) {}
+
+  /** The end as a spool keeps it. */
+  record End(long lastMicros, long samples, long lost, String why) {}
+
+  private final WatchMapper mapper;
+  private final Logbook logbook;
+  private final JsonMapper json;
+  private final Clock clock;
+  private final Levels levels;
+  private final Path folder;
+  private final ArrayBlockingQueue<Runnable> wishes = new ArrayBlockingQueue<>(MOST_WAITING);
+  private final Map<Long, Writing> active = new ConcurrentHashMap<>();
+  private final ThreadPoolExecutor database =
+      new ThreadPoolExecutor(
+          1,
+          1,
+          1,
+          TimeUnit.MINUTES,
+          new LinkedBlockingQueue<>(),
+          r -> new Thread(r, "recordings to database"));
+  private final Thread writer = new Thread(this::write, "recordings to spool");
+  private volatile boolean stopping;
+
+  Recordings(
+      WatchMapper mapper,
+      Logbook logbook,
+      JsonMapper json,
+      Clock clock,
+      Levels levels,
+      Settings settings) {
+    this.mapper = mapper;
+    this.logbook = logbook;
+    this.json = json;
+    this.clock = clock;
+    this.levels = levels;
+    this.folder = Path.of(settings.spool());
+  }
+
+  /** A recording that is being written. Its lists are touched by the writer's thread alone. */
+  final class Writing implements WatchReports.Recording {
+    final Head head;
+    final Spool spool;
+    final Path path;
+    final Tracks tracks = new Tracks();
+    private long samples;
+    private volatile long lost;
+    private volatile boolean ended;
+
+    Writing(Head head, Spool spool, Path path) {
+      this.head = head;
+      this.spool = spool;
+      this.path = path;
+    }
+
+    @Override
+    public long id() {
+      return head.id();
+    }
+
+    @Override
+    public void sample(Track track, Sample s) {
+      if (!wishes.offer(() -> take(this, track, s.micros(), s.raws()))) {
+        lost++;
+      }
+    }
+
+    /** A sample of a file: waits where too many wait already. */
+    void patiently(Track track, Sample s) {
+      put(() -> take(this, track, s.micros(), s.raws()));
+    }
+
+    @Override
+    public void gap(long fromMicros, long toMicros) {
+      mark(new Mark("GAP", fromMicros, toMicros, "the link was gone", null));
+    }
+
+    void mark(Mark mark) {
+      put(() -> keepMark(this, mark));
+    }
+
+    @Override
+    public void ends(long micros, String why) {
+      put(() -> end(this, micros, why));
+    }
+
+    @Override
+    public long lost() {
+      return lost;
+    }
+
+    boolean ended() {
+      return ended;
+    }
+  }
+
+  /** Hands something to the writer that must not be lost. */
+  private void put(Runnable wish) {
+    try {
+      wishes.put(wish);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  @PostConstruct
+  void start() throws IOException {
+    Files.createDirectories(folder);
+    try (Stream<Path> left = Files.list(folder)) {
+      for (Path spool : left.filter(p -> p.toString().endsWith(".spool")).sorted().toList()) {
+        database.execute(() -> recover(spool));
+      }
+    }
+    writer.setDaemon(true);
+    writer.start();
+  }
+
+  /** A recording begins. */
+  Writing begin(
+      long job,
+      RecordingPlan plan,
+      Pack pack,
+      Account who,
+      WatchReports.Begin begin,
+      Double hours) {
+    Instant now = clock.instant();
+    long id = RestoredRecordings.id(clock);
+    Head head =
+        new Head(
+            id,
+            job,
+            plan.name(),
+            begin.source(),
+            begin.firstMicros(),
+            begin.startMicros(),
+            now,
+            begin.why(),
+            who.id(),
+            hours,
+            pack.id(),
+            pack.hash());
+    Path path = folder.resolve(id + ".spool");
+    try {
+      Spool spool = new Spool(path);
+      spool.put(Spool.HEAD, json.writeValueAsString(head));
+      Writing w = new Writing(head, spool, path);
+      active.put(id, w);
+      later(() -> addHead(head));
+      return w;
+    } catch (IOException e) {
+      throw new UncheckedIOException("no recording can be written to " + folder, e);
+    }
+  }
+
+  private void addHead(Head h) {
+    mapper.addRecording(
+        h.id(),
+        h.job(),
+        h.name(),
+        h.source(),
+        h.firstMicros(),
+        h.startMicros(),
+        LocalDateTime.ofInstant(h.began(), ZoneOffset.UTC),
+        h.why(),
+        h.account(),
+        h.hours(),
+        h.pack(),
+        h.packHash());
+  }
+
+  private void write() {
+    List<Runnable> batch = new ArrayList<>();
+    long flushed = System.nanoTime();
+    while (!stopping || !wishes.isEmpty()) {
+      try {
+        Runnable first = wishes.poll(FLUSH_MILLIS, TimeUnit.MILLISECONDS);
+        if (first != null) {
+          batch.add(first);
+          wishes.drainTo(batch, 10_000);
+          batch.forEach(Runnable::run);
+          batch.clear();
+        }
+        if (System.nanoTime() - flushed > FLUSH_MILLIS * 1_000_000) {
+          flushed = System.nanoTime();
+          for (Writing w : active.values()) {
+            if (!w.ended) {
+              w.spool.flush();
+            }
+          }
+        }
+      } catch (InterruptedException e) {
+        return;
+      } catch (IOException | RuntimeException e) {
+        LOG.error("a recording could not be written to its spool", e);
+        batch.clear();
+      }
+    }
+  }
+
+  private void take(Writing w, Track track, long micros, long[] raws) {
+    if (w.ended) {
+      return;
+    }
+    try {
+      boolean fresh = !w.tracks.knows(track);
+      Tracks.Waiting t = w.tracks.of(track);
+      if (fresh) {
+        w.spool.put(Spool.TRACK, json.writeValueAsString(track));
+        later(() -> addTrack(w.head.id(), t.place, track));
+      }
+      long[] steps = new long[raws.length];
+      for (int i = 0; i < raws.length; i++) {
+        steps[i] = raws[i] - t.last[i];
+      }
+      w.spool.sample(t.place, micros - t.lastMicros, steps);
+      Tracks.Part full = w.tracks.add(t, micros, raws);
+      w.samples += raws.length;
+      if (full != null) {
+        later(() -> addPart(w.head.id(), t.place, full));
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private void keepMark(Writing w, Mark m) {
+    if (w.ended) {
+      return;
+    }
+    try {
+      w.spool.put(Spool.MARK, json.writeValueAsString(m));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    later(() -> addMark(w.head.id(), m));
+  }
+
+  private void addMark(long id, Mark m) {
+    mapper.addMark(id, m.kind(), m.fromMicros(), m.toMicros(), m.text(), m.account());
+  }
+
+  private void end(Writing w, long micros, String why) {
+    if (w.ended) {
+      return;
+    }
+    w.ended = true;
+    End end = new End(micros, w.samples, w.lost, why);
+    try {
+      w.spool.put(Spool.END, json.writeValueAsString(end));
+      w.spool.close();
+    } catch (IOException e) {
+      LOG.error("the end of recording {} could not be written", w.head.id(), e);
+    }
+    finish(w.head, w.tracks, end, w.path, false);
+  }
+
+  /** The rest of a recording goes to the database; then its spool is of no use any more. */
+  private void finish(Head head, Tracks tracks, End end, Path spool, boolean recovered) {
+    Map<String, Integer> places = new HashMap<>();
+    tracks.all().forEach(t -> places.put(t.track.id(), t.place));
+    tracks.rest().forEach(p -> later(() -> addPart(head.id(), places.get(p.track().id()), p)));
+    later(() -> levels.make(head.id()));
+    later(
+        () ->
+            mapper.endRecording(head.id(), end.lastMicros(), end.samples(), end.lost(), end.why()));
+    later(
+        () -> {
+          active.remove(head.id());
+          Spool.remove(spool);
+          String seconds =
+              String.format(
+                  java.util.Locale.ROOT, "%,.0f s", (end.lastMicros() - head.firstMicros()) / 1e6);
+          logbook.enter(
+              head.job(),
+              Logbook.Kind.WATCH,
+              "Recording \""
+                  + head.name()
+                  + "\", "
+                  + seconds
+                  + (recovered ? ", recovered after a crash" : "")
+                  + ": "
+                  + end.why()
+                  + ".",
+              head.account(),
+              new Logbook.Moment(
+                  end.lastMicros(), head.hours(), head.hours() == null ? null : "engine"));
+        });
+  }
+
+  private void addTrack(long id, int place, Track track) {
+    List<WatchMapper.ChannelRow> rows = new ArrayList<>();
+    for (int c = 0; c < track.channels().size(); c++) {
+      rows.add(row(place, c, track.channels().get(c)));
+    }
+    mapper.addChannels(id, rows);
+  }
+
+  private WatchMapper.ChannelRow row(int track, int place, Channel c) {
+    Scale s = c.scale();
+    return new WatchMapper.ChannelRow(
+        track,
+        place,
+        c.id(),
+        c.name(),
+        c.spn(),
+        c.module(),
+        c.moduleTitle(),
+        c.side(),
+        c.source().name(),
+        c.group(),
+        s.bits(),
+        s.factor(),
+        s.offset(),
+        s.unit().symbol(),
+        json.writeValueAsString(s.words()));
+  }
+
+  private void addPart(long id, int track, Tracks.Part p) {
+    long first = p.micros()[0];
+    long last = p.micros()[p.size() - 1];
+    List<WatchMapper.PartRow> rows = new ArrayList<>();
+    rows.add(
+        new WatchMapper.PartRow(
+            track,
+            -1,
+            p.number(),
+            p.size(),
+            first,
+            last,
+            packed(Column.times(p.micros(), 0, p.size()))));
+    for (int c = 0; c < p.raws().length; c++) {
+      rows.add(
+          new WatchMapper.PartRow(
+              track,
+              c,
+              p.number(),
+              p.size(),
+              first,
+              last,
+              packed(Column.values(p.raws()[c], 0, p.size()))));
+    }
+    for (int i = 0; i < rows.size(); i += PLACES_AT_ONCE) {
+      mapper.addParts(id, rows.subList(i, Math.min(rows.size(), i + PLACES_AT_ONCE)));
+    }
+  }
+
+  static byte[] packed(byte[] column) {
+    return Zstd.compress(column, LEVEL);
+  }
+
+  static byte[] unpacked(byte[] content) {
+    long size = Zstd.getFrameContentSize(content);
+    if (size < 0 || size > 8L * Column.MOST_VALUES * 2) {
+      throw new IllegalArgumentException("a stored column claims " + size + " bytes");
+    }
+    return Zstd.decompress(content, (int) size);
+  }
+
+  /** Does something with the database, in order; tried again for as long as it is away. */
+  private void later(Runnable what) {
+    database.execute(() -> stubbornly(what));
+  }
+
+  private void stubbornly(Runnable what) {
+    while (true) {
+      try {
+        what.run();
+        return;
+      } catch (DataAccessException | org.springframework.transaction.TransactionException e) {
+        if (e instanceof org.springframework.dao.DataIntegrityViolationException) {
+          LOG.error("a recording does not fit the database", e);
+          return;
+        }
+        if (stopping) {
+          // The spool keeps it for the next start.
+          return;
+        }
+        try {
+          TimeUnit.MILLISECONDS.sleep(RETRY_MILLIS);
+        } catch (InterruptedException stop) {
+          Thread.currentThread().interrupt();
+          return;
+        }
+      } catch (RuntimeException e) {
+        LOG.error("a recording could not be kept", e);
+        return;
+      }
+    }
+  }
+
+  /** Brings what a crash left behind into the database. */
+  private void recover(Path path) {
+    Head[] head = new Head[1];
+    End[] end = new End[1];
+    List<Tracks.Waiting> places = new ArrayList<>();
+    Tracks tracks = new Tracks();
+    long[] last = {0, 0};
+    List<Runnable> todo = new ArrayList<>();
+    try {
+      Spool.read(
+          path,
+          new Spool.Reader() {
+            @Override
+            public void text(byte kind, String text) {
+              switch (kind) {
+                case Spool.HEAD -> head[0] = json.readValue(text, Head.class);
+                case Spool.TRACK -> {
+                  Track track = json.readValue(text, Track.class);
+                  Tracks.Waiting w = tracks.of(track);
+                  places.add(w);
+                  todo.add(() -> addTrack(head[0].id(), w.place, track));
+                }
+                case Spool.MARK -> {
+                  Mark mark = json.readValue(text, Mark.class);
+                  todo.add(() -> addMark(head[0].id(), mark));
+                }
+                case Spool.END -> end[0] = json.readValue(text, End.class);
+                default -> throw new IllegalArgumentException("unknown entry " + (char) kind);
+              }
+            }
+
+            @Override
+            public void samples(ByteBuffer content) {
+              while (content.hasRemaining()) {
+                Tracks.Waiting w = places.get((int) Column.get(content));
+                long at = w.lastMicros + Column.get(content);
+                long[] raws = new long[w.last.length];
+                for (int i = 0; i < raws.length; i++) {
+                  raws[i] = w.last[i] + Column.get(content);
+                }
+                Tracks.Part full = tracks.add(w, at, raws);
+                if (full != null) {
+                  todo.add(() -> addPart(head[0].id(), w.place, full));
+                }
+                last[0] = Math.max(last[0], at);
+                last[1] += raws.length;
+              }
+            }
+          });
+    } catch (IOException | RuntimeException e) {
+      LOG.error("the spool {} cannot be read whole; what could be read is kept", path, e);
+    }
+    if (head[0] == null) {
+      LOG.error("the spool {} does not say what it is of; it is left where it is", path);
+      return;
+    }
+    stubbornly(() -> addHead(head[0]));
+    todo.forEach(this::stubbornly);
+    finish(
+        head[0],
+        tracks,
+        end[0] != null
+            ? end[0]
+            : new End(last[0], last[1], 0, "Hitch Lamp ended while it recorded"),
+        path,
+        end[0] == null);
+  }
+
+  /** Something that marks a moment of a recording, under way or ended. */
+  void mark(long id, Mark mark) {
+    Writing w = active.get(id);
+    if (w != null && !w.ended()) {
+      w.mark(mark);
+    } else {
+      addMark(id, mark);
+    }
+  }
+
+  /** Waits until what was ended is in the database; for tests and for a stop. */
+  void settle() {
+    try {
+      java.util.concurrent.CountDownLatch written = new java.util.concurrent.CountDownLatch(1);
+      wishes.put(written::countDown);
+      written.await(10, TimeUnit.SECONDS);
+      database.submit(() -> {}).get(30, TimeUnit.SECONDS);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    } catch (java.util.concurrent.ExecutionException | java.util.concurrent.TimeoutException e) {
+      LOG.warn("recordings are not all in the database yet");
+    }
+  }
+
+  @PreDestroy
+  void close() throws InterruptedException {
+    stopping = true;
+    writer.join(5_000);
+    for (Writing w : active.values()) {
+      if (!w.ended) {
+        w.spool.close();
+      }
+    }
+    database.shutdown();
+    if (!database.awaitTermination(5, TimeUnit.SECONDS)) {
+      LOG.warn("recordings are not all in the database; their spools keep them");
+    }
+  }
+
+  /** A channel as it is stored. */
+  Channel channel(WatchMapper.ChannelRow r) {
+    @SuppressWarnings("unchecked")
+    Map<String, String> words = json.readValue(r.words(), Map.class);
+    Map<Integer, String> of = new HashMap<>();
+    words.forEach((k, v) -> of.put(Integer.valueOf(k), v));
+    return new Channel(
+        r.channel(),
+        r.name(),
+        r.spn(),
+        r.module(),
+        r.moduleTitle(),
+        r.side(),
+        Channel.Source.valueOf(r.source()),
+        r.grp(),
+        new Scale(r.bits(), r.factor(), r.shift(), Unit.ofSymbol(r.unit()).orElse(Unit.ONE), of));
+  }
+}

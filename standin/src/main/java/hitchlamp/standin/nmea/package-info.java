@@ -1,0 +1,2 @@
+/** The simulated rest of a vessel on NMEA 2000; layouts from memory, encoders of its own. */
+package hitchlamp.standin.nmea;

@@ -1,0 +1,150 @@
+package hitchlamp.standin.unit;
+
+import hitchlamp.standin.fault.FaultMemory;
+import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.CrankSolver;
+import hitchlamp.standin.model.EngineParameters;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.model.Load;
+import hitchlamp.standin.model.MeanValueSolver;
+import hitchlamp.standin.scenario.Defect;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.story.StoryKeeper;
+import java.util.SplittableRandom;
+
+/** One engine of a unit with all that is its own: physics, what is wrong, module, story, hours. */
+final class Plant {
+  private final String id;
+  private final String side;
+  private final EngineParameters parameters;
+  private final EngineState state = new EngineState();
+  private final Condition condition = new Condition();
+  private final CrankSolver crank = new CrankSolver();
+  private final MeanValueSolver mean;
+  private final EngineModule engine;
+  private final StoryKeeper story;
+  private final double from;
+  private double hours;
+  private Load load = Load.NONE;
+
+  /**
+   * @param id of its module
+   * @param side of the unit; empty where it has one engine
+   * @param from engine hour at which its lived part begins
+   */
+  Plant(String id, String side, Scenario scenario, double from, SplittableRandom random) {
+    this.id = id;
+    this.side = side;
+    this.from = from;
+    this.hours = from;
+    this.parameters = EngineParameters.of(random);
+    state.ambientC = scenario.ambientC();
+    state.ambientKpa = scenario.ambientKpa();
+    this.engine = new EngineModule(state, condition, random.split());
+    // Of its own, so that nothing else of the unit depends on how long its engine runs.
+    this.mean = new MeanValueSolver(new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
+    this.story = new StoryKeeper(engine.protection(), engine.memory(), from);
+  }
+
+  String id() {
+    return id;
+  }
+
+  String side() {
+    return side;
+  }
+
+  EngineParameters parameters() {
+    return parameters;
+  }
+
+  EngineState state() {
+    return state;
+  }
+
+  Condition condition() {
+    return condition;
+  }
+
+  EngineModule engine() {
+    return engine;
+  }
+
+  FaultMemory memory() {
+    return engine.memory();
+  }
+
+  StoryKeeper story() {
+    return story;
+  }
+
+  /** Engine hour at which its lived part began. */
+  double from() {
+    return from;
+  }
+
+  double hours() {
+    return hours;
+  }
+
+  void hours(double now) {
+    hours = now;
+  }
+
+  /** What is wrong with this engine now; defects of the unit stand with the first. */
+  void apply(Scenario scenario, boolean first) {
+    condition.reset();
+    for (Defect d : scenario.defects()) {
+      boolean here = d.side().isEmpty() ? first : d.side().equals(side);
+      if (here && d.present(hours, scenario.seed())) {
+        d.apply(condition);
+      }
+    }
+  }
+
+  /** What it drives. */
+  void drives(Load what) {
+    load = what;
+  }
+
+  /** Time goes on. */
+  void step(double seconds) {
+    if (state.key == EngineState.Key.CRANK && !state.running) {
+      crank.step(seconds, state, parameters, condition);
+    } else {
+      crank.rest();
+      mean.step(seconds, state, parameters, condition, load);
+    }
+    if (state.running) {
+      hours += seconds / 3600;
+    }
+  }
+
+  /** It stands, or idles, as it does in the yard or at the quay. */
+  void settle(boolean running) {
+    state.running = running;
+    state.omega = running ? parameters.idleSpeed() * Math.PI / 30 : 0;
+    state.governorIntegral = running ? 20 : 0;
+    state.fuelMgPerStroke = 0;
+    state.pedal = 0;
+    state.vehicleKmh = 0;
+    state.coolantC = running ? 84 : state.ambientC;
+    state.oilC = state.coolantC;
+    state.intakeC = state.ambientC;
+    state.exhaustC = state.coolantC;
+    state.batteryV = 25.4;
+    state.intakeKpa = state.ambientKpa;
+    state.exhaustKpa = state.ambientKpa;
+    state.oilKpa = 0;
+    state.railMpa = 0;
+    state.railWantedMpa = 0;
+    state.fuelSupplyKpa = 0;
+    state.fuelDropKpa = 0;
+    state.crankcaseKpa = 0;
+    state.turboRpm = 0;
+    state.egrWanted = 0;
+    state.egr = Double.isNaN(condition.egrStuckAt) ? 0 : condition.egrStuckAt;
+    state.egrC = state.coolantC;
+    state.filterKpa = 0;
+  }
+}

@@ -1,0 +1,52 @@
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+/** The whole screen for what must be legible from four metres. Closed by its button or the letter b. */
+export function FarView({
+  open,
+  onClose,
+  title,
+  children,
+  foot,
+  keys,
+}: {
+  open: boolean
+  onClose: () => void
+  title: string
+  children: ReactNode
+  foot?: ReactNode
+  /** What single keys do while it is open, beside b. */
+  keys?: Record<string, () => void>
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-0 z-40 flex flex-col gap-4 overflow-hidden bg-paper p-8"
+          onKeyDown={(e) => {
+            const action = e.key === 'b' ? onClose : keys?.[e.key]
+            if (!action || e.target instanceof HTMLInputElement) return
+            // The page below must not take the same key again when this is gone.
+            e.preventDefault()
+            e.stopPropagation()
+            action()
+          }}
+        >
+          <div className="flex items-start gap-6">
+            <Dialog.Title asChild>
+              <p className="font-narrow text-[64px] leading-none font-semibold">{title}</p>
+            </Dialog.Title>
+            <Dialog.Close asChild>
+              <button className="btn ml-auto min-h-16 px-6 text-[22px]">
+                Near view <span className="kbd">b</span>
+              </button>
+            </Dialog.Close>
+          </div>
+          <div className="min-h-0 flex-1">{children}</div>
+          {foot}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

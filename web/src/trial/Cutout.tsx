@@ -1,0 +1,287 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { useMe } from '../account/me'
+import { type CutoutView, get, post, type Seat, type TrialKept } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { FarView } from '../shared/FarView'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useKeys } from '../shared/useKeys'
+import { stream } from '../stream/stream'
+import { CutoutTrace } from './CutoutTrace'
+import { Cylinders } from './Cylinders'
+import { preconditions, verdicts } from './words'
+
+const ALIVE_MS = 1000
+
+/** Cylinder cutout by hand: preconditions, the cylinders, what is lost with each, the verdict. */
+export function Cutout() {
+  const { job, live } = useJob()
+  const me = useMe()
+  const [params] = useSearchParams()
+  const [far, setFar] = useState(false)
+  const engine = params.get('engine') ?? 'engine'
+  const view = live.cutout
+  const running = view && view.stage !== 'ENDED' && view.engine === engine
+  const prepare = useMutation({
+    mutationFn: () => post(`/api/jobs/${job.id}/trials/cutout`, { engine }),
+  })
+  const say = useMutation({
+    mutationFn: (choice: string) => post(`/api/jobs/${job.id}/trials/say`, { choice }),
+  })
+  const held = view?.stage === 'HOLDING' || view?.stage === 'OPENING'
+  // While this page stands, the server knows that somebody looks on; without it everything is let go of.
+  useEffect(() => {
+    if (!running) return
+    stream.alive(job.id)
+    const timer = setInterval(() => stream.alive(job.id), ALIVE_MS)
+    return () => clearInterval(timer)
+  }, [running, job.id])
+  const toggle = (n: number) => view && say.mutate(view.off.includes(n) ? `on ${n}` : `off ${n}`)
+  const offNow = view?.off.join() ?? ''
+  const { mutate: tell } = say
+  const numbers = useMemo(() => {
+    const keys: Record<string, () => void> = {}
+    const off = offNow.split(',')
+    if (held)
+      for (let n = 1; n <= 9; n++)
+        keys[String(n)] = () => tell(`${off.includes(String(n)) ? 'on' : 'off'} ${n}`)
+    return keys
+  }, [held, offNow, tell])
+  useKeys(useMemo(() => ({ ...numbers, b: () => setFar((f) => !f) }), [numbers]))
+  const seat = useQuery({ queryKey: ['seat', job.id], queryFn: () => get<Seat>(`/api/jobs/${job.id}/seat`) })
+  const mine = (live.seat ?? seat.data)?.holder === me.name
+  const shown = view && view.engine === engine ? view : undefined
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>Cylinder cutout by hand</h1>
+        <p className="text-ink-2">{shown?.engineTitle}</p>
+        <span className="ml-auto flex gap-2">
+          {shown && (
+            <button className="btn" onClick={() => setFar(true)}>
+              Far view <span className="kbd">b</span>
+            </button>
+          )}
+          {held && (
+            <button className="btn" onClick={() => say.mutate('end')}>
+              End it
+            </button>
+          )}
+        </span>
+      </div>
+      <ProblemBox problem={prepare.error ?? say.error} />
+      {!running && (
+        <div className="mb-4">
+          <p className="mb-3 max-w-[70ch]">
+            What it does: opens a session with the engine&apos;s module and, one by one, stops the fuel of the
+            cylinders that you choose. It takes about three minutes. Rotating parts: keep clear of belts and
+            fan.
+          </p>
+          <button className="btn btn-main" disabled={prepare.isPending} onClick={() => prepare.mutate()}>
+            {shown ? 'Prepare it again' : 'Prepare it'}
+          </button>
+          {!mine && <p className="mt-2 text-ink-2">Take the seat first: it is at the top, on the right.</p>}
+        </div>
+      )}
+      {shown && (
+        <p className="mb-3 text-[18px]" aria-live="assertive">
+          {shown.says}
+        </p>
+      )}
+      {shown?.stage === 'PREPARING' && (
+        <section aria-label="Preconditions" className="mb-4">
+          <ul>
+            {shown.preconditions.map((p) => (
+              <li key={p.id} className="flex min-h-11 flex-wrap items-center gap-3 border-b border-line">
+                <span
+                  className={`mark ${p.state === 'FAILS' ? 'mark-filled' : p.state === 'NOT_KNOWN' ? 'mark-dotted' : ''}`}
+                >
+                  {preconditions[p.state]}
+                </span>
+                <span className="w-[250px]">{p.says}</span>
+                <b className="w-[90px] font-narrow text-[20px] font-semibold">{p.now}</b>
+                {p.state !== 'HOLDS' && <span className="text-ink-2">{p.how}</span>}
+                {p.id === 'parked' && p.state === 'NOT_KNOWN' && (
+                  <button className="btn" onClick={() => say.mutate('stands')}>
+                    It stands
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+          <button
+            className="btn btn-main mt-3"
+            disabled={shown.preconditions.some((p) => p.state !== 'HOLDS') || say.isPending}
+            onClick={() => say.mutate('begin')}
+          >
+            Begin
+          </button>
+        </section>
+      )}
+      {shown && shown.stage !== 'PREPARING' && (
+        <CutoutBody
+          view={shown}
+          onToggle={held ? toggle : undefined}
+          onHeard={(n, what) => say.mutate(`heard ${n} ${what}`)}
+        />
+      )}
+      {held && shown && (
+        <div className="mt-3 flex flex-wrap gap-2">
+          <button
+            className="btn btn-main"
+            disabled={shown.off.length === 0}
+            onClick={() => say.mutate('all on')}
+          >
+            Let all cylinders fire
+          </button>
+          {shown.allowed < 3 && shown.cylinders > 4 && (
+            <button className="btn" onClick={() => say.mutate('allow most')}>
+              Allow three at a time
+            </button>
+          )}
+        </div>
+      )}
+      <CutoutWhy view={shown} job={job.id} />
+      <FarView
+        open={far}
+        keys={numbers}
+        onClose={() => setFar(false)}
+        title={
+          shown
+            ? shown.off.length > 0
+              ? `Cylinder ${shown.off.join(' and ')} off`
+              : shown.stage === 'HOLDING'
+                ? 'All fire'
+                : verdicts[shown.verdict]
+            : 'Cutout'
+        }
+        foot={
+          shown && (
+            <div className="flex items-end gap-12 border-t-4 border-ink pt-3">
+              <Far head="Speed" figure={shown.rpm == null ? 'not told' : shown.rpm.toFixed(0)} unit="rpm" />
+              <Far
+                head="Fuelling"
+                figure={shown.fuel == null ? 'not told' : shown.fuel.toFixed(1)}
+                unit="mg"
+              />
+              {shown.off.length > 0 && <Far head="Off for" figure={shown.offSeconds.toFixed(0)} unit="s" />}
+              {held && (
+                <button
+                  className="ml-auto min-h-24 border-4 border-ink px-8 text-[34px] font-semibold"
+                  onClick={() => say.mutate('all on')}
+                >
+                  Let all fire
+                </button>
+              )}
+            </div>
+          )
+        }
+      >
+        {shown && <Cylinders view={shown} onToggle={held ? toggle : undefined} far />}
+        <p className="mt-4 text-[34px]">{shown?.says}</p>
+      </FarView>
+    </>
+  )
+}
+
+function Far({ head, figure, unit }: { head: string; figure: string; unit: string }) {
+  return (
+    <p className="leading-none">
+      <span className="block text-[28px] text-ink-2">{head}</span>
+      <b className="font-narrow text-[96px] font-semibold">{figure}</b>{' '}
+      <span className="text-[34px] text-ink-2">{unit}</span>
+    </p>
+  )
+}
+
+function CutoutBody({
+  view,
+  onToggle,
+  onHeard,
+}: {
+  view: CutoutView
+  onToggle?: ((n: number) => void) | undefined
+  onHeard?: (n: number, what: 'CHANGED' | 'SAME') => void
+}) {
+  return (
+    <>
+      <Cylinders view={view} onToggle={onToggle} onHeard={onHeard} />
+      {view.lines.some((l) => l.tried) && (
+        <p className="mt-2 text-[18px]" role="status">
+          <span className={`mark mr-2 ${view.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
+            {verdicts[view.verdict]}
+          </span>
+          {view.verdictSays}
+        </p>
+      )}
+      <CutoutTrace view={view} />
+    </>
+  )
+}
+
+function CutoutWhy({ view, job }: { view: CutoutView | undefined; job: number }) {
+  return (
+    <Why title="Each cylinder's share of the work">
+      <WhyPart head="How it is found">
+        A cylinder that is off does no work. Speed falls for a moment, then the governor adds fuel to the
+        others until speed is back. What it adds is the share of the one that is off; 100 % is the middle
+        cylinder.
+      </WhyPart>
+      <WhyPart head="Normal">
+        All alike within the noise. Below {Math.round(100 * (view?.weakBelow ?? 0.7))} % and clear of the
+        noise a cylinder is weak. Common practice, no source.
+      </WhyPart>
+      {view?.stage === 'HOLDING' && (
+        <WhyPart head="Now">
+          {view.settled
+            ? 'Speed and fuelling are known with all firing: switch off a cylinder, hold it for six seconds, switch it on, wait four.'
+            : 'Waiting until the governor has come to rest.'}
+        </WhyPart>
+      )}
+      <WhyPart head="Next">
+        {view?.lines.some((l) => l.tried) && <p className="mb-2">{view.next}</p>}
+        <span className="flex flex-col gap-2">
+          <Link className="btn" to={`/jobs/${job}/watch?set=cutout&view=traces`}>
+            Its live values
+          </Link>
+          <Link className="btn" to={`/jobs/${job}/tests`}>
+            All tests
+          </Link>
+        </span>
+      </WhyPart>
+      <p className="mt-auto text-[14px] text-ink-3">
+        Rotating parts. Keep clear of belts and fan until the lamp goes out.
+      </p>
+    </Why>
+  )
+}
+
+/** A cutout that was kept: the same evidence, the verdict by the rules of now. */
+export function KeptTrial() {
+  const { job } = useJob()
+  const id = Number(useParams().trial)
+  const { data, error } = useQuery({
+    queryKey: ['trial', id],
+    queryFn: () => get<TrialKept>(`/api/jobs/${job.id}/trials/${id}`),
+  })
+  if (error) return <ProblemBox problem={error} />
+  if (!data) return <p className="text-ink-2">One moment.</p>
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-4">
+        <h1>Cylinder cutout by hand</h1>
+        <p className="text-ink-2">
+          {data.engine}, {new Date(data.endedAt).toLocaleString()}, {data.who}
+        </p>
+        <Link className="btn ml-auto" to={`/jobs/${job.id}/tests`}>
+          All tests
+        </Link>
+      </div>
+      <CutoutBody view={data.cutout} />
+      <p className="mt-2 text-ink-2">{data.cutout.next}</p>
+      <CutoutWhy view={data.cutout} job={job.id} />
+    </>
+  )
+}

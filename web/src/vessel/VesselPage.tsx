@@ -1,0 +1,160 @@
+import { Link } from 'react-router'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { useShow } from '../shared/quantity'
+import { count } from '../shared/words'
+import type { VesselThing, VesselTold } from '../stream/types'
+
+const STALE_MS = 6000
+
+/** What the vessel's own network tells beside the bus of the engines. Nothing is ever sent to it. */
+export function VesselPage() {
+  const { job, live } = useJob()
+  const vessel = live.vessel
+  const back = (
+    <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
+      Hook up
+    </Link>
+  )
+  if (!vessel)
+    return (
+      <>
+        {back}
+        <h1 className="mb-2">Vessel</h1>
+        <p className="max-w-[70ch] text-ink-2">
+          No vessel network is heard. Where the plug carries one (NMEA 2000), it is listened to with the
+          hook-up; for a real vessel name its bus when you choose the link.
+        </p>
+      </>
+    )
+  const of = (about: VesselThing['about']) => vessel.things.filter((t) => t.about === about)
+  return (
+    <>
+      {back}
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>Vessel</h1>
+        <p className="text-ink-2" aria-live="polite">
+          {vessel.says} {count(vessel.devices.length, 'device')} on {vessel.bus}
+          {vessel.dropped > 0 && `, ${vessel.dropped} long messages did not come whole`}.
+        </p>
+      </div>
+      {!vessel.heard && (
+        <p role="alert" className="mb-4 border-l-4 border-grave bg-sheet px-4 py-3">
+          <b className="font-semibold">The network is silent here.</b> Is it switched on at the panel? The
+          engines are read all the same.
+        </p>
+      )}
+      <SideBySide title="Engines" things={of('ENGINE')} />
+      <SideBySide title="Gears" things={of('GEAR')} />
+      <SideBySide title="Batteries" things={of('BATTERY')} />
+      <SideBySide title="Tanks" things={of('TANK')} />
+      <SideBySide title="Under way" things={of('VESSEL')} />
+      {vessel.devices.length > 0 && (
+        <section aria-label="Devices" className="mt-6">
+          <h2 className="mb-1">Devices</h2>
+          <ul className="text-[15px]">
+            {vessel.devices.map((d) => (
+              <li
+                key={d.source}
+                className="grid grid-cols-[110px_1fr_auto] gap-3 border-b border-line py-1.5"
+              >
+                <span>address {d.source}</span>
+                <span>
+                  {d.model ? (
+                    <b className="font-semibold">
+                      {d.model} <span className="font-normal text-ink-2">{d.software}</span>
+                    </b>
+                  ) : (
+                    <span className="text-ink-2">not asked by anybody since we listen</span>
+                  )}
+                </span>
+                <span className={d.ageMs > STALE_MS ? 'font-semibold' : 'text-ink-2'}>
+                  {d.ageMs > STALE_MS ? `silent for ${Math.round(d.ageMs / 1000)} s` : 'sends'}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Why title="Vessel network">
+        <WhyPart head="What it is">
+          Gateways and senders tell here what displays on the bridge show. It is listened to only: navigation
+          hangs on it.
+        </WhyPart>
+        <WhyPart head="What it means">
+          A figure that differs from the engine&rsquo;s own module points at the gateway or a second sensor,
+          not at the engine.
+        </WhyPart>
+        <WhyPart head="Next">
+          <span className="flex flex-col gap-2">
+            <Link className="btn" to={`/jobs/${job.id}/story`}>
+              What the engines remember
+            </Link>
+            <Link className="btn" to={`/jobs/${job.id}/faults`}>
+              Where to start
+            </Link>
+          </span>
+        </WhyPart>
+      </Why>
+    </>
+  )
+}
+
+/** Several of a kind in columns, so that port and starboard are compared at a glance. */
+function SideBySide({ title, things }: { title: string; things: VesselThing[] }) {
+  if (things.length === 0) return null
+  const fields = [...new Set(things.flatMap((t) => t.values.map((v) => v.name)))]
+  // What nobody tells of any of them would be a row of nothing.
+  const told = fields.filter((f) =>
+    things.some((t) => t.values.some((v) => v.name === f && v.words !== 'not available')),
+  )
+  const missing = fields.filter((f) => !told.includes(f))
+  return (
+    <section aria-label={title} className="mt-5">
+      <h2 className="mb-1">{title}</h2>
+      <table className="w-full table-fixed text-[15px]">
+        <thead>
+          <tr className="border-b border-line-strong">
+            <th className="w-[30%] py-1 pr-3 text-left font-semibold" />
+            {things.map((t) => (
+              <th key={t.name} className="pr-3 text-right font-semibold">
+                {t.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {told.map((f) => (
+            <tr key={f} className="border-b border-line">
+              <td className="py-1 pr-3">{f}</td>
+              {things.map((t) => (
+                <td key={t.name} className="pr-3 text-right">
+                  <Cell told={t.values.find((v) => v.name === f)} />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {missing.length > 0 && (
+        <p className="mt-1 text-[14px] text-ink-3">Not available: {missing.join(', ').toLowerCase()}.</p>
+      )}
+    </section>
+  )
+}
+
+function Cell({ told }: { told: VesselTold | undefined }) {
+  const show = useShow()
+  if (!told) return <span className="text-ink-3">not told</span>
+  if (told.ageMs > STALE_MS)
+    return <span className="text-ink-2">stale, {Math.round(told.ageMs / 1000)} s old</span>
+  if (told.value === null)
+    return <span className={told.words === 'none' ? 'text-ink-2' : 'font-semibold'}>{told.words}</span>
+  const s = show(told.value, told.unit, told.decimals)
+  return (
+    <span className="whitespace-nowrap">
+      <b className="font-narrow text-[19px] font-semibold">{s.figure}</b>{' '}
+      <span className="text-ink-2">{s.unit}</span>
+    </span>
+  )
+}

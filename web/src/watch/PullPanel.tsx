@@ -1,0 +1,151 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type uPlot from 'uplot'
+import { get, type PullResult } from '../api/client'
+import { Plot } from '../shared/Plot'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useConversion } from '../shared/quantity'
+import { count } from '../shared/words'
+
+const JUDGED: Record<PullResult['judgement'], string> = {
+  AS_REFERENCE: 'As reference',
+  BELOW_REFERENCE: 'Below reference',
+  CANNOT_TELL: 'Cannot tell',
+}
+
+/** Full-pedal pulls in a recording: power over speed with what it can be off by. */
+export function PullPanel({ recording }: { recording: number }) {
+  const [mass, setMass] = useState('27000')
+  const [off, setOff] = useState('3')
+  const [grade, setGrade] = useState('0')
+  const [asked, setAsked] = useState('')
+  const convert = useConversion()
+  const { data, error, isFetching } = useQuery({
+    queryKey: ['pulls', recording, asked],
+    queryFn: () => get<PullResult>(`/api/recordings/${recording}/pulls?${asked}`),
+    enabled: asked !== '',
+    retry: false,
+  })
+  const kw = convert('kW')
+  const points = data?.pulls.flatMap((p) => p.points) ?? []
+  const rpms = [...new Set(points.map((p) => Math.round(p.rpm / 100) * 100))].sort((a, b) => a - b)
+  const mean = (rpm: number, of: 'kw' | 'off' | 'referenceKw') => {
+    const at = points.filter((p) => Math.round(p.rpm / 100) * 100 === rpm && Number.isFinite(p[of]))
+    return at.length === 0 ? null : (at.reduce((n, p) => n + p[of], 0) / at.length) * kw.factor
+  }
+  return (
+    <section aria-label="Power pull" className="mt-6">
+      <h2 className="mb-1">Power pull</h2>
+      <form
+        className="mb-2 flex flex-wrap items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          setAsked(`massKg=${mass}&massOffPercent=${off}&gradePercent=${grade}`)
+        }}
+      >
+        <label className="flex flex-col">
+          Mass with load, kg
+          <input
+            className="field w-[130px]"
+            inputMode="decimal"
+            value={mass}
+            onChange={(e) => setMass(e.target.value)}
+          />
+        </label>
+        <label className="flex flex-col">
+          give or take, %
+          <input
+            className="field w-[90px]"
+            inputMode="decimal"
+            value={off}
+            onChange={(e) => setOff(e.target.value)}
+          />
+        </label>
+        <label className="flex flex-col">
+          Rise of the road, %
+          <input
+            className="field w-[90px]"
+            inputMode="decimal"
+            value={grade}
+            onChange={(e) => setGrade(e.target.value)}
+          />
+        </label>
+        <button className="btn" disabled={isFetching}>
+          Find the pulls
+        </button>
+      </form>
+      <ProblemBox problem={error} />
+      {data && (
+        <>
+          <p className="mb-1 text-[18px]" role="status">
+            <span className={`mark mr-2 ${data.judgement === 'BELOW_REFERENCE' ? 'mark-filled' : ''}`}>
+              {JUDGED[data.judgement]}
+            </span>
+            {data.says}
+          </p>
+          <p className="mb-2 text-ink-2">{data.next}</p>
+          {data.pulls.length > 0 && (
+            <table className="mb-3 text-[15px]">
+              <thead>
+                <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
+                  <th className="pr-4 font-medium">Pull</th>
+                  <th className="pr-4 text-right font-medium">Gear</th>
+                  <th className="pr-4 text-right font-medium">From</th>
+                  <th className="pr-4 text-right font-medium">To</th>
+                  <th className="pr-4 text-right font-medium">
+                    {Number.isFinite(data.lowRpm) ? `${data.lowRpm} to ${data.highRpm} rpm` : 'Between'}
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {data.pulls.map((p, i) => (
+                  <tr key={p.fromMicros} className="border-b border-line">
+                    <td className="py-1">{i + 1}</td>
+                    <td className="pr-4 text-right">{p.gear || 'not known'}</td>
+                    <td className="pr-4 text-right">{Math.round(p.fromRpm)} rpm</td>
+                    <td className="pr-4 text-right">{Math.round(p.toRpm)} rpm</td>
+                    <td className="pr-4 text-right">
+                      {Number.isFinite(p.between) ? `${p.between.toFixed(1)} s` : 'not passed'}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {rpms.length > 1 && (
+            <figure>
+              <figcaption className="text-[15px]">
+                <b className="font-semibold">Power at the crank</b> in {kw.unit} over engine speed, mean of{' '}
+                {count(data.pulls.length, 'pull')}; thin: what it can be off by; dashed: reference
+              </figcaption>
+              <Plot
+                data={
+                  [
+                    rpms,
+                    rpms.map((r) => mean(r, 'kw')),
+                    rpms.map((r) => sum(mean(r, 'kw'), mean(r, 'off'), 1)),
+                    rpms.map((r) => sum(mean(r, 'kw'), mean(r, 'off'), -1)),
+                    rpms.map((r) => mean(r, 'referenceKw')),
+                  ] as uPlot.AlignedData
+                }
+                series={[
+                  { label: 'power', unit: kw.unit },
+                  { label: 'at most', unit: kw.unit, tone: '--line-strong' },
+                  { label: 'at least', unit: kw.unit, tone: '--line-strong' },
+                  { label: 'reference', unit: kw.unit, tone: '--petrol', dash: [8, 6] },
+                ]}
+                height={260}
+                name="Power over engine speed with its uncertainty and the reference"
+                xLabel="engine speed, rpm"
+              />
+            </figure>
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+function sum(a: number | null, b: number | null, sign: number): number | null {
+  return a === null || b === null ? null : a + sign * b
+}

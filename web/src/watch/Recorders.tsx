@@ -1,0 +1,332 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { post, remove } from '../api/client'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+import type { RecorderState, WatchChannel } from './types'
+import { clock, stages } from './words'
+
+/** Starts recorders, shows how far they are, stops them. */
+export function Recorders({
+  job,
+  recorders,
+  channels,
+  chosen,
+}: {
+  job: number
+  recorders: RecorderState[]
+  channels: WatchChannel[]
+  chosen: string[]
+}) {
+  const [arming, setArming] = useState(false)
+  const [mark, setMark] = useState('')
+  const start = useMutation({
+    mutationFn: () =>
+      post(`/api/jobs/${job}/watch/recorders`, {
+        name: `Recording of ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`,
+        preRollSeconds: 10,
+        channels: [],
+      }),
+  })
+  const marker = useMutation({
+    mutationFn: () => post(`/api/jobs/${job}/watch/marker`, { text: mark.trim() || 'marked' }),
+    onSuccess: () => setMark(''),
+  })
+  const running = recorders.filter((r) => r.stage !== 'ENDED')
+  return (
+    <section aria-label="Record" className="mb-3 border-y border-line py-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <button className="btn btn-main" disabled={start.isPending} onClick={() => start.mutate()}>
+          Record
+        </button>
+        <button className="btn" onClick={() => setArming(true)}>
+          Arm a recorder
+        </button>
+        <form
+          className="ml-auto flex gap-2"
+          onSubmit={(e) => {
+            e.preventDefault()
+            marker.mutate()
+          }}
+        >
+          <input
+            className="field w-[200px]"
+            aria-label="What happens at this moment"
+            placeholder="What happens now"
+            maxLength={200}
+            value={mark}
+            onChange={(e) => setMark(e.target.value)}
+          />
+          <button className="btn">
+            Mark <span className="kbd">m</span>
+          </button>
+        </form>
+      </div>
+      <ProblemBox problem={start.error ?? marker.error} />
+      {recorders.length > 0 && (
+        <ul aria-live="polite" className="mt-2">
+          {recorders.map((r) => (
+            <li key={r.number} className="flex min-h-11 items-center gap-3 border-t border-line text-[15px]">
+              <span className={`mark ${r.stage === 'RECORDING' ? 'mark-filled' : 'mark-quiet'}`}>
+                {stages[r.stage]}
+              </span>
+              <b className="font-semibold">{r.name}</b>
+              <span className="text-ink-2">
+                {r.stage === 'RECORDING' || r.stage === 'POST_ROLL'
+                  ? `${clock(r.seconds)}, ${r.samples.toLocaleString()} samples`
+                  : r.says}
+                {r.lost > 0 && `, ${r.lost} lost: too many waited for the disk`}
+              </span>
+              <span className="ml-auto flex gap-2">
+                {r.stage === 'ENDED' && r.recordingId !== null && (
+                  <Link className="btn" to={`/jobs/${job}/watch/recordings/${r.recordingId}`}>
+                    Open it
+                  </Link>
+                )}
+                {r.stage !== 'ENDED' && (
+                  <button
+                    className="btn"
+                    onClick={() => void remove(`/api/jobs/${job}/watch/recorders/${r.number}`)}
+                  >
+                    {r.stage === 'ARMED' ? 'Disarm' : 'Stop'}
+                  </button>
+                )}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {running.length > 0 && (
+        <p className="sr-only">{running.length} recorders run; they go on without this page.</p>
+      )}
+      <Arm job={job} open={arming} onOpenChange={setArming} channels={channels} chosen={chosen} />
+    </section>
+  )
+}
+
+interface Condition {
+  channel: string
+  above: boolean
+  threshold: string
+  engine: string
+}
+
+const FIRST: Condition = { channel: 'engine/91', above: true, threshold: '95', engine: '' }
+
+function Arm({
+  job,
+  open,
+  onOpenChange,
+  channels,
+  chosen,
+}: {
+  job: number
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  channels: WatchChannel[]
+  chosen: string[]
+}) {
+  const [name, setName] = useState('Road run')
+  const [conditions, setConditions] = useState<Condition[]>([FIRST])
+  const [all, setAll] = useState(true)
+  const [forSeconds, setFor] = useState('0')
+  const [pre, setPre] = useState('10')
+  const [most, setMost] = useState('60')
+  const [again, setAgain] = useState(true)
+  const [only, setOnly] = useState(false)
+  const arm = useMutation({
+    mutationFn: () =>
+      post(`/api/jobs/${job}/watch/recorders`, {
+        name,
+        channels: only ? chosen : [],
+        preRollSeconds: Number(pre),
+        mostSeconds: Number(most),
+        postRollSeconds: 0,
+        again,
+        start: {
+          all,
+          forSeconds: Number(forSeconds),
+          conditions: conditions.map((c) => {
+            if (c.engine) return { engine: c.engine, side: '' }
+            const of = channels.find((x) => x.id === c.channel)
+            return {
+              channel: c.channel,
+              name: of?.name ?? c.channel,
+              above: c.above,
+              threshold: Number(c.threshold),
+              hysteresis: Math.abs(Number(c.threshold)) * 0.02,
+              unit: of?.unit ?? '',
+            }
+          }),
+        },
+      }),
+    onSuccess: () => onOpenChange(false),
+  })
+  const set = (i: number, part: Partial<Condition>) =>
+    setConditions(conditions.map((c, at) => (at === i ? { ...c, ...part } : c)))
+  return (
+    <Panel open={open} onOpenChange={onOpenChange} title="Arm a recorder">
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault()
+          arm.mutate()
+        }}
+      >
+        <p className="text-ink-2">
+          It begins by itself, keeps what was before, and needs nobody at the laptop while you drive.
+        </p>
+        <label>
+          Name
+          <input
+            className="field"
+            required
+            maxLength={120}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <fieldset className="flex flex-col gap-2">
+          <legend className="font-semibold">It begins when</legend>
+          {conditions.map((c, i) => (
+            <div key={i} className="flex flex-wrap items-center gap-2">
+              <select
+                className="field w-[250px]"
+                aria-label={`Condition ${i + 1}`}
+                value={c.engine ? `engine:${c.engine}` : c.channel}
+                onChange={(e) =>
+                  e.target.value.startsWith('engine:')
+                    ? set(i, { engine: e.target.value.slice(7) })
+                    : set(i, { engine: '', channel: e.target.value })
+                }
+              >
+                <option value="engine:CRANKS">the engine cranks</option>
+                <option value="engine:IDLES">the engine idles</option>
+                <option value="engine:PULLS">the engine pulls</option>
+                <option value="engine:STANDS">the engine stands</option>
+                {channels.map((x) => (
+                  <option key={x.id} value={x.id}>
+                    {x.name}, {x.moduleTitle}
+                  </option>
+                ))}
+              </select>
+              {!c.engine && (
+                <>
+                  <select
+                    className="field w-[100px]"
+                    aria-label="Above or below"
+                    value={c.above ? 'above' : 'below'}
+                    onChange={(e) => set(i, { above: e.target.value === 'above' })}
+                  >
+                    <option value="above">above</option>
+                    <option value="below">below</option>
+                  </select>
+                  <input
+                    className="field w-[90px]"
+                    aria-label="Threshold"
+                    inputMode="decimal"
+                    required
+                    value={c.threshold}
+                    onChange={(e) => set(i, { threshold: e.target.value })}
+                  />
+                  <span className="text-ink-2">{channels.find((x) => x.id === c.channel)?.unit}</span>
+                </>
+              )}
+              {conditions.length > 1 && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => setConditions(conditions.filter((_, at) => at !== i))}
+                >
+                  Remove
+                </button>
+              )}
+            </div>
+          ))}
+          <span className="flex flex-wrap items-center gap-3">
+            <button
+              type="button"
+              className="btn"
+              disabled={conditions.length >= 8}
+              onClick={() => setConditions([...conditions, FIRST])}
+            >
+              Another condition
+            </button>
+            {conditions.length > 1 && (
+              <label className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="h-5 w-5"
+                  checked={all}
+                  onChange={(e) => setAll(e.target.checked)}
+                />
+                all of them
+              </label>
+            )}
+            <label className="flex items-center gap-2">
+              for
+              <input
+                className="field w-[70px]"
+                inputMode="decimal"
+                value={forSeconds}
+                onChange={(e) => setFor(e.target.value)}
+              />
+              s
+            </label>
+          </span>
+        </fieldset>
+        <span className="flex flex-wrap gap-4">
+          <label className="flex items-center gap-2">
+            Keep
+            <input
+              className="field w-[70px]"
+              inputMode="decimal"
+              value={pre}
+              onChange={(e) => setPre(e.target.value)}
+            />
+            s before
+          </label>
+          <label className="flex items-center gap-2">
+            Stop after
+            <input
+              className="field w-[80px]"
+              inputMode="decimal"
+              value={most}
+              onChange={(e) => setMost(e.target.value)}
+            />
+            s
+          </label>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-5 w-5"
+              checked={again}
+              onChange={(e) => setAgain(e.target.checked)}
+            />
+            arm it again after each
+          </label>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-5 w-5"
+              disabled={chosen.length === 0}
+              checked={only}
+              onChange={(e) => setOnly(e.target.checked)}
+            />
+            only the {chosen.length} taken values
+          </label>
+        </span>
+        <ProblemBox problem={arm.error} />
+        <span className="flex gap-3">
+          <button className="btn btn-main" disabled={arm.isPending}>
+            Arm it
+          </button>
+          <button type="button" className="btn" onClick={() => onOpenChange(false)}>
+            Leave it
+          </button>
+        </span>
+      </form>
+    </Panel>
+  )
+}

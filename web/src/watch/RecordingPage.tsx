@@ -1,0 +1,329 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { get, post, type RecordingWhole, type StatsView } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { Plot, type PlotMark } from '../shared/Plot'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useConversion, useShow } from '../shared/quantity'
+import { count } from '../shared/words'
+import { PullPanel } from './PullPanel'
+import { SeaPanel } from './SeaPanel'
+import type { WatchChannel } from './types'
+import { columnsOf, converted, type WindowView } from './windows'
+import { clock } from './words'
+
+const FIRST_SHOWN = 4
+
+/** A recording: any window of it, with cursor, statistics, markers, tables, analyses. */
+export function RecordingPage() {
+  const { job } = useJob()
+  const id = Number(useParams().recording)
+  const [params, setParams] = useSearchParams()
+  const [cursor, setCursor] = useState<number | null>(null)
+  const [search, setSearch] = useState('')
+  const [text, setText] = useState('')
+  const queries = useQueryClient()
+  const { data, error } = useQuery({
+    queryKey: ['recording', id],
+    queryFn: () => get<RecordingWhole>(`/api/recordings/${id}`),
+    refetchInterval: (q) => (q.state.data?.head.seconds == null ? 2000 : false),
+  })
+  const length = data?.head.seconds ?? 60
+  const from = Number(params.get('from') ?? 0)
+  const to = Number(params.get('to') ?? length)
+  const channels = (data?.channels ?? []) as unknown as WatchChannel[]
+  const take = params.get('take')?.split(',').filter(Boolean) ?? firstOf(channels)
+  const every = params.get('take') === 'all'
+  const shown = every ? channels : take.flatMap((t) => channels.find((c) => c.id === t) ?? [])
+  const ids = shown.map((c) => c.id).join()
+  const windows = useQuery({
+    queryKey: ['window', id, ids, from, to],
+    queryFn: () =>
+      get<WindowView[]>(
+        `/api/recordings/${id}/window?channels=${encodeURIComponent(ids)}&from=${from}&to=${to}&columns=${every ? 300 : 800}`,
+      ),
+    enabled: shown.length > 0 && to > from,
+    placeholderData: (before) => before,
+  })
+  const stats = useQuery({
+    queryKey: ['stats', id, ids, from, to],
+    queryFn: () =>
+      get<StatsView[]>(
+        `/api/recordings/${id}/statistics?channels=${encodeURIComponent(ids)}&from=${from}&to=${to}`,
+      ),
+    enabled: shown.length > 0 && !every && to > from,
+    placeholderData: (before) => before,
+  })
+  const mark = useMutation({
+    mutationFn: () => post(`/api/recordings/${id}/marks`, { seconds: cursor ?? (from + to) / 2, text }),
+    onSuccess: () => {
+      setText('')
+      void queries.invalidateQueries({ queryKey: ['recording', id] })
+    },
+  })
+  const marks: PlotMark[] = useMemo(
+    () =>
+      (data?.marks ?? []).map((m) => ({
+        from: m.from,
+        to: m.to,
+        text: m.text,
+        kind: m.kind as PlotMark['kind'],
+      })),
+    [data],
+  )
+  const drawn = useMemo(() => new Map(windows.data?.map((w) => [w.channel, w])), [windows.data])
+  const chosen = useRef<(a: number | null, b: number | null) => void>(() => undefined)
+  const choose = useCallback((a: number | null, b: number | null) => chosen.current(a, b), [])
+  const put = (part: Record<string, string | null>) =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(part)) {
+          if (v === null) p.delete(k)
+          else p.set(k, v)
+        }
+        return p
+      },
+      { replace: true },
+    )
+  const window = (a: number | null, b: number | null) =>
+    put(
+      a === null || b === null
+        ? { from: null, to: null }
+        : { from: String(Math.max(0, a)), to: String(Math.min(length, b)) },
+    )
+  useEffect(() => {
+    chosen.current = window
+  })
+  if (error) return <ProblemBox problem={error} />
+  if (!data) return <p className="text-ink-2">One moment.</p>
+  const move = (share: number) => {
+    const by = (to - from) * share
+    const start = Math.max(0, Math.min(length - (to - from), from + by))
+    window(start, start + to - from)
+  }
+  const listed = channels.filter((c) =>
+    search
+      .toLowerCase()
+      .split(/\s+/)
+      .every((w) => `${c.name} ${c.moduleTitle} spn ${c.spn}`.toLowerCase().includes(w)),
+  )
+  const table = `/api/recordings/${id}/table.csv?channels=${encodeURIComponent(ids)}`
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>{data.head.name}</h1>
+        <p className="text-ink-2">
+          {data.head.seconds == null ? 'goes on' : clock(data.head.seconds)},{' '}
+          {count(channels.length, 'value')}
+          {(data.head.samples ?? 0) > 0 &&
+            `, ${(data.head.bytes / (data.head.samples ?? 1)).toFixed(2)} bytes a sample`}
+          {(data.head.lost ?? 0) > 0 && `, ${data.head.lost} samples lost`}
+        </p>
+        <Link className="btn ml-auto" to={`/jobs/${job.id}/watch`}>
+          All recordings
+        </Link>
+      </div>
+      <div className="mb-2 flex flex-wrap items-center gap-2 border-y border-line py-2">
+        <button className="btn" onClick={() => window(null, null)} disabled={from === 0 && to === length}>
+          All of it <span className="kbd">0</span>
+        </button>
+        <button className="btn" aria-label="Back by half a window" onClick={() => move(-0.5)}>
+          ◀
+        </button>
+        <button className="btn" aria-label="On by half a window" onClick={() => move(0.5)}>
+          ▶
+        </button>
+        <span className="text-[15px] text-ink-2">
+          {clock(from)} to {clock(to)}; drag in a plot for a window
+        </span>
+        <form
+          className="ml-auto flex gap-2"
+          onSubmit={(e) => {
+            e.preventDefault()
+            mark.mutate()
+          }}
+        >
+          <input
+            className="field w-[190px]"
+            aria-label="What is marked at the cursor"
+            placeholder="Marker at the cursor"
+            required
+            maxLength={200}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <button className="btn">Mark</button>
+        </form>
+      </div>
+      <ProblemBox problem={windows.error ?? mark.error} />
+      {shown.map((c) => (
+        <ChannelPlot
+          key={c.id}
+          channel={c}
+          window={drawn.get(c.id)}
+          stats={stats.data?.find((s) => s.channel === c.id)}
+          marks={marks}
+          compact={every}
+          cursor={every ? null : cursor}
+          onCursor={setCursor}
+          onWindow={choose}
+        />
+      ))}
+      <div className="mt-3 flex flex-wrap gap-2">
+        <a className="btn" href={`${table}&from=${from}&to=${to}`}>
+          This window as CSV
+        </a>
+        <a className="btn" href={table}>
+          All of it as CSV
+        </a>
+        <a className="btn" href={`/api/recordings/${id}/table.csv`}>
+          Every value as CSV
+        </a>
+        <button className="btn" onClick={() => put({ take: every ? null : 'all' })}>
+          {every ? 'Draw few values' : `Draw all ${channels.length} values`}
+        </button>
+      </div>
+      {channels.some((c) => c.side) ? <SeaPanel recording={id} /> : <PullPanel recording={id} />}
+      <section aria-label="Values" className="mt-6">
+        <h2 className="mb-1">Values in it</h2>
+        <input
+          className="field mb-2 w-[260px]"
+          type="search"
+          aria-label="Search values of the recording"
+          placeholder="Search  (/)"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+        />
+        <ul className="columns-2 text-[15px] max-[1100px]:columns-1">
+          {listed.slice(0, 300).map((c) => (
+            <li key={c.id} className="break-inside-avoid">
+              <label className="flex min-h-9 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="h-5 w-5 accent-[var(--petrol)]"
+                  checked={every || take.includes(c.id)}
+                  onChange={() =>
+                    put({
+                      take: (take.includes(c.id) ? take.filter((t) => t !== c.id) : [...take, c.id]).join(
+                        ',',
+                      ),
+                    })
+                  }
+                />
+                {c.side && `${c.side} `}
+                {c.name} <span className="text-ink-3">{c.moduleTitle}</span>
+              </label>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <Why title={data.head.name}>
+        <WhyPart head="What it is">
+          Began {new Date(data.head.beganAt).toLocaleString()}: {data.head.why}. {data.head.endedWhy}
+          {data.head.startSeconds > 0.05 &&
+            `. The first ${data.head.startSeconds.toFixed(1)} s are from before the start.`}
+        </WhyPart>
+        <WhyPart head="Extremes">
+          Each column of a plot spans its least to its greatest value: no peak is lost, however much time is
+          shown.
+        </WhyPart>
+        <WhyPart head="Next">
+          <span className="flex flex-col gap-2">
+            <Link className="btn" to={`/jobs/${job.id}/watch`}>
+              Lay it over another
+            </Link>
+            <Link className="btn" to={`/jobs/${job.id}/faults`}>
+              Where to start
+            </Link>
+          </span>
+        </WhyPart>
+      </Why>
+    </>
+  )
+}
+
+/** What is drawn before anybody chose: the vital values, as far as they are there. */
+function firstOf(channels: WatchChannel[]): string[] {
+  const wanted = [190, 92, 102, 84, 110]
+  const found = wanted.flatMap((spn) =>
+    channels.filter((c) => c.spn === spn && c.source !== 'IDENTIFIER').slice(0, 2),
+  )
+  return (found.length > 0 ? found : channels).slice(0, FIRST_SHOWN).map((c) => c.id)
+}
+
+const ChannelPlot = memo(function ChannelPlot({
+  channel,
+  window,
+  stats,
+  marks,
+  compact,
+  cursor,
+  onCursor,
+  onWindow,
+}: {
+  channel: WatchChannel
+  window: WindowView | undefined
+  stats: StatsView | undefined
+  marks: PlotMark[]
+  compact: boolean
+  cursor: number | null
+  onCursor: (at: number | null) => void
+  onWindow: (a: number | null, b: number | null) => void
+}) {
+  const way = useConversion()(channel.unit)
+  const show = useShow()
+  const { factor, offset } = way
+  const data = useMemo(
+    () => converted(columnsOf(window, channel), { factor, offset }),
+    [window, channel, factor, offset],
+  )
+  const figure = (v: number | null | undefined) =>
+    v == null ? 'none' : show(v, channel.unit, channel.decimals).figure
+  const at = cursor === null || !window ? -1 : Math.floor((cursor - window.from) / window.width)
+  const here = at >= 0 ? (data[2]?.[at] ?? null) : null
+  const unit = way.unit === '1' ? '' : way.unit
+  return (
+    <figure className="mb-1">
+      <figcaption className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
+        <b className="font-semibold">
+          {channel.side && `${channel.side} `}
+          {channel.name}
+        </b>
+        <span className="text-ink-3">{unit}</span>
+        {here !== null && (
+          <span>
+            at the cursor{' '}
+            <b className="font-narrow text-[18px]">
+              {channel.words[String(Math.round((here - way.offset) / way.factor))] ??
+                here.toLocaleString(undefined, { maximumFractionDigits: channel.decimals + 1 })}
+            </b>
+          </span>
+        )}
+        {stats && (
+          <span className="ml-auto text-[14px] text-ink-2">
+            least {figure(stats.min)}, greatest {figure(stats.max)}, mean {figure(stats.mean)}, spread{' '}
+            {stats.deviation == null
+              ? 'none'
+              : (stats.deviation * way.factor).toLocaleString(undefined, { maximumFractionDigits: 2 })}
+          </span>
+        )}
+      </figcaption>
+      <Plot
+        data={data}
+        series={[
+          { label: 'least', unit },
+          { label: 'greatest', unit },
+        ]}
+        height={compact ? 56 : 130}
+        name={`${channel.name} over the time of the recording`}
+        marks={marks}
+        syncKey="recording"
+        onCursor={onCursor}
+        onWindow={onWindow}
+        compact={compact}
+      />
+    </figure>
+  )
+})

@@ -1,0 +1,162 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { call, type CsvMap, type RecordingHead, type TableLook } from '../api/client'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+
+const SEPARATORS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' }
+
+function form(file: File, map?: CsvMap): FormData {
+  const f = new FormData()
+  f.append('file', file)
+  if (map) f.append('map', JSON.stringify(map))
+  return f
+}
+
+/** How a table of another program is read: looked at, put right, remembered for the next of its kind. */
+export function TableImport({
+  job,
+  file,
+  onClose,
+  onAdded,
+}: {
+  job: number
+  file: File
+  onClose: () => void
+  onAdded: (id: number) => void
+}) {
+  const look = useQuery({
+    queryKey: ['table', file.name, file.size, file.lastModified],
+    queryFn: () => call<TableLook>('POST', `/api/jobs/${job}/tables/look`, form(file)),
+    retry: false,
+    gcTime: 0,
+  })
+  const [edited, setEdited] = useState<CsvMap | undefined>()
+  const map = edited ?? look.data?.map
+  const add = useMutation({
+    mutationFn: () => call<RecordingHead>('POST', `/api/jobs/${job}/tables`, form(file, map)),
+    onSuccess: (head) => onAdded(head.id),
+  })
+  const change = (part: Partial<CsvMap>) => map && setEdited({ ...map, ...part })
+  const lines = look.data?.lines.slice(0, 4) ?? []
+  return (
+    <Panel open onOpenChange={(open) => !open && onClose()} title={`Add ${file.name}`}>
+      {look.isPending && <p className="text-ink-2">Looking at it.</p>}
+      <ProblemBox problem={look.error ?? add.error} />
+      {map && (
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(e) => {
+            e.preventDefault()
+            add.mutate()
+          }}
+        >
+          <p className="text-ink-2">
+            {look.data?.remembered
+              ? 'Read as the last table with these columns was.'
+              : 'Guessed from its first lines; put right what is wrong. It is remembered for tables of this kind.'}
+          </p>
+          <pre className="overflow-auto border border-line bg-sheet p-2 text-[14px]">{lines.join('\n')}</pre>
+          <div className="flex flex-wrap gap-3">
+            <label>
+              Fields separated by
+              <select
+                className="field"
+                value={map.separator}
+                onChange={(e) => change({ separator: e.target.value })}
+              >
+                {Object.entries(SEPARATORS).map(([c, word]) => (
+                  <option key={word} value={c}>
+                    {word}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              Decimals behind
+              <select
+                className="field"
+                value={map.decimalComma ? 'comma' : 'point'}
+                onChange={(e) => change({ decimalComma: e.target.value === 'comma' })}
+              >
+                <option value="point">a point</option>
+                <option value="comma">a comma</option>
+              </select>
+            </label>
+            <label>
+              Time is in
+              <select
+                className="field"
+                value={map.time}
+                onChange={(e) => change({ time: e.target.value as CsvMap['time'] })}
+              >
+                <option value="SECONDS">seconds</option>
+                <option value="MILLISECONDS">milliseconds</option>
+                <option value="MICROSECONDS">microseconds</option>
+                <option value="CLOCK">hours:minutes:seconds</option>
+              </select>
+            </label>
+            <label>
+              No value is written as
+              <input
+                className="field"
+                value={map.missing.join(' ')}
+                onChange={(e) => change({ missing: e.target.value.split(' ').filter(Boolean) })}
+              />
+            </label>
+          </div>
+          <table className="text-[15px]">
+            <thead>
+              <tr className="text-left text-[14px] text-ink-3">
+                <th className="font-medium">Column</th>
+                <th className="font-medium">Unit</th>
+                <th className="font-medium">SPN, if known</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {map.columns.map((c, i) => (
+                <tr key={c.number} className="border-t border-line">
+                  <td className="py-1 pr-3">{c.name}</td>
+                  <td className="pr-3">{c.unit.replaceAll('_', ' ').toLowerCase()}</td>
+                  <td>
+                    <input
+                      className="field w-[100px]"
+                      aria-label={`SPN of ${c.name}`}
+                      inputMode="numeric"
+                      value={c.spn || ''}
+                      onChange={(e) =>
+                        change({
+                          columns: map.columns.map((x, at) =>
+                            at === i ? { ...x, spn: Number(e.target.value) || 0 } : x,
+                          ),
+                        })
+                      }
+                    />
+                  </td>
+                  <td>
+                    <button
+                      type="button"
+                      className="btn"
+                      onClick={() => change({ columns: map.columns.filter((_, at) => at !== i) })}
+                    >
+                      Leave out
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <span className="flex gap-3">
+            <button className="btn btn-main" disabled={add.isPending || map.columns.length === 0}>
+              Add it as a recording
+            </button>
+            <button type="button" className="btn" onClick={onClose}>
+              Leave it
+            </button>
+          </span>
+        </form>
+      )}
+    </Panel>
+  )
+}

@@ -1,0 +1,108 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import type uPlot from 'uplot'
+import { get } from '../api/client'
+import { Plot } from '../shared/Plot'
+import { useConversion } from '../shared/quantity'
+import type { WatchChannel } from './types'
+import { columnsOf, converted, type WindowView } from './windows'
+import type { WatchStore } from './watchStore'
+
+const SPANS = [10, 30, 60, 300]
+const DRAW_MS = 100
+const MOST = 8
+
+/** Values over the last seconds, each on a plot of its own; frozen, all that came is there with its extremes. */
+export function Traces({
+  job,
+  store,
+  channels,
+  frozen,
+}: {
+  job: number
+  store: WatchStore
+  channels: WatchChannel[]
+  frozen: boolean
+}) {
+  const [span, setSpan] = useState(30)
+  const [, tick] = useState(0)
+  useEffect(() => {
+    if (frozen) return
+    const timer = setInterval(() => tick((n) => n + 1), DRAW_MS)
+    return () => clearInterval(timer)
+  }, [frozen])
+  const shown = channels.slice(0, MOST)
+  const ids = shown.map((c) => c.id)
+  const kept = useQuery({
+    queryKey: ['watch-series', job, ids.join(), span],
+    queryFn: () =>
+      get<WindowView[]>(
+        `/api/jobs/${job}/watch/series?channels=${encodeURIComponent(ids.join())}&seconds=${span}&columns=700`,
+      ),
+    enabled: frozen && ids.length > 0,
+    staleTime: Infinity,
+    gcTime: 0,
+  })
+  return (
+    <div>
+      <div className="mb-2 flex flex-wrap items-center gap-2" role="group" aria-label="Span">
+        {SPANS.map((s) => (
+          <button key={s} className="btn" aria-pressed={s === span} onClick={() => setSpan(s)}>
+            {s < 60 ? `${s} s` : `${s / 60} min`}
+          </button>
+        ))}
+        {channels.length > MOST && (
+          <span className="text-ink-2">
+            The first {MOST} of {channels.length} are drawn.
+          </span>
+        )}
+      </div>
+      {shown.map((c) => (
+        <Trace
+          key={c.id}
+          channel={c}
+          span={span}
+          data={
+            frozen && kept.data
+              ? columnsOf(
+                  kept.data.find((w) => w.channel === c.id),
+                  c,
+                )
+              : (store.trace([c.id], span) as unknown as uPlot.AlignedData)
+          }
+        />
+      ))}
+    </div>
+  )
+}
+
+function Trace({ channel, data, span }: { channel: WatchChannel; data: uPlot.AlignedData; span: number }) {
+  const way = useConversion()(channel.unit)
+  const drawn = converted(data, way)
+  const unit = way.unit === '1' ? 'count' : way.unit
+  return (
+    <figure className="mb-1">
+      <figcaption className="text-[15px]">
+        <b className="font-semibold">{channel.name}</b>{' '}
+        <span className="text-ink-3">
+          {channel.moduleTitle}, {unit}
+        </span>
+      </figcaption>
+      <Plot
+        data={drawn}
+        series={
+          drawn.length > 2
+            ? [
+                { label: 'least', unit },
+                { label: 'greatest', unit },
+              ]
+            : [{ label: channel.name, unit }]
+        }
+        height={120}
+        name={`${channel.name} over time`}
+        syncKey="live"
+        range={[-span, 0]}
+      />
+    </figure>
+  )
+}

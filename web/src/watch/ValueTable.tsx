@@ -1,0 +1,242 @@
+import { memo, useEffect, useRef } from 'react'
+import { type Shown, useShow } from '../shared/quantity'
+import type { WatchChannel } from './types'
+import type { WatchStore } from './watchStore'
+import { states } from './words'
+
+type Show = (value: number, unit: string, decimals: number) => Shown
+
+/**
+ * Values as a table. Hundreds change twenty times a second: figures are written straight into their cells, and the
+ * columns have fixed widths, so that a new figure moves nothing else.
+ */
+export function ValueTable({
+  store,
+  channels,
+  chosen,
+  selected,
+  onSelect,
+  onChoose,
+}: {
+  store: WatchStore
+  channels: WatchChannel[]
+  chosen: string[]
+  selected: string | undefined
+  onSelect: (id: string) => void
+  onChoose: (id: string) => void
+}) {
+  const show = useShow()
+  const act = useRef({ onSelect, onChoose })
+  useEffect(() => {
+    act.current = { onSelect, onChoose }
+  })
+  return (
+    <table className="w-full table-fixed text-[15px]">
+      <colgroup>
+        <col className="w-[44px]" />
+        <col />
+        <col className="w-[126px]" />
+        <col className="w-[104px]" />
+        <col className="w-[70px]" />
+        <col className="w-[74px]" />
+        <col className="w-[70px]" />
+      </colgroup>
+      <thead>
+        <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
+          <th className="py-1 font-medium">Take</th>
+          <th className="py-1 font-medium">Value</th>
+          <th className="py-1 text-right font-medium">Now</th>
+          <th className="py-1 pl-4 font-medium">Normal</th>
+          <th className="py-1 text-right font-medium">Least</th>
+          <th className="py-1 text-right font-medium">Greatest</th>
+          <th className="py-1 text-right font-medium">Mean</th>
+        </tr>
+      </thead>
+      <tbody>
+        {channels.map((c) => (
+          <Row
+            key={c.id}
+            store={store}
+            channel={c}
+            show={show}
+            taken={chosen.includes(c.id)}
+            selected={c.id === selected}
+            act={act}
+          />
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+const Row = memo(function Row({
+  store,
+  channel,
+  show,
+  taken,
+  selected,
+  act,
+}: {
+  store: WatchStore
+  channel: WatchChannel
+  show: Show
+  taken: boolean
+  selected: boolean
+  act: React.RefObject<{ onSelect: (id: string) => void; onChoose: (id: string) => void }>
+}) {
+  const row = useRef<HTMLTableRowElement>(null)
+  useEffect(() => {
+    const node = row.current
+    if (!node) return
+    const cells = new Painter(node, store, channel, show)
+    cells.now()
+    cells.gathered()
+    const stopNow = store.onNow(() => cells.now())
+    const stopSlow = store.onSlow(() => cells.gathered())
+    return () => {
+      stopNow()
+      stopSlow()
+    }
+  }, [store, channel, show])
+  return (
+    <tr
+      ref={row}
+      data-channel={channel.id}
+      className={`border-b border-line ${selected ? 'bg-petrol-soft' : ''}`}
+      onClick={() => act.current.onSelect(channel.id)}
+    >
+      <td>
+        <label className="grid h-10 w-11 place-items-center">
+          <input
+            type="checkbox"
+            className="h-5 w-5 accent-[var(--petrol)]"
+            aria-label={`Take ${channel.name} of ${channel.moduleTitle}`}
+            checked={taken}
+            onChange={() => act.current.onChoose(channel.id)}
+          />
+        </label>
+      </td>
+      <td className="py-1 leading-tight">
+        <button className="text-left" onClick={() => act.current.onSelect(channel.id)}>
+          {channel.name}
+          <span className="ml-2 text-[14px] text-ink-3">
+            {channel.moduleTitle}
+            {channel.source === 'IDENTIFIER' && ', asked for'}
+          </span>
+        </button>
+      </td>
+      <td className="text-right whitespace-nowrap">
+        <span className="block overflow-hidden [contain:content]">
+          <b data-figure className="font-narrow text-[20px] leading-none font-semibold" />
+          <span data-unit className="ml-1 text-[14px] text-ink-3" />
+        </span>
+      </td>
+      <td className="pl-4">
+        <svg data-bar width="88" height="14" role="img" aria-label="normal range" className="block">
+          <g visibility="hidden">
+            <line x1="0" x2="88" y1="7" y2="7" stroke="var(--line-strong)" />
+            <rect x="22" y="4" width="44" height="6" fill="var(--hatch)" />
+            <rect data-tick x="-2" y="0" width="4" height="14" />
+          </g>
+        </svg>
+      </td>
+      <td data-min className="text-right text-ink-2" />
+      <td data-max className="text-right text-ink-2" />
+      <td data-mean className="text-right text-ink-2" />
+    </tr>
+  )
+})
+
+/** Writes one row's changing texts. */
+class Painter {
+  private last = ''
+  private readonly figure: Element | null
+  private readonly unit: Element | null
+  private readonly bar: Element | null
+  private readonly tick: Element | null
+  private readonly node: HTMLElement
+  private readonly store: WatchStore
+  private readonly channel: WatchChannel
+  private readonly show: Show
+
+  constructor(node: HTMLElement, store: WatchStore, channel: WatchChannel, show: Show) {
+    this.node = node
+    this.store = store
+    this.channel = channel
+    this.show = show
+    this.figure = node.querySelector('[data-figure]')
+    this.unit = node.querySelector('[data-unit]')
+    this.bar = node.querySelector('[data-bar]')
+    this.tick = node.querySelector('[data-tick]')
+  }
+
+  now() {
+    const r = this.store.reading(this.channel.id)
+    const state = r?.state ?? '-'
+    const raw = r?.raw ?? 0
+    const key = `${state}${raw}`
+    if (key === this.last) return
+    this.last = key
+    const { channel } = this
+    const word = state === 'V' ? channel.words[String(raw)] : undefined
+    if (word !== undefined) {
+      this.write(word, '', true)
+    } else if (state === 'V' || (state === 'S' && r)) {
+      const shown = this.show(raw * channel.factor + channel.offset, channel.unit, channel.decimals)
+      const unit = shown.unit === '1' ? '' : shown.unit
+      this.write(shown.figure, state === 'S' ? `${unit} stale` : unit, state === 'V')
+    } else {
+      this.write('', states[state] ?? '', false)
+    }
+    this.paintBar(state === 'V' ? raw * channel.factor + channel.offset : null)
+  }
+
+  private write(figure: string, unit: string, valid: boolean) {
+    if (this.figure) {
+      this.figure.textContent = figure
+      this.figure.classList.toggle('text-ink-3', !valid)
+    }
+    if (this.unit && this.unit.textContent !== unit) this.unit.textContent = unit
+  }
+
+  private paintBar(value: number | null) {
+    const i = this.store.indexOf(this.channel.id)
+    const low = this.store.since?.normal[2 * i]
+    const high = this.store.since?.normal[2 * i + 1]
+    const group = this.bar?.firstElementChild
+    if (low == null || high == null) {
+      group?.setAttribute('visibility', 'hidden')
+      return
+    }
+    group?.setAttribute('visibility', 'visible')
+    if (value === null) {
+      this.tick?.setAttribute('visibility', 'hidden')
+      this.bar?.setAttribute('aria-label', 'normal range')
+      return
+    }
+    const outside = value < low || value > high
+    const at = Math.max(2, Math.min(86, 22 + ((value - low) / (high - low)) * 44))
+    this.tick?.setAttribute('visibility', 'inherit')
+    this.tick?.setAttribute('transform', `translate(${Math.round(at)} 0)`)
+    this.tick?.setAttribute('fill', outside ? 'var(--grave)' : 'var(--ink)')
+    const says = outside ? 'outside its normal range' : 'normal'
+    if (this.bar?.getAttribute('aria-label') !== says) this.bar?.setAttribute('aria-label', says)
+  }
+
+  gathered() {
+    const { channel, store } = this
+    const i = store.indexOf(channel.id)
+    const words = Object.keys(channel.words).length > 0
+    const put = (name: string, values: (number | null)[] | undefined) => {
+      const cell = this.node.querySelector(`[data-${name}]`)
+      const v = values?.[i]
+      const text = v == null || words ? '' : this.show(v, channel.unit, channel.decimals).figure
+      if (cell && cell.textContent !== text) cell.textContent = text
+    }
+    put('min', store.since?.min)
+    put('max', store.since?.max)
+    put('mean', store.since?.mean)
+    this.last = ''
+    this.now()
+  }
+}

@@ -1,0 +1,252 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMemo, useRef, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { useMe } from '../account/me'
+import { get, post } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { FarView } from '../shared/FarView'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useKeys } from '../shared/useKeys'
+import { count } from '../shared/words'
+import { Against } from './Against'
+import { Readouts } from './Readouts'
+import { Recorders } from './Recorders'
+import { RecordingList } from './RecordingList'
+import { Traces } from './Traces'
+import { ValueTable } from './ValueTable'
+import { ValueWhy } from './ValueWhy'
+import { setTitles } from './words'
+import { useSlow, useWatch } from './watchStore'
+
+type View = 'table' | 'readouts' | 'traces' | 'against'
+const VIEWS: [View, string][] = [
+  ['table', 'Table'],
+  ['readouts', 'Large'],
+  ['traces', 'Over time'],
+  ['against', 'Against'],
+]
+
+interface KeptSet {
+  id: number
+  name: string
+  channels: string[]
+}
+
+/** Live values: as a table, large, over time, one against another; recorders; recordings. */
+export function Watch() {
+  const { job, live } = useJob()
+  const me = useMe()
+  const store = useWatch(job.id)
+  const since = useSlow(store)
+  const [params, setParams] = useSearchParams()
+  const [search, setSearch] = useState('')
+  const [selected, setSelected] = useState<string>()
+  const [frozen, setFrozen] = useState(false)
+  const [far, setFar] = useState(false)
+  const [name, setName] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  const queries = useQueryClient()
+  const sets = useQuery({ queryKey: ['watch-sets'], queryFn: () => get<KeptSet[]>('/api/watch-sets') })
+  const keep = useMutation({
+    mutationFn: (channels: string[]) => post<KeptSet[]>('/api/watch-sets', { name, channels }),
+    onSuccess: (all) => {
+      queries.setQueryData(['watch-sets'], all)
+      setName('')
+    },
+  })
+  const view = (params.get('view') ?? 'table') as View
+  const set = params.get('set') ?? ''
+  const spns = params.getAll('spn').map(Number)
+  const taken = params.get('take')?.split(',').filter(Boolean) ?? []
+  const put = (key: string, value: string) => {
+    setParams(
+      (p) => {
+        p.delete('spn')
+        if (value) p.set(key, value)
+        else p.delete(key)
+        return p
+      },
+      { replace: true },
+    )
+  }
+  const all = store.channels
+  const byParts = all.map((c) => c.id).join()
+  const kept = sets.data?.find((s) => `kept-${s.id}` === set)
+  const listed = useMemo(() => {
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+    const sought = new Set(spns)
+    const beside = new Set(all.filter((c) => sought.has(c.spn)).flatMap((c) => c.sets))
+    return all.filter((c) => {
+      const text = `${c.name} ${c.moduleTitle} ${c.side} spn ${c.spn} ${c.id} ${c.group}`.toLowerCase()
+      if (!words.every((w) => text.includes(w))) return false
+      if (kept) return kept.channels.includes(c.id)
+      if (set) return c.sets.includes(set)
+      return sought.size === 0 || sought.has(c.spn) || c.sets.some((s) => beside.has(s))
+    })
+    // The list of channels is told anew as a whole; its ids tell whether it is another one.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [byParts, search, set, kept, params])
+  const chosen = taken.length > 0 ? all.filter((c) => taken.includes(c.id)) : listed.slice(0, 6)
+  const ordered = taken.length > 0 ? taken.flatMap((id) => chosen.find((c) => c.id === id) ?? []) : chosen
+  const choose = (id: string) =>
+    put('take', (taken.includes(id) ? taken.filter((t) => t !== id) : [...taken, id]).join(','))
+  useKeys(
+    useMemo(
+      () => ({
+        '/': () => field.current?.focus(),
+        b: () => setFar((f) => !f),
+        z: () => setFrozen((f) => !f),
+        m: () => void post(`/api/jobs/${job.id}/watch/marker`, { text: 'marked' }),
+      }),
+      [job.id],
+    ),
+  )
+  const about = all.find((c) => c.id === selected) ?? (view === 'table' ? undefined : ordered[0])
+  const up = live.link?.state === 'UP'
+  const engine = since?.engines
+  const setIds = [...new Set(all.flatMap((c) => c.sets))]
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>Watch</h1>
+        <p className="text-ink-2" aria-live="polite">
+          {up && all.length > 0
+            ? `${count(all.length, 'value')}${engine ? `, ${engines(engine)}` : ''}`
+            : up
+              ? 'waiting for the first values'
+              : 'not hooked up'}
+          {frozen && ', frozen'}
+        </p>
+        <span className="ml-auto flex gap-2">
+          <button className="btn" aria-pressed={frozen} onClick={() => setFrozen(!frozen)}>
+            {frozen ? 'Go on' : 'Freeze'} <span className="kbd">z</span>
+          </button>
+          <button className="btn" disabled={ordered.length === 0} onClick={() => setFar(true)}>
+            Far view <span className="kbd">b</span>
+          </button>
+        </span>
+      </div>
+      {!up && (
+        <p className="mb-4">
+          Values are seen while the unit is hooked up, or while a recorded log is read.{' '}
+          <Link className="btn btn-main ml-2" to={`/jobs/${job.id}/hook-up`}>
+            Hook up
+          </Link>
+        </p>
+      )}
+      {up && (
+        <>
+          {me.rights.includes('READ') && (
+            <Recorders job={job.id} recorders={live.recorders ?? []} channels={all} chosen={taken} />
+          )}
+          <div className="mb-2 flex flex-wrap items-center gap-2">
+            <input
+              ref={field}
+              className="field w-[190px]"
+              type="search"
+              aria-label="Search values"
+              placeholder="Search  (/)"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+            <select
+              className="field w-[180px]"
+              aria-label="Set"
+              value={set}
+              onChange={(e) => put('set', e.target.value)}
+            >
+              <option value="">{spns.length > 0 ? 'Of the fault' : 'All values'}</option>
+              {setIds.map((s) => (
+                <option key={s} value={s}>
+                  {setTitles[s] ?? s}
+                </option>
+              ))}
+              {sets.data?.map((s) => (
+                <option key={s.id} value={`kept-${s.id}`}>
+                  {s.name}
+                </option>
+              ))}
+            </select>
+            <span role="group" aria-label="View" className="flex">
+              {VIEWS.map(([v, title]) => (
+                <button key={v} className="btn" aria-pressed={view === v} onClick={() => put('view', v)}>
+                  {title}
+                </button>
+              ))}
+            </span>
+          </div>
+          {taken.length > 0 && (
+            <form
+              className="mb-2 flex flex-wrap items-center gap-2 text-[15px]"
+              onSubmit={(e) => {
+                e.preventDefault()
+                keep.mutate(taken)
+              }}
+            >
+              <span>{count(taken.length, 'value')} taken</span>
+              <button type="button" className="btn" onClick={() => put('take', '')}>
+                Take none
+              </button>
+              <input
+                className="field w-[180px]"
+                aria-label="Name of the set"
+                placeholder="Name of the set"
+                required
+                maxLength={60}
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+              />
+              <button className="btn">Keep as a set</button>
+            </form>
+          )}
+          <ProblemBox problem={keep.error} />
+          {view === 'table' && (
+            <ValueTable
+              store={store}
+              channels={listed}
+              chosen={taken}
+              selected={selected}
+              onSelect={setSelected}
+              onChoose={choose}
+            />
+          )}
+          {view === 'readouts' && <Readouts store={store} channels={ordered} />}
+          {view === 'traces' && <Traces job={job.id} store={store} channels={ordered} frozen={frozen} />}
+          {view === 'against' && <Against store={store} channels={ordered} />}
+          {listed.length === 0 && all.length > 0 && (
+            <p className="text-ink-2">Nothing fits. Search for less, or choose all values.</p>
+          )}
+        </>
+      )}
+      <RecordingList job={job.id} unit={job.unitId} />
+      {about ? (
+        <ValueWhy store={store} channel={about} />
+      ) : (
+        <Why title="Watch">
+          <WhyPart head="What it is">
+            Everything that the modules tell, as it is now. Choose a value to see what it is and what is
+            normal.
+          </WhyPart>
+          <WhyPart head="Recording">
+            Whole groups are recorded, so that nothing is missing afterwards. A recording goes on without this
+            page, and keeps the minutes before its start.
+          </WhyPart>
+          <WhyPart head="Next">
+            Take some values, then look at them large, over time or one against another.
+          </WhyPart>
+        </Why>
+      )}
+      <FarView open={far} onClose={() => setFar(false)} title={engine ? engines(engine) : 'Watch'}>
+        <Readouts store={store} channels={ordered.slice(0, 6)} far />
+      </FarView>
+    </>
+  )
+}
+
+function engines(states: Record<string, string>): string {
+  const named = Object.entries(states).filter(([side]) => side)
+  return named.length > 0
+    ? named.map(([side, words]) => `${side} engine ${words}`).join(', ')
+    : `the engine ${states[''] ?? ''}`
+}
