@@ -129,7 +129,12 @@ function csrf(): string {
 }
 
 /** Calls the server; throws a {@link Problem} where it refuses or does not answer. */
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+export async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
   let answer: Response
   const form = body instanceof FormData
   try {
@@ -140,6 +145,7 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
         ...(body === undefined || form ? {} : { 'Content-Type': 'application/json' }),
       },
       body: body === undefined ? undefined : form ? body : JSON.stringify(body),
+      ...(signal ? { signal } : {}),
     })
   } catch {
     throw new Problem(0, 'Hitch Lamp does not answer.', 'Is it running? ./hitch-lamp status tells.')
@@ -157,6 +163,7 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   return (text ? JSON.parse(text) : undefined) as T
 }
 
-export const get = <T>(path: string) => call<T>('GET', path)
+/** @param signal ends the call when nobody waits for it any more */
+export const get = <T>(path: string, signal?: AbortSignal) => call<T>('GET', path, undefined, signal)
 export const post = <T>(path: string, body?: unknown) => call<T>('POST', path, body)
 export const remove = <T>(path: string) => call<T>('DELETE', path)

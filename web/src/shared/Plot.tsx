@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react'
 import uPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
+import { isNear, watchNear } from './near'
 
 /** One line of a plot: counts already turned into figures. */
 export interface PlotSeries {
@@ -47,8 +48,7 @@ const token = (name: string) => getComputedStyle(document.documentElement).getPr
 
 /**
  * A plot of values over time, or of one against another. It is drawn when it comes into view, so that a page may have
- * hundreds. Drag for a window, arrow keys move the cursor, plus and minus
- * zoom, 0 shows all.
+ * hundreds. Drag for a window, arrow keys move the cursor, plus and minus zoom, 0 shows all.
  */
 export function Plot({
   data,
@@ -152,20 +152,12 @@ export function Plot({
       if (plot.current) plot.current.setData(latest.current.data)
       else plot.current = make()
     }
-    const inView =
-      typeof IntersectionObserver === 'undefined'
-        ? undefined
-        : new IntersectionObserver(
-            (all) => {
-              const now = all.some((e) => e.isIntersecting)
-              if (now && !seen.current) draw()
-              seen.current = now
-            },
-            { rootMargin: '200px' },
-          )
-    seen.current = inView === undefined || nearView(node)
+    seen.current = isNear(node)
     if (seen.current) draw()
-    inView?.observe(node)
+    const leave = watchNear(node, (now) => {
+      if (now && !seen.current) draw()
+      seen.current = now
+    })
     window.addEventListener('beforeprint', draw)
     const resize = new ResizeObserver(() => {
       if (node.clientWidth > 0) plot.current?.setSize({ width: node.clientWidth, height })
@@ -178,7 +170,7 @@ export function Plot({
     })
     theme.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
     return () => {
-      inView?.disconnect()
+      leave()
       window.removeEventListener('beforeprint', draw)
       resize.disconnect()
       theme.disconnect()
@@ -208,11 +200,6 @@ export function Plot({
       }}
     />
   )
-}
-
-function nearView(node: HTMLElement): boolean {
-  const box = node.getBoundingClientRect()
-  return box.bottom > -200 && box.top < window.innerHeight + 200
 }
 
 /** What a key does on a plot; true where it did something. */

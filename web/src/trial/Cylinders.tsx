@@ -53,10 +53,16 @@ export function Cylinders({
               <span className="mt-1 block text-[14px]">
                 Heard a change?
                 <span className="flex gap-2">
-                  <button className="btn flex-1 !px-0" onClick={() => onHeard(l.number, 'CHANGED')}>
+                  <button
+                    className="btn flex-1 justify-center !px-0"
+                    onClick={() => onHeard(l.number, 'CHANGED')}
+                  >
                     yes
                   </button>
-                  <button className="btn flex-1 !px-0" onClick={() => onHeard(l.number, 'SAME')}>
+                  <button
+                    className="btn flex-1 justify-center !px-0"
+                    onClick={() => onHeard(l.number, 'SAME')}
+                  >
                     no
                   </button>
                 </span>

@@ -1,17 +1,17 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { get, post, type RecordingWhole, type StatsView } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
-import { Plot, type PlotMark } from '../shared/Plot'
+import type { PlotMark } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
-import { useConversion, useShow } from '../shared/quantity'
+import { useKeys } from '../shared/useKeys'
 import { count } from '../shared/words'
 import { PullPanel } from './PullPanel'
+import { RecordingPlots } from './RecordingPlots'
 import { SeaPanel } from './SeaPanel'
 import type { WatchChannel } from './types'
-import { columnsOf, converted, type WindowView } from './windows'
 import { clock } from './words'
 
 const FIRST_SHOWN = 4
@@ -38,15 +38,6 @@ export function RecordingPage() {
   const every = params.get('take') === 'all'
   const shown = every ? channels : take.flatMap((t) => channels.find((c) => c.id === t) ?? [])
   const ids = shown.map((c) => c.id).join()
-  const windows = useQuery({
-    queryKey: ['window', id, ids, from, to],
-    queryFn: () =>
-      get<WindowView[]>(
-        `/api/recordings/${id}/window?channels=${encodeURIComponent(ids)}&from=${from}&to=${to}&columns=${every ? 300 : 800}`,
-      ),
-    enabled: shown.length > 0 && to > from,
-    placeholderData: (before) => before,
-  })
   const stats = useQuery({
     queryKey: ['stats', id, ids, from, to],
     queryFn: () =>
@@ -73,7 +64,6 @@ export function RecordingPage() {
       })),
     [data],
   )
-  const drawn = useMemo(() => new Map(windows.data?.map((w) => [w.channel, w])), [windows.data])
   const chosen = useRef<(a: number | null, b: number | null) => void>(() => undefined)
   const choose = useCallback((a: number | null, b: number | null) => chosen.current(a, b), [])
   const put = (part: Record<string, string | null>) =>
@@ -96,6 +86,8 @@ export function RecordingPage() {
   useEffect(() => {
     chosen.current = window
   })
+  const field = useRef<HTMLInputElement>(null)
+  useKeys(useMemo(() => ({ '0': () => chosen.current(null, null), '/': () => field.current?.focus() }), []))
   if (error) return <ProblemBox problem={error} />
   if (!data) return <p className="text-ink-2">One moment.</p>
   const move = (share: number) => {
@@ -157,20 +149,19 @@ export function RecordingPage() {
           <button className="btn">Mark</button>
         </form>
       </div>
-      <ProblemBox problem={windows.error ?? mark.error} />
-      {shown.map((c) => (
-        <ChannelPlot
-          key={c.id}
-          channel={c}
-          window={drawn.get(c.id)}
-          stats={stats.data?.find((s) => s.channel === c.id)}
-          marks={marks}
-          compact={every}
-          cursor={every ? null : cursor}
-          onCursor={setCursor}
-          onWindow={choose}
-        />
-      ))}
+      <ProblemBox problem={mark.error} />
+      <RecordingPlots
+        recording={id}
+        channels={shown}
+        from={from}
+        to={to}
+        stats={stats.data}
+        marks={marks}
+        compact={every}
+        cursor={every ? null : cursor}
+        onCursor={setCursor}
+        onWindow={choose}
+      />
       <div className="mt-3 flex flex-wrap gap-2">
         <a className="btn" href={`${table}&from=${from}&to=${to}`}>
           This window as CSV
@@ -189,6 +180,7 @@ export function RecordingPage() {
       <section aria-label="Values" className="mt-6">
         <h2 className="mb-1">Values in it</h2>
         <input
+          ref={field}
           className="field mb-2 w-[260px]"
           type="search"
           aria-label="Search values of the recording"
@@ -252,78 +244,3 @@ function firstOf(channels: WatchChannel[]): string[] {
   )
   return (found.length > 0 ? found : channels).slice(0, FIRST_SHOWN).map((c) => c.id)
 }
-
-const ChannelPlot = memo(function ChannelPlot({
-  channel,
-  window,
-  stats,
-  marks,
-  compact,
-  cursor,
-  onCursor,
-  onWindow,
-}: {
-  channel: WatchChannel
-  window: WindowView | undefined
-  stats: StatsView | undefined
-  marks: PlotMark[]
-  compact: boolean
-  cursor: number | null
-  onCursor: (at: number | null) => void
-  onWindow: (a: number | null, b: number | null) => void
-}) {
-  const way = useConversion()(channel.unit)
-  const show = useShow()
-  const { factor, offset } = way
-  const data = useMemo(
-    () => converted(columnsOf(window, channel), { factor, offset }),
-    [window, channel, factor, offset],
-  )
-  const figure = (v: number | null | undefined) =>
-    v == null ? 'none' : show(v, channel.unit, channel.decimals).figure
-  const at = cursor === null || !window ? -1 : Math.floor((cursor - window.from) / window.width)
-  const here = at >= 0 ? (data[2]?.[at] ?? null) : null
-  const unit = way.unit === '1' ? '' : way.unit
-  return (
-    <figure className="mb-1">
-      <figcaption className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
-        <b className="font-semibold">
-          {channel.side && `${channel.side} `}
-          {channel.name}
-        </b>
-        <span className="text-ink-3">{unit}</span>
-        {here !== null && (
-          <span>
-            at the cursor{' '}
-            <b className="font-narrow text-[18px]">
-              {channel.words[String(Math.round((here - way.offset) / way.factor))] ??
-                here.toLocaleString(undefined, { maximumFractionDigits: channel.decimals + 1 })}
-            </b>
-          </span>
-        )}
-        {stats && (
-          <span className="ml-auto text-[14px] text-ink-2">
-            least {figure(stats.min)}, greatest {figure(stats.max)}, mean {figure(stats.mean)}, spread{' '}
-            {stats.deviation == null
-              ? 'none'
-              : (stats.deviation * way.factor).toLocaleString(undefined, { maximumFractionDigits: 2 })}
-          </span>
-        )}
-      </figcaption>
-      <Plot
-        data={data}
-        series={[
-          { label: 'least', unit },
-          { label: 'greatest', unit },
-        ]}
-        height={compact ? 56 : 130}
-        name={`${channel.name} over the time of the recording`}
-        marks={marks}
-        syncKey="recording"
-        onCursor={onCursor}
-        onWindow={onWindow}
-        compact={compact}
-      />
-    </figure>
-  )
-})

@@ -1,4 +1,5 @@
 import { memo, useEffect, useRef } from 'react'
+import { isNear, watchNear } from '../shared/near'
 import { type Shown, useShow } from '../shared/quantity'
 import type { WatchChannel } from './types'
 import type { WatchStore } from './watchStore'
@@ -7,8 +8,8 @@ import { states } from './words'
 type Show = (value: number, unit: string, decimals: number) => Shown
 
 /**
- * Values as a table. Hundreds change twenty times a second: figures are written straight into their cells, and the
- * columns have fixed widths, so that a new figure moves nothing else.
+ * Values as a table. Hundreds change forty times a second: figures in view are written straight into their cells, those
+ * out of view twice a second, and the columns have fixed widths, so that a new figure moves nothing else.
  */
 export function ValueTable({
   store,
@@ -91,9 +92,17 @@ const Row = memo(function Row({
     const cells = new Painter(node, store, channel, show)
     cells.now()
     cells.gathered()
-    const stopNow = store.onNow(() => cells.now())
+    let near = isNear(node)
+    const leave = watchNear(node, (now) => {
+      if (now && !near) cells.now()
+      near = now
+    })
+    const stopNow = store.onNow(() => {
+      if (near) cells.now()
+    })
     const stopSlow = store.onSlow(() => cells.gathered())
     return () => {
+      leave()
       stopNow()
       stopSlow()
     }

@@ -9,10 +9,11 @@ export interface Reading {
   state: string
 }
 
-const MOST_POINTS = 6000
+/** Five minutes at forty a second. */
+const MOST_POINTS = 12_000
 
 /**
- * All values of a unit, outside React: twenty times a second they change, and only what shows a changed value is drawn
+ * All values of a unit, outside React: forty times a second they change, and only what shows a changed value is drawn
  * again. Keeps five minutes of what came for the traces.
  */
 export class WatchStore {

@@ -29,13 +29,13 @@ import java.util.function.Consumer;
 
 /**
  * What is watched and recorded in one hook-up. Only the live owner's thread touches it; it tells
- * values at most twenty times a second, and only while somebody looks.
+ * values at most forty times a second, and only while somebody looks.
  */
 final class WatchRun {
   /** Recorders at once. */
   static final int MOST_RECORDERS = 8;
 
-  private static final long TELL_NANOS = 50_000_000L;
+  private static final long TELL_NANOS = 25_000_000L;
   private static final long GATHER_NANOS = 500_000_000L;
 
   private final WatchReports.Sink sink;

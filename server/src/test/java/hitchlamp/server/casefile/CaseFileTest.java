@@ -2,6 +2,7 @@ package hitchlamp.server.casefile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.server.support.CutoutSeat;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
 import java.io.ByteArrayInputStream;
@@ -12,7 +13,6 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Predicate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
@@ -80,31 +80,11 @@ class CaseFileTest {
         c ->
             c.path("type").asString().equals("logbook")
                 && c.path("body").path("text").asString().startsWith("Recording \"Before"));
-    t.must("POST", at + "/seat", Map.of());
-    t.must("POST", at + "/trials/cutout", Map.of("engine", "engine"));
-    feed.await(
-        "preconditions hold",
-        c ->
-            cutout("PREPARING").test(c)
-                && !c.path("body").path("preconditions").toString().contains("FAILS")
-                && !c.path("body").path("preconditions").toString().contains("NOT_KNOWN"));
-    feed.say("{\"alive\":" + job + "}");
-    say(t, job, "begin");
-    feed.await("held", cutout("HOLDING"));
-    feed.say("{\"alive\":" + job + "}");
-    say(t, job, "off 3");
-    feed.await("let go", cutout("ENDED"));
-    t.must("DELETE", at + "/seat", null);
-  }
-
-  private static void say(Person t, long job, String choice) {
-    t.must("POST", "/api/jobs/" + job + "/trials/say", Map.of("choice", choice));
-  }
-
-  private static Predicate<JsonNode> cutout(String stage) {
-    return c ->
-        c.path("type").asString().equals("cutout")
-            && c.path("body").path("stage").asString().equals(stage);
+    try (CutoutSeat seat = new CutoutSeat(t, job, feed)) {
+      seat.begin();
+      seat.say("off 3");
+      seat.fallSilent();
+    }
   }
 
   private static Map<String, byte[]> unzip(byte[] zip) throws IOException {

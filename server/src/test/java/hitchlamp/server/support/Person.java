@@ -5,6 +5,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.WebSocket;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -148,6 +149,7 @@ public final class Person {
   /** Received changes in order. */
   public static final class Feed implements WebSocket.Listener, AutoCloseable {
     private final LinkedBlockingQueue<JsonNode> changes = new LinkedBlockingQueue<>();
+    private static final int MOST_TOLD = 600;
     private final StringBuilder part = new StringBuilder();
     private WebSocket socket;
 
@@ -165,20 +167,28 @@ public final class Person {
     /** Waits for the next change that fits; fails after twenty seconds. */
     public JsonNode await(String what, Predicate<JsonNode> fits) {
       long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(20);
-      JsonNode last = null;
+      Map<String, JsonNode> last = new TreeMap<>();
       while (System.nanoTime() < end) {
         try {
           JsonNode next = changes.poll(1, TimeUnit.SECONDS);
           if (next != null && fits.test(next)) {
             return next;
           }
-          last = next == null ? last : next;
+          if (next != null) {
+            last.put(next.path("type").asString(), next);
+          }
         } catch (InterruptedException e) {
           Thread.currentThread().interrupt();
           break;
         }
       }
-      throw new AssertionError("not told: " + what + "; last was " + last);
+      StringBuilder told = new StringBuilder("not told: " + what + "; last of each kind:");
+      last.forEach((type, c) -> told.append("\n").append(clip(c.toString())));
+      throw new AssertionError(told.toString());
+    }
+
+    private static String clip(String text) {
+      return text.length() <= MOST_TOLD ? text : text.substring(0, MOST_TOLD) + "…";
     }
 
     public JsonNode awaitLink(String state) {

@@ -1,0 +1,93 @@
+package hitchlamp.server.support;
+
+import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Somebody who cuts cylinders out by hand: in the driver's seat, with a browser that looks on until
+ * it falls silent.
+ */
+public final class CutoutSeat implements AutoCloseable {
+  private static final int BROWSER_MILLIS = 500;
+
+  private final Person person;
+  private final long job;
+  private final Person.Feed feed;
+  private final ScheduledExecutorService browser = Executors.newSingleThreadScheduledExecutor();
+
+  /**
+   * Takes the seat.
+   *
+   * @param feed of the job; read by this alone while the cutout goes on
+   */
+  public CutoutSeat(Person person, long job, Person.Feed feed) {
+    this.person = person;
+    this.job = job;
+    this.feed = feed;
+    person.must("POST", "/api/jobs/" + job + "/seat", Map.of());
+  }
+
+  /** Prepares the cutout and begins it as soon as its preconditions hold. */
+  public void begin() {
+    person.must("POST", "/api/jobs/" + job + "/trials/cutout", Map.of("engine", "engine"));
+    browser.scheduleAtFixedRate(
+        () -> feed.say("{\"alive\":" + job + "}"), 0, BROWSER_MILLIS, TimeUnit.MILLISECONDS);
+    // Idle wanders: what held a moment ago may not hold when "begin" arrives. A person asks again.
+    for (boolean asks = true; asks; ) {
+      feed.await("preconditions hold", CutoutSeat::ready);
+      say("begin");
+      JsonNode told =
+          feed.await(
+              "begun or not",
+              stage("HOLDING")
+                  .or(stage("ENDED"))
+                  .or(c -> stage("PREPARING").test(c) && says(c).startsWith("Not begun")));
+      asks = stage("PREPARING").test(told);
+      if (stage("ENDED").test(told)) {
+        throw new AssertionError("the cutout ended before it was held: " + says(told));
+      }
+    }
+  }
+
+  /** Answers the cutout. */
+  public void say(String choice) {
+    person.must("POST", "/api/jobs/" + job + "/trials/say", Map.of("choice", choice));
+  }
+
+  /** The browser falls silent; gives what the cutout tells at its end. */
+  public JsonNode fallSilent() {
+    browser.shutdownNow();
+    return ended();
+  }
+
+  /** What the cutout tells at its end. */
+  public JsonNode ended() {
+    return feed.await("let go", stage("ENDED")).path("body");
+  }
+
+  /** Fits what a cutout tells while it is at a stage. */
+  public static Predicate<JsonNode> stage(String stage) {
+    return c ->
+        c.path("type").asString().equals("cutout")
+            && c.path("body").path("stage").asString().equals(stage);
+  }
+
+  private static boolean ready(JsonNode told) {
+    String open = told.path("body").path("preconditions").toString();
+    return stage("PREPARING").test(told) && !open.contains("FAILS") && !open.contains("NOT_KNOWN");
+  }
+
+  private static String says(JsonNode told) {
+    return told.path("body").path("says").asString();
+  }
+
+  @Override
+  public void close() {
+    browser.shutdownNow();
+    person.must("DELETE", "/api/jobs/" + job + "/seat", null);
+  }
+}
