@@ -58,6 +58,8 @@ export interface PullResult {
     toRpm: number
     seconds: number
     between: number
+    /** False where it is too short to be judged. */
+    judged: boolean
     points: { rpm: number; kw: number; off: number; referenceKw: number }[]
   }[]
   lowRpm: number

@@ -27,7 +27,8 @@ export function PullPanel({ recording }: { recording: number }) {
     retry: false,
   })
   const kw = convert('kW')
-  const points = data?.pulls.flatMap((p) => p.points) ?? []
+  const judged = data?.pulls.filter((p) => p.judged) ?? []
+  const points = judged.flatMap((p) => p.points)
   const rpms = [...new Set(points.map((p) => Math.round(p.rpm / 100) * 100))].sort((a, b) => a - b)
   const mean = (rpm: number, of: 'kw' | 'off' | 'referenceKw') => {
     const at = points.filter((p) => Math.round(p.rpm / 100) * 100 === rpm && Number.isFinite(p[of]))
@@ -105,7 +106,11 @@ export function PullPanel({ recording }: { recording: number }) {
                     <td className="pr-4 text-right">{Math.round(p.fromRpm)} rpm</td>
                     <td className="pr-4 text-right">{Math.round(p.toRpm)} rpm</td>
                     <td className="pr-4 text-right">
-                      {Number.isFinite(p.between) ? `${p.between.toFixed(1)} s` : 'not passed'}
+                      {!p.judged
+                        ? 'too short'
+                        : Number.isFinite(p.between)
+                          ? `${p.between.toFixed(1)} s`
+                          : 'not passed'}
                     </td>
                   </tr>
                 ))}
@@ -116,7 +121,7 @@ export function PullPanel({ recording }: { recording: number }) {
             <figure>
               <figcaption className="text-[15px]">
                 <b className="font-semibold">Power at the crank</b> in {kw.unit} over engine speed, mean of{' '}
-                {count(data.pulls.length, 'pull')}; thin: what it can be off by; dashed: reference
+                {count(judged.length, 'pull')}; thin: what it can be off by; dashed: reference
               </figcaption>
               <Plot
                 data={

@@ -23,6 +23,7 @@ const pull = (gear: number, between: number | 'NaN') => ({
   toRpm: 1898,
   seconds: 9,
   between,
+  judged: true,
   points: [
     { rpm: 1210, kw: 200, off: 10, referenceKw: 260 },
     { rpm: 1590, kw: 240, off: 12, referenceKw: 'NaN' },
@@ -30,7 +31,11 @@ const pull = (gear: number, between: number | 'NaN') => ({
 })
 
 const pulls = (more: object = {}) => ({
-  pulls: [pull(9, 6.44), pull(10, 'NaN')],
+  pulls: [
+    pull(9, 6.44),
+    pull(10, 'NaN'),
+    { ...pull(5, 'NaN'), judged: false, points: [{ rpm: 1590, kw: 90, off: 9, referenceKw: 290 }] },
+  ],
   lowRpm: 1200,
   highRpm: 1800,
   judgement: 'BELOW_REFERENCE',
@@ -102,9 +107,10 @@ it('a pull is weighed by the mass and the road that a person told', async () => 
   expect(screen.getByText('Look at the fuel supply and the air path.')).toBeInTheDocument()
   expect(screen.getByText('6.4 s')).toBeInTheDocument()
   expect(screen.getByText('not passed')).toBeInTheDocument()
+  expect(screen.getByText('too short')).toBeInTheDocument()
 })
 
-it('power is drawn with what it can be off by; where the reference says nothing, nothing is drawn', async () => {
+it('power of the pulls that are long enough is drawn with what it can be off by; where the reference says nothing, nothing is drawn', async () => {
   stubServer({ '/api/recordings/7/pulls': pulls(), '/api/quantities': [] })
   renderInJob(<PullPanel recording={7} />)
   await userEvent.click(screen.getByRole('button', { name: 'Find the pulls' }))

@@ -134,6 +134,36 @@ class DriveTest extends VisitTest {
   }
 
   @Test
+  void gearsThatChangeAtFullPedalLeaveNoPowerThatIsNotThere() throws InterruptedException {
+    record(TRUCK);
+    unit.drive("gear", "d");
+    unit.pedal(1);
+    pass(75);
+    PowerPull.Result r =
+        PowerPull.of(
+            of("engine", 190),
+            of("engine", 91),
+            of("brakes", 904),
+            pack.drive().orElseThrow(),
+            new PowerPull.Setup(27_000, 0.03, 0, 0.002, 0));
+    assertThat(r.pulls()).as(r.toString()).isNotEmpty();
+    assertThat(
+            r.pulls().stream()
+                .flatMap(p -> p.points().stream())
+                .filter(p -> !Double.isNaN(p.referenceKw())))
+        .as(r.toString())
+        .allMatch(p -> p.kw() - p.off() < 1.1 * p.referenceKw());
+    assertThat(r.pulls()).as("short ones in low gears").anyMatch(p -> !p.judged());
+    assertThat(r.judgement()).as(r.says()).isNotEqualTo(PowerPull.Judgement.BELOW_REFERENCE);
+    // In high gears the gearbox need not wait: it changes up at 1,650 rpm.
+    Series speed = of("engine", 190);
+    Series late = speed.between(speed.micros()[0] + 40 * SECOND, Long.MAX_VALUE);
+    assertThat(IntStream.range(0, late.size()).mapToDouble(late::value).max().orElseThrow())
+        .as("the engine does not race while a gear is out")
+        .isLessThan(1_720);
+  }
+
+  @Test
   void withoutAPullNothingIsClaimed() throws InterruptedException {
     record(TRUCK);
     pass(20);

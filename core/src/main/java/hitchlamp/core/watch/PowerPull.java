@@ -19,10 +19,19 @@ public final class PowerPull {
   private static final double FULL_PEDAL_PERCENT = 95;
   private static final double SHORTEST_SECONDS = 2;
   private static final double LEAST_RISE_RPM = 250;
+
+  /** A shorter pull ends before the boost has built up (common practice, no source). */
+  private static final double JUDGED_SECONDS = 5;
+
   private static final double WINDOW_SECONDS = 0.8;
   private static final double FALLS_RPM = 40;
   private static final double BIN_RPM = 100;
+  private static final double LEAST_KMH = 3.6;
   private static final double GEAR_MATCH = 0.06;
+
+  /** Engine and road speed of one gear stay in this proportion: more is a clutch or a shift. */
+  private static final double TIED = 0.05;
+
   private static final long LONGEST_GAP_MICROS = 500_000;
 
   /** What the shares of nominal can be off by (common practice, no source). */
@@ -62,6 +71,7 @@ public final class PowerPull {
    * @param seconds from begin to end
    * @param between seconds between the two speeds that all pulls are compared over, not a number
    *     where it did not pass both
+   * @param judged false where it is too short to say what the engine can do
    * @param points rising speed; empty where gear or mass are not known
    */
   public record Pull(
@@ -72,6 +82,7 @@ public final class PowerPull {
       double toRpm,
       double seconds,
       double between,
+      boolean judged,
       List<Point> points) {}
 
   /** Whether the engine is as it should be. */
@@ -107,10 +118,15 @@ public final class PowerPull {
   public static Result of(Series rpm, Series pedal, Series kmh, DriveKind drive, Setup setup) {
     List<Pull> found = new ArrayList<>();
     for (int[] span : spans(rpm, pedal)) {
-      found.add(work(rpm, kmh, drive, setup, span[0], span[1]));
+      int[] tied = tied(rpm, kmh, span[0], span[1]);
+      if (pulls(rpm, tied[0], tied[1] - 1)) {
+        found.add(work(rpm, kmh, drive, setup, tied[0], tied[1]));
+      }
     }
-    double low = found.stream().mapToDouble(Pull::fromRpm).max().orElse(Double.NaN);
-    double high = found.stream().mapToDouble(Pull::toRpm).min().orElse(Double.NaN);
+    double low =
+        found.stream().filter(Pull::judged).mapToDouble(Pull::fromRpm).max().orElse(Double.NaN);
+    double high =
+        found.stream().filter(Pull::judged).mapToDouble(Pull::toRpm).min().orElse(Double.NaN);
     low = Math.ceil(low / BIN_RPM) * BIN_RPM;
     high = Math.floor(high / BIN_RPM) * BIN_RPM;
     List<Pull> pulls = new ArrayList<>();
@@ -123,7 +139,8 @@ public final class PowerPull {
               p.fromRpm(),
               p.toRpm(),
               p.seconds(),
-              between(rpm, p, low, high),
+              p.judged() ? between(rpm, p, low, high) : Double.NaN,
+              p.judged(),
               p.points()));
     }
     return judge(pulls, low, high);
@@ -164,10 +181,49 @@ public final class PowerPull {
     for (int i = low; i < end; i++) {
       high = rpm.value(i) > rpm.value(high) ? i : high;
     }
-    double seconds = (rpm.micros()[high] - rpm.micros()[low]) / 1e6;
-    if (seconds >= SHORTEST_SECONDS && rpm.value(high) - rpm.value(low) >= LEAST_RISE_RPM) {
+    if (pulls(rpm, low, high)) {
       spans.add(new int[] {low, high + 1});
     }
+  }
+
+  private static boolean pulls(Series rpm, int low, int high) {
+    return high > low
+        && (rpm.micros()[high] - rpm.micros()[low]) / 1e6 >= SHORTEST_SECONDS
+        && rpm.value(high) - rpm.value(low) >= LEAST_RISE_RPM;
+  }
+
+  /**
+   * The part of a stretch, the longest, in which engine and road speed go together: where the
+   * clutch slips or a gear is out, engine speed tells nothing of what reaches the road. Without
+   * road speed the stretch stays as it is.
+   */
+  private static int[] tied(Series rpm, Series kmh, int from, int to) {
+    double[] ratio = new double[to - from];
+    for (int i = from; i < to; i++) {
+      double v = kmh.at(rpm.micros()[i], LONGEST_GAP_MICROS);
+      ratio[i - from] = v > LEAST_KMH ? rpm.value(i) / v : Double.NaN;
+    }
+    double[] known = Arrays.stream(ratio).filter(r -> !Double.isNaN(r)).sorted().toArray();
+    if (known.length < 3) {
+      return new int[] {from, to};
+    }
+    double middle = known[known.length / 2];
+    int best = from;
+    int bestEnd = from;
+    int begin = from;
+    for (int i = from; i <= to; i++) {
+      boolean goes =
+          i < to
+              && (Double.isNaN(ratio[i - from]) || Math.abs(ratio[i - from] / middle - 1) < TIED);
+      if (!goes) {
+        if (i - begin > bestEnd - best) {
+          best = begin;
+          bestEnd = i;
+        }
+        begin = i + 1;
+      }
+    }
+    return new int[] {best, bestEnd};
   }
 
   private static Pull work(Series rpm, Series kmh, DriveKind drive, Setup setup, int from, int to) {
@@ -190,6 +246,7 @@ public final class PowerPull {
         rpm.value(to - 1),
         t[t.length - 1],
         Double.NaN,
+        t[t.length - 1] >= JUDGED_SECONDS,
         points);
   }
 
@@ -199,7 +256,7 @@ public final class PowerPull {
     int n = 0;
     for (int i = from; i < to; i++) {
       double v = kmh.at(rpm.micros()[i], LONGEST_GAP_MICROS) / 3.6;
-      if (v > 1) {
+      if (v * 3.6 > LEAST_KMH) {
         double wheel = v / drive.wheelM() * drive.finalDrive() * 30 / Math.PI;
         ratios[n++] = rpm.value(i) / wheel;
       }
@@ -316,8 +373,20 @@ public final class PowerPull {
           "No pull was found: full pedal for two seconds with speed rising by 250 rpm.",
           "Drive in one gear with the pedal on the floor from low speed to the governor.");
     }
-    // At each speed the pulls together: their mean is off by less than each of them.
-    List<Point> all = pulls.stream().flatMap(p -> p.points().stream()).toList();
+    List<Pull> judged = pulls.stream().filter(Pull::judged).toList();
+    if (judged.isEmpty()) {
+      return new Result(
+          pulls,
+          low,
+          high,
+          Judgement.CANNOT_TELL,
+          String.format(
+              Locale.ROOT,
+              "No pull lasts %.0f s: boost does not build up in less.",
+              JUDGED_SECONDS),
+          "Pull again in a higher gear, from low speed to the governor.");
+    }
+    List<Point> all = judged.stream().flatMap(p -> p.points().stream()).toList();
     List<Point> known = all.stream().filter(p -> !Double.isNaN(p.referenceKw())).toList();
     if (known.isEmpty()) {
       return new Result(

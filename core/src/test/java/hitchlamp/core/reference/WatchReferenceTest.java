@@ -83,6 +83,31 @@ class WatchReferenceTest {
         .allSatisfy(p -> assertThat(p.kw()).isCloseTo(100, within(0.6)));
   }
 
+  /** The same pull with the gear out at its end: engine speed runs away, road speed does not. */
+  @Test
+  void anEngineThatRacesWhileTheGearIsOutIsNotTakenForPower() {
+    DoubleUnaryOperator v = t -> Math.sqrt(100 + 2 * 100_000.0 / 10_000 * Math.min(t, 18));
+    Series kmh = series(Unit.KILOMETRE_PER_HOUR, 0.05, 20, t -> v.applyAsDouble(t) * 3.6);
+    Series rpm =
+        series(
+            Unit.RPM,
+            0.05,
+            20,
+            t -> v.applyAsDouble(t) / 0.5 * 3 * 30 / Math.PI + Math.max(0, t - 18) * 600);
+    PowerPull.Result r =
+        PowerPull.of(
+            rpm,
+            series(Unit.PERCENT, 0.05, 20, t -> 100),
+            kmh,
+            TRUCK,
+            new PowerPull.Setup(10_000, 0.02, 0, 0.001, 0));
+    assertThat(r.pulls()).hasSize(1);
+    assertThat(r.pulls().get(0).toMicros()).isLessThan(18_300_000);
+    assertThat(r.pulls().get(0).points())
+        .hasSizeGreaterThan(5)
+        .allSatisfy(p -> assertThat(p.kw()).isCloseTo(100, within(4.0)));
+  }
+
   /**
    * Power at constant speed, running resistance as in any handbook of vehicle dynamics (from
    * memory): P = F v. 27 t with rolling resistance 0.006 on a rise of 5 % at 36 km/h needs 27,000 ·

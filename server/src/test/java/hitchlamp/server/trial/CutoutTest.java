@@ -44,8 +44,7 @@ class CutoutTest {
                 .and(c -> c.path("body").path("offSeconds").asDouble() > 0.5));
         JsonNode log = t.must("GET", "/api/jobs/" + job + "/logbook", null);
         assertThat(log.toString()).contains("Switched off cylinder 3.");
-        assertThat(seat.fallSilent().path("says").asString())
-            .contains("No browser has looked on");
+        assertThat(seat.fallSilent().path("says").asString()).contains("No browser has looked on");
         assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
             .contains("Cylinder cutout by hand, engine: Cannot tell.");
       }

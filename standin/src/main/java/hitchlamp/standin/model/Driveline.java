@@ -25,9 +25,16 @@ public final class Driveline implements Load {
   private static final double CLUTCH_MOST_NM = 3_000;
   private static final double BITES_AT_RPM = 640;
   private static final double HOLDS_AT_RPM = 950;
+
+  /** The engine gives its torque back before the gear comes out: else it would race. */
+  private static final double EASES_SECONDS = 0.25;
+
   private static final double SHIFT_SECONDS = 0.5;
   private static final double RESTS_SECONDS = 2.5;
-  private static final double SHIFT_TORQUE = 0.12;
+
+  /** Share of full torque that the gearbox asks for while the gear is out on the way down. */
+  private static final double DOWN_TORQUE = 0.12;
+
   private static final double UP_AT_RPM = 1_650;
   private static final double DOWN_AT_RPM = 1_050;
   private static final double BRAKE_N_PER_KG = 6;
@@ -151,18 +158,21 @@ public final class Driveline implements Load {
       }
     }
     if (wanted != gear && shifting <= 0) {
-      shifting = SHIFT_SECONDS;
-      ratioNow = 0;
+      shifting = SHIFT_SECONDS + (gear == 0 ? 0 : EASES_SECONDS);
     }
     if (shifting > 0) {
       shifting -= dt;
       sinceShift = 0;
+      if (shifting <= SHIFT_SECONDS) {
+        ratioNow = 0;
+      }
       if (shifting <= 0) {
         gear = wanted;
         ratioNow = gear == 0 ? 0 : RATIOS[gear - 1];
       }
     }
-    s.torqueShare = shifting > 0 && wanted > 0 ? SHIFT_TORQUE : 1;
+    boolean down = wanted < gear && ratioNow == 0;
+    s.torqueShare = shifting <= 0 || wanted == 0 ? 1 : down ? DOWN_TORQUE : 0;
   }
 
   /** True while a gear change interrupts the drive. */
