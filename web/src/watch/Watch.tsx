@@ -17,7 +17,7 @@ import { Traces } from './Traces'
 import { ValueTable } from './ValueTable'
 import { ValueWhy } from './ValueWhy'
 import { setTitles } from './words'
-import { useSlow, useWatch } from './watchStore'
+import { inOrder, useSlow, useWatch } from './watchStore'
 
 type View = 'table' | 'readouts' | 'traces' | 'against'
 const VIEWS: [View, string][] = [
@@ -77,16 +77,17 @@ export function Watch() {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean)
     const sought = new Set(spns)
     const beside = new Set(all.filter((c) => sought.has(c.spn)).flatMap((c) => c.sets))
-    return all.filter((c) => {
+    const fits = all.filter((c) => {
       const text = `${c.name} ${c.moduleTitle} ${c.side} spn ${c.spn} ${c.id} ${c.group}`.toLowerCase()
       if (!words.every((w) => text.includes(w))) return false
       if (kept) return kept.channels.includes(c.id)
       if (set) return c.sets.includes(set)
       return sought.size === 0 || sought.has(c.spn) || c.sets.some((s) => beside.has(s))
     })
+    return inOrder(fits, store.told)
     // The list of channels is told anew as a whole; its ids tell whether it is another one.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [byParts, search, set, kept, params])
+  }, [byParts, search, set, kept, params, store.told.size])
   const chosen = taken.length > 0 ? all.filter((c) => taken.includes(c.id)) : listed.slice(0, 6)
   const ordered = taken.length > 0 ? taken.flatMap((id) => chosen.find((c) => c.id === id) ?? []) : chosen
   const choose = (id: string) =>

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { WatchChannel } from './types'
-import { figure, WatchStore } from './watchStore'
+import { figure, inOrder, WatchStore } from './watchStore'
 import { bridged, columnsOf, converted } from './windows'
 import { clock } from './words'
 
@@ -82,4 +82,30 @@ it('a slow value is drawn on to its next one, a break stays a break', () => {
 it('stretches of time are read as minutes and seconds', () => {
   expect(clock(83)).toBe('1:23')
   expect(clock(28_800)).toBe('8:00:00')
+})
+
+it('the vital few that tell a value are listed first, what tells none last, and what once told stays', () => {
+  const of = (id: string, sets: string[]) => ({ ...speed, id, sets })
+  const all = [of('a', []), of('b', ['fuel']), of('c', ['vital']), of('d', ['vital'])]
+  const store = new WatchStore()
+  const tell = (states: string) => {
+    store.take('now', { version: 1, seconds: 1, raws: [0, 0, 0, 0], states })
+    store.take('since', {
+      version: 1,
+      engines: {},
+      min: [],
+      max: [],
+      mean: [],
+      ageMs: [],
+      periodMs: [],
+      normal: [],
+    })
+  }
+  const order = () => inOrder(all, store.told).map((c) => c.id)
+  store.take('channels', { version: 1, channels: all })
+  expect(order()).toEqual(['a', 'b', 'c', 'd'])
+  tell('NVVN')
+  expect(order()).toEqual(['c', 'b', 'a', 'd'])
+  tell('NNNN')
+  expect(order()).toEqual(['c', 'b', 'a', 'd'])
 })

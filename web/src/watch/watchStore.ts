@@ -19,6 +19,8 @@ const MOST_POINTS = 12_000
 export class WatchStore {
   channels: WatchChannel[] = []
   since: WatchSince | undefined
+  /** Channels that have told a value at any time. */
+  readonly told = new Set<string>()
   /** Bus seconds of the last values. */
   seconds = 0
   private index = new Map<string, number>()
@@ -54,6 +56,7 @@ export class WatchStore {
       const told = body as WatchSince
       if (told.version !== this.version) return
       this.since = told
+      this.channels.forEach((c, i) => this.states[i] === 'V' && this.told.add(c.id))
       this.slow.forEach((l) => l())
     }
   }
@@ -101,6 +104,15 @@ export class WatchStore {
     this.slow.add(listener)
     return () => this.slow.delete(listener)
   }
+}
+
+/**
+ * Channels as they are listed: the vital few first, then those that tell a value, then the others; within these as the
+ * unit tells them.
+ */
+export function inOrder(channels: WatchChannel[], told: ReadonlySet<string>): WatchChannel[] {
+  const rank = (c: WatchChannel) => (told.has(c.id) ? (c.sets.includes('vital') ? 0 : 1) : 2)
+  return [...channels].sort((a, b) => rank(a) - rank(b))
 }
 
 /** The figure of a count in the stored unit; null where its high byte says that it is none. */
