@@ -60,6 +60,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
 
   private static final long LOOK_MICROS = 100_000;
   private static final long BASE_MICROS = 2_000_000;
+  private static final int STEADY_PARTS = 4;
   private static final long DIP_MICROS = 1_500_000;
   private static final long SPEED_LOST_MICROS = 1_000_000;
   private static final double STALLS_BELOW_RPM = 420;
@@ -494,7 +495,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
 
   /** What must hold, with what is there now. */
   private List<Precondition> preconditions() {
-    double steady = rpm.spread(now - BASE_MICROS, now);
+    double steady = rpm.wander(now - BASE_MICROS, now, STEADY_PARTS);
     boolean told = now - rpm.lastMicros() <= SPEED_LOST_MICROS;
     double speed = told ? rpm.last() : Double.NaN;
     return List.of(

@@ -65,12 +65,22 @@ final class Stretch {
     return least;
   }
 
-  /** Greatest less least between two times; not a number where there are none. */
-  double spread(long from, long to) {
-    double least = least(from, to);
-    double greatest = Double.NaN;
-    for (int i = first(from); i < size && micros[i] <= to; i++) {
-      greatest = Double.isNaN(greatest) ? values[i] : Math.max(greatest, values[i]);
+  /**
+   * By how much the mean wanders between two times: greatest less least of the means of so many
+   * equal parts. Noise from stroke to stroke is no wandering. Not a number before every part has a
+   * value.
+   */
+  double wander(long from, long to, int parts) {
+    double least = Double.POSITIVE_INFINITY;
+    double greatest = Double.NEGATIVE_INFINITY;
+    for (int p = 0; p < parts; p++) {
+      CutoutObservation.Level level =
+          level(from + (to - from) * p / parts, from + (to - from) * (p + 1) / parts);
+      if (level.count() == 0) {
+        return Double.NaN;
+      }
+      least = Math.min(least, level.mean());
+      greatest = Math.max(greatest, level.mean());
     }
     return greatest - least;
   }
