@@ -101,7 +101,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
               min="0"
               max="1"
               step="0.05"
-              className="h-11 w-full accent-[var(--petrol)]"
+              className="h-11 w-full"
               value={cab.pedal}
               onChange={(e) => act.mutate(['pedal', e.target.value])}
             />

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { post, remove } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
+import { count } from '../shared/words'
 import type { RecorderState, WatchChannel } from './types'
 import { clock, stages } from './words'
 
@@ -314,7 +315,9 @@ function Arm({
               checked={only}
               onChange={(e) => setOnly(e.target.checked)}
             />
-            only the {chosen.length} taken values
+            {chosen.length > 0
+              ? `only the ${count(chosen.length, 'value')} taken`
+              : 'only taken values (none is taken)'}
           </label>
         </span>
         <ProblemBox problem={arm.error} />

@@ -95,7 +95,7 @@ it('who may only look adds neither a table nor parameters', async () => {
   open({}, person('LOOK'))
   expect(await screen.findByRole('link', { name: 'Before' })).toBeInTheDocument()
   expect(screen.queryByRole('button', { name: /Add a table/ })).not.toBeInTheDocument()
-  expect(screen.queryByRole('button', { name: /Add parameters/ })).not.toBeInTheDocument()
+  expect(screen.queryByRole('button', { name: /Add a DBC/ })).not.toBeInTheDocument()
 })
 
 it('a DBC adds parameters, and what was left out is said with its line', async () => {

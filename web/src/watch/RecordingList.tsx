@@ -53,10 +53,10 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
               Add a table (CSV)
             </button>
             <button className="btn" onClick={() => dbc.current?.click()}>
-              Add parameters (DBC)
+              Add a DBC
             </button>
             <a className="btn" href={`/api/jobs/${job}/parameters.dbc`} download={`parameters-${job}.dbc`}>
-              Parameters out
+              DBC out
             </a>
           </>
         )}
@@ -115,7 +115,7 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
                   <label className="grid h-10 w-11 place-items-center">
                     <input
                       type="checkbox"
-                      className="h-5 w-5 accent-[var(--petrol)]"
+                      className="h-5 w-5"
                       aria-label={`Take ${r.name} for a comparison`}
                       checked={pair.includes(r.id)}
                       onChange={() => take(r.id)}

@@ -194,7 +194,7 @@ export function RecordingPage() {
               <label className="flex min-h-9 items-center gap-2">
                 <input
                   type="checkbox"
-                  className="h-5 w-5 accent-[var(--petrol)]"
+                  className="h-5 w-5"
                   checked={every || take.includes(c.id)}
                   onChange={() =>
                     put({

@@ -118,7 +118,7 @@ const Row = memo(function Row({
         <label className="grid h-10 w-11 place-items-center">
           <input
             type="checkbox"
-            className="h-5 w-5 accent-[var(--petrol)]"
+            className="h-5 w-5"
             aria-label={`Take ${channel.name} of ${channel.moduleTitle}`}
             checked={taken}
             onChange={() => act.current.onChoose(channel.id)}
