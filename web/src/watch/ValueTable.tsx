@@ -156,13 +156,15 @@ const Row = memo(function Row({
   )
 })
 
-/** Writes one row's changing texts. */
+/** Writes one row's changing texts; touches nothing that stays as it is. */
 class Painter {
   private last = ''
-  private readonly figure: Element | null
-  private readonly unit: Element | null
+  private readonly figure = document.createTextNode('')
+  private readonly unit = document.createTextNode('')
+  private readonly box: Element | null
   private readonly bar: Element | null
   private readonly tick: Element | null
+  private readonly written = new Map<string, string>()
   private readonly node: HTMLElement
   private readonly store: WatchStore
   private readonly channel: WatchChannel
@@ -173,8 +175,9 @@ class Painter {
     this.store = store
     this.channel = channel
     this.show = show
-    this.figure = node.querySelector('[data-figure]')
-    this.unit = node.querySelector('[data-unit]')
+    this.box = node.querySelector('[data-figure]')
+    this.box?.replaceChildren(this.figure)
+    node.querySelector('[data-unit]')?.replaceChildren(this.unit)
     this.bar = node.querySelector('[data-bar]')
     this.tick = node.querySelector('[data-tick]')
   }
@@ -201,50 +204,49 @@ class Painter {
   }
 
   private write(figure: string, unit: string, valid: boolean) {
-    if (this.figure) {
-      this.figure.textContent = figure
-      this.figure.classList.toggle('text-ink-3', !valid)
-    }
-    if (this.unit && this.unit.textContent !== unit) this.unit.textContent = unit
+    if (this.figure.data !== figure) this.figure.data = figure
+    if (this.unit.data !== unit) this.unit.data = unit
+    this.put('valid', String(valid), () => this.box?.classList.toggle('text-ink-3', !valid))
+  }
+
+  /** Does something only where its text has changed since the last time. */
+  private put(what: string, text: string, write: (text: string) => void) {
+    if (this.written.get(what) === text) return
+    this.written.set(what, text)
+    write(text)
   }
 
   private paintBar(value: number | null) {
     const i = this.store.indexOf(this.channel.id)
     const low = this.store.since?.normal[2 * i]
     const high = this.store.since?.normal[2 * i + 1]
-    const group = this.bar?.firstElementChild
-    if (low == null || high == null) {
-      group?.setAttribute('visibility', 'hidden')
-      return
-    }
-    group?.setAttribute('visibility', 'visible')
-    if (value === null) {
-      this.tick?.setAttribute('visibility', 'hidden')
-      this.bar?.setAttribute('aria-label', 'normal range')
-      return
-    }
-    const outside = value < low || value > high
+    const known = low != null && high != null
+    this.put('bar', known ? 'visible' : 'hidden', (t) =>
+      this.bar?.firstElementChild?.setAttribute('visibility', t),
+    )
+    if (!known) return
+    this.put('tick', value === null ? 'hidden' : 'inherit', (t) => this.tick?.setAttribute('visibility', t))
+    const outside = value !== null && (value < low || value > high)
+    const says = value === null ? 'normal range' : outside ? 'outside its normal range' : 'normal'
+    this.put('says', says, (t) => this.bar?.setAttribute('aria-label', t))
+    if (value === null) return
     const at = Math.max(2, Math.min(86, 22 + ((value - low) / (high - low)) * 44))
-    this.tick?.setAttribute('visibility', 'inherit')
-    this.tick?.setAttribute('transform', `translate(${Math.round(at)} 0)`)
-    this.tick?.setAttribute('fill', outside ? 'var(--grave)' : 'var(--ink)')
-    const says = outside ? 'outside its normal range' : 'normal'
-    if (this.bar?.getAttribute('aria-label') !== says) this.bar?.setAttribute('aria-label', says)
+    this.put('at', `translate(${Math.round(at)} 0)`, (t) => this.tick?.setAttribute('transform', t))
+    this.put('fill', outside ? 'var(--grave)' : 'var(--ink)', (t) => this.tick?.setAttribute('fill', t))
   }
 
   gathered() {
     const { channel, store } = this
     const i = store.indexOf(channel.id)
     const words = Object.keys(channel.words).length > 0
-    const put = (name: string, values: (number | null)[] | undefined) => {
-      const cell = this.node.querySelector(`[data-${name}]`)
-      const v = values?.[i]
+    for (const name of ['min', 'max', 'mean'] as const) {
+      const v = store.since?.[name][i]
       const text = v == null || words ? '' : this.show(v, channel.unit, channel.decimals).figure
-      if (cell && cell.textContent !== text) cell.textContent = text
+      this.put(name, text, (t) => {
+        const cell = this.node.querySelector(`[data-${name}]`)
+        if (cell) cell.textContent = t
+      })
     }
-    put('min', store.since?.min)
-    put('max', store.since?.max)
-    put('mean', store.since?.mean)
     this.last = ''
     this.now()
   }

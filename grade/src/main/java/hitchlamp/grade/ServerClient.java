@@ -20,7 +20,7 @@ public final class ServerClient {
   /** Password of everybody in the demo. */
   public static final String PASSWORD = "saltmere-island";
 
-  private static final Duration PATIENCE = Duration.ofSeconds(30);
+  private static final Duration PATIENCE = Duration.ofMinutes(3);
 
   private final String address;
   private final CookieManager cookies = new CookieManager();

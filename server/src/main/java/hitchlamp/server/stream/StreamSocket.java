@@ -26,7 +26,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * One WebSocket per tab. The tab subscribes with {@code {"subscribe": topic, "after": seq}} and
- * gets a snapshot or what it missed, then changes. Values are merged to at most 20 a second; events
+ * gets a snapshot or what it missed, then changes. Values are merged to at most 50 a second; events
  * are never dropped, but a client that lets more than {@link #MOST_WAITING} wait is cut off and
  * resumes.
  */
@@ -36,8 +36,8 @@ public class StreamSocket extends TextWebSocketHandler {
   static final int MOST_WAITING = 2_000;
 
   private static final int MOST_SUBSCRIPTIONS = 16;
-  private static final long MERGE_MILLIS = 50;
-  private static final long MERGE_NANOS = 45_000_000;
+  private static final long MERGE_MILLIS = 20;
+  private static final long MERGE_NANOS = 18_000_000;
 
   private final Topics topics;
   private final JsonMapper json;
