@@ -55,15 +55,15 @@ final class CutoutReleases {
       for (int i = 0; i < TRIES; i++) {
         all.add(once(way, 1_000 + i));
       }
-      double[] sorted = WatchMeasure.sorted(all);
+      double[] sorted = Installation.sorted(all);
       report
           .row(
               way.words,
               TRIES,
-              WatchMeasure.at(sorted, 0.5),
-              WatchMeasure.at(sorted, 1),
+              Installation.at(sorted, 0.5),
+              Installation.at(sorted, 1),
               way.allowed)
-          .keep("release" + way.name(), WatchMeasure.at(sorted, 1));
+          .keep("release" + way.name(), Installation.at(sorted, 1));
     }
     report.end();
   }

@@ -22,7 +22,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -293,7 +292,7 @@ final class Measure implements Callable<Integer> {
     Path folder = Files.createTempDirectory("measure");
     Path capture = folder.resolve("million.pcap");
     capture(capture, 1_000_000);
-    String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
+    String java = Processes.java();
     int count = Math.min(runs, 5);
     double[] ours = new double[count];
     double[] theirs = new double[count];
@@ -302,7 +301,7 @@ final class Measure implements Callable<Integer> {
     Path b = folder.resolve("tshark.txt");
     for (int i = -1; i < count; i++) {
       double t1 =
-          time(
+          Processes.time(
               null,
               java,
               "-Xshare:auto",
@@ -312,7 +311,7 @@ final class Measure implements Callable<Integer> {
               "hitchlamp.grade.DecodeFile",
               capture.toString(),
               a.toString());
-      double t2 = time(b, Tshark.headers(capture));
+      double t2 = Processes.time(b, Tshark.headers(capture));
       if (i >= 0) {
         ours[i] = t1;
         theirs[i] = t2;
@@ -350,18 +349,6 @@ final class Measure implements Callable<Integer> {
     }
   }
 
-  private static double time(Path out, String... command) throws IOException, InterruptedException {
-    ProcessBuilder p = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD);
-    p.redirectOutput(
-        out == null ? ProcessBuilder.Redirect.DISCARD : ProcessBuilder.Redirect.to(out.toFile()));
-    long start = System.nanoTime();
-    Process running = p.start();
-    if (!running.waitFor(300, TimeUnit.SECONDS) || running.exitValue() != 0) {
-      throw new IOException(command[0] + " failed");
-    }
-    return (System.nanoTime() - start) / 1e9;
-  }
-
   private static void jmh(String java, Path folder, Report report) throws Exception {
     try {
       Class.forName("org.openjdk.jmh.Main");
@@ -370,7 +357,7 @@ final class Measure implements Callable<Integer> {
       return;
     }
     Path result = folder.resolve("jmh.json");
-    time(
+    Processes.time(
         null,
         java,
         "-cp",
