@@ -3,7 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['dist', 'src/api/generated/schema.ts', 'eslint.config.js'] },
+  { ignores: ['dist', 'src/api/generated/schema.ts', 'eslint.config.js', 'reference'] },
   js.configs.recommended,
   ...tseslint.configs.recommendedTypeChecked,
   reactHooks.configs.flat.recommended,

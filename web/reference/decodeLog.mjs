@@ -10,9 +10,10 @@ const data = new Dbc().load(readFileSync(dbc, 'utf8'))
 const can = new Can()
 can.database = data
 const groups = new Map()
-for (const [name, message] of data.messages) groups.set(Number(name.replace('PGN_', '')), [...message.signals.values()])
+for (const [name, message] of data.messages)
+  groups.set(Number(name.replace('PGN_', '')), [...message.signals.values()])
 
-const pgnOf = (id) => ((id >> 16) & 0xff) < 240 ? (id >> 8) & 0x3ff00 : (id >> 8) & 0x3ffff
+const pgnOf = (id) => (((id >> 16) & 0xff) < 240 ? (id >> 8) & 0x3ff00 : (id >> 8) & 0x3ffff)
 const sums = new Map()
 for await (const line of createInterface({ input: createReadStream(log) })) {
   const [, id, hex] = /^\(\d+\.\d+\) \S+ ([0-9A-F]{8})#([0-9A-F]*)$/.exec(line) ?? []

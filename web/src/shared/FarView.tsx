@@ -1,7 +1,12 @@
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect, useRef } from 'react'
+import { change, useSettings } from './settings'
+import { play, type Tone } from './sound'
 
-/** The whole screen for what must be legible from four metres. Closed by its button or the letter b. */
+/**
+ * The whole screen for what must be legible from four metres, with a tone where that changes which nobody may miss. Closed
+ * by its button or the letter b.
+ */
 export function FarView({
   open,
   onClose,
@@ -9,6 +14,7 @@ export function FarView({
   children,
   foot,
   keys,
+  heard,
 }: {
   open: boolean
   onClose: () => void
@@ -17,7 +23,20 @@ export function FarView({
   foot?: ReactNode
   /** What single keys do while it is open, beside b. */
   keys?: Record<string, () => void>
+  /** What is sounded: whenever its state changes while this is open. */
+  heard?: { state: string; tone: Tone }
 }) {
+  const { sound } = useSettings()
+  const last = useRef<string | undefined>(undefined)
+  const { state, tone } = heard ?? {}
+  useEffect(() => {
+    if (!open) {
+      last.current = undefined
+      return
+    }
+    if (sound && tone && last.current !== undefined && last.current !== state) play(tone)
+    last.current = state
+  }, [open, state, tone, sound])
   return (
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>
@@ -37,8 +56,20 @@ export function FarView({
             <Dialog.Title asChild>
               <p className="font-narrow text-[64px] leading-none font-semibold">{title}</p>
             </Dialog.Title>
+            {heard && (
+              <button
+                className="btn ml-auto min-h-16 px-6 text-[22px]"
+                aria-pressed={sound}
+                onClick={() => {
+                  change({ sound: !sound })
+                  if (!sound) play('free')
+                }}
+              >
+                Sound {sound ? 'on' : 'off'}
+              </button>
+            )}
             <Dialog.Close asChild>
-              <button className="btn ml-auto min-h-16 px-6 text-[22px]">
+              <button className={`btn min-h-16 px-6 text-[22px] ${heard ? '' : 'ml-auto'}`}>
                 Near view <span className="kbd">b</span>
               </button>
             </Dialog.Close>

@@ -8,6 +8,8 @@ export interface Settings {
   theme: Theme
   units: UnitSystem
   singleKeys: boolean
+  /** Tones of the far view. */
+  sound: boolean
 }
 
 const KEY = 'hitch-lamp'
@@ -21,9 +23,10 @@ function read(): Settings {
       theme: kept.theme === 'day' || kept.theme === 'night' ? kept.theme : 'system',
       units: kept.units === 'us' ? 'us' : 'metric',
       singleKeys: kept.singleKeys !== false,
+      sound: kept.sound !== false,
     }
   } catch {
-    return { theme: 'system', units: 'metric', singleKeys: true }
+    return { theme: 'system', units: 'metric', singleKeys: true, sound: true }
   }
 }
 

@@ -40,6 +40,7 @@ export function Cutout() {
   }, [running, job.id])
   const toggle = (n: number) => view && say.mutate(view.off.includes(n) ? `on ${n}` : `off ${n}`)
   const offNow = view?.off.join() ?? ''
+  const ended = view?.stage === 'ENDED'
   const { mutate: tell } = say
   const numbers = useMemo(() => {
     const keys: Record<string, () => void> = {}
@@ -147,6 +148,7 @@ export function Cutout() {
       <FarView
         open={far}
         keys={numbers}
+        heard={{ state: `${shown?.stage} ${offNow}`, tone: ended ? 'look' : offNow ? 'held' : 'free' }}
         onClose={() => setFar(false)}
         title={
           shown

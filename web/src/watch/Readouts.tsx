@@ -53,6 +53,7 @@ function Readout({ store, channel, far }: { store: WatchStore; channel: WatchCha
           {now.state === 'S' && ' stale'}
         </span>
       </p>
+      {far && store.outside(channel) && <span className="mark mark-filled text-[28px]">not normal</span>}
       {!far && (
         <NormalBar value={now.value} low={store.since?.normal[2 * i]} high={store.since?.normal[2 * i + 1]} />
       )}

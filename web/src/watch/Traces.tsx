@@ -5,14 +5,18 @@ import { get } from '../api/client'
 import { Plot } from '../shared/Plot'
 import { useConversion } from '../shared/quantity'
 import type { WatchChannel } from './types'
-import { columnsOf, converted, type WindowView } from './windows'
+import { columnsOf, converted, withEarlier, type WindowView } from './windows'
 import type { WatchStore } from './watchStore'
 
-const SPANS = [10, 30, 60, 300]
+const LONGEST = 300
+const SPANS = [10, 30, 60, LONGEST]
 const DRAW_MS = 100
 const MOST = 8
 
-/** Values over the last seconds, each on a plot of its own; frozen, all that came is there with its extremes. */
+/**
+ * Values over the last seconds, each on a plot of its own, from before the page looked; frozen, all that came is there
+ * with its extremes.
+ */
 export function Traces({
   job,
   store,
@@ -33,12 +37,20 @@ export function Traces({
   }, [frozen])
   const shown = channels.slice(0, MOST)
   const ids = shown.map((c) => c.id)
+  // What the server heard before this page looked: the traces do not begin empty.
+  const earlier = useQuery({
+    queryKey: ['watch-earlier', job, ids.join()],
+    queryFn: async () => {
+      const at = store.seconds
+      return { at, windows: await get<WindowView[]>(series(job, ids, LONGEST)) }
+    },
+    enabled: !frozen && ids.length > 0,
+    staleTime: Infinity,
+    gcTime: 0,
+  })
   const kept = useQuery({
     queryKey: ['watch-series', job, ids.join(), span],
-    queryFn: () =>
-      get<WindowView[]>(
-        `/api/jobs/${job}/watch/series?channels=${encodeURIComponent(ids.join())}&seconds=${span}&columns=700`,
-      ),
+    queryFn: () => get<WindowView[]>(series(job, ids, span)),
     enabled: frozen && ids.length > 0,
     staleTime: Infinity,
     gcTime: 0,
@@ -68,13 +80,22 @@ export function Traces({
                   kept.data.find((w) => w.channel === c.id),
                   c,
                 )
-              : (store.trace([c.id], span) as unknown as uPlot.AlignedData)
+              : withEarlier(
+                  store.trace([c.id], span) as [number[], (number | null)[]],
+                  earlier.data?.windows.find((w) => w.channel === c.id),
+                  store.seconds - (earlier.data?.at ?? 0),
+                  span,
+                  c,
+                )
           }
         />
       ))}
     </div>
   )
 }
+
+const series = (job: number, ids: string[], seconds: number) =>
+  `/api/jobs/${job}/watch/series?channels=${encodeURIComponent(ids.join())}&seconds=${seconds}&columns=700`
 
 function Trace({ channel, data, span }: { channel: WatchChannel; data: uPlot.AlignedData; span: number }) {
   const way = useConversion()(channel.unit)

@@ -1,4 +1,4 @@
-import { act, screen, waitFor } from '@testing-library/react'
+import { act, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { renderInJob, person, stubServer } from '../test-support'
@@ -37,6 +37,17 @@ const channel = (id: string, name: string, more: object = {}) => ({
 
 const up = { link: { state: 'UP', held: [] } as unknown as LinkState }
 
+const since = {
+  version: 1,
+  engines: { '': 'idles' },
+  min: [590, null, 0, null],
+  max: [610, null, 1, null],
+  mean: [600, null, 0.5, null],
+  ageMs: [5, 5, 5, 5],
+  periodMs: [20, 500, 100, 1000],
+  normal: [580, 720, null, null, null, null, null, null],
+}
+
 function tell(states = 'VNVE') {
   act(() => {
     heard.listener?.({
@@ -53,16 +64,7 @@ function tell(states = 'VNVE') {
     })
     heard.listener?.({
       type: 'since',
-      body: {
-        version: 1,
-        engines: { '': 'idles' },
-        min: [590, null, 0, null],
-        max: [610, null, 1, null],
-        mean: [600, null, 0.5, null],
-        ageMs: [5, 5, 5, 5],
-        periodMs: [20, 500, 100, 1000],
-        normal: [580, 720, null, null, null, null, null, null],
-      },
+      body: since,
     })
     heard.listener?.({ type: 'now', body: { version: 1, seconds: 9, raws: [640, 255, 1, 254], states } })
   })
@@ -109,6 +111,23 @@ it('the chosen value says what it is and what is normal', async () => {
   expect(why).toHaveTextContent('SPN 190')
   expect(why).toHaveTextContent('every 20 ms')
   expect(why).toHaveTextContent('580 rpm to 720 rpm')
+})
+
+it('from afar a value outside its normal range is named as such', async () => {
+  renderInJob(<Watch />, { live: up })
+  tell()
+  await userEvent.keyboard('b')
+  const far = within(await screen.findByRole('dialog'))
+  expect(far.getByText('640')).toBeInTheDocument()
+  expect(far.queryByText('not normal')).not.toBeInTheDocument()
+  act(() => {
+    heard.listener?.({
+      type: 'now',
+      body: { version: 1, seconds: 10, raws: [900, 255, 1, 254], states: 'VNVE' },
+    })
+    heard.listener?.({ type: 'since', body: since })
+  })
+  expect(far.getByText('not normal')).toBeInTheDocument()
 })
 
 it('records at once, arms a recorder with its conditions, marks the moment', async () => {

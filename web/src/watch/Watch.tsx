@@ -27,6 +27,9 @@ const VIEWS: [View, string][] = [
   ['against', 'Against'],
 ]
 
+/** Values that stand large enough on one screen. */
+const MOST_FAR = 6
+
 interface KeptSet {
   id: number
   name: string
@@ -106,6 +109,7 @@ export function Watch() {
   const about = all.find((c) => c.id === selected) ?? (view === 'table' ? undefined : ordered[0])
   const up = live.link?.state === 'UP'
   const engine = since?.engines
+  const outside = ordered.slice(0, MOST_FAR).flatMap((c) => (store.outside(c) ? [c.id] : []))
   const setIds = [...new Set(all.flatMap((c) => c.sets))]
   return (
     <>
@@ -238,8 +242,13 @@ export function Watch() {
           </WhyPart>
         </Why>
       )}
-      <FarView open={far} onClose={() => setFar(false)} title={engine ? engines(engine) : 'Watch'}>
-        <Readouts store={store} channels={ordered.slice(0, 6)} far />
+      <FarView
+        open={far}
+        onClose={() => setFar(false)}
+        title={engine ? engines(engine) : 'Watch'}
+        heard={{ state: outside.join(), tone: outside.length > 0 ? 'look' : 'free' }}
+      >
+        <Readouts store={store} channels={ordered.slice(0, MOST_FAR)} far />
       </FarView>
     </>
   )

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import type { WatchChannel } from './types'
 import { figure, inOrder, WatchStore } from './watchStore'
-import { bridged, columnsOf, converted } from './windows'
+import { bridged, columnsOf, converted, withEarlier } from './windows'
 import { clock } from './words'
 
 const speed: WatchChannel = {
@@ -108,4 +108,28 @@ it('the vital few that tell a value are listed first, what tells none last, and 
   expect(order()).toEqual(['c', 'b', 'a', 'd'])
   tell('NNNN')
   expect(order()).toEqual(['c', 'b', 'a', 'd'])
+})
+
+it('what was told before the page looked stands before what it saw, with its extremes', () => {
+  const earlier = { channel: 'a', from: -8, width: 2, least: [1, null, 3, 4], greatest: [5, null, 3, 9] }
+  const live: [number[], (number | null)[]] = [
+    [-2, -1],
+    [70, null],
+  ]
+  const one = { factor: 10, offset: 1 }
+  expect(withEarlier(live, earlier, 1, 30, one)).toEqual([
+    [-8.5, -7.5, -4.5, -3.5, -2, -1],
+    [11, 51, 31, 31, 70, null],
+  ])
+  expect(withEarlier(live, earlier, 1, 5, one)[0]).toEqual([-4.5, -3.5, -2, -1])
+  expect(withEarlier(live, undefined, 0, 30, one)).toBe(live)
+})
+
+it('a page that has looked for longer than is shown needs nothing from before', () => {
+  const live: [number[], (number | null)[]] = [
+    [-10, 0],
+    [1, 2],
+  ]
+  const earlier = { channel: 'a', from: -300, width: 1, least: [1], greatest: [1] }
+  expect(withEarlier(live, earlier, 0, 10, { factor: 1, offset: 0 })).toBe(live)
 })

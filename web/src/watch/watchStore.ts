@@ -95,6 +95,16 @@ export class WatchStore {
     return [times, ...rows]
   }
 
+  /** True where a value is a figure outside its normal range of now. */
+  outside(c: WatchChannel): boolean {
+    const r = this.reading(c.id)
+    const i = this.indexOf(c.id)
+    const low = this.since?.normal[2 * i]
+    const high = this.since?.normal[2 * i + 1]
+    const value = (r?.raw ?? 0) * c.factor + c.offset
+    return r?.state === 'V' && low != null && high != null && (value < low || value > high)
+  }
+
   onNow = (listener: () => void) => {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)

@@ -46,6 +46,38 @@ export function bridged(row: (number | null)[]): (number | null)[] {
   return out
 }
 
+/**
+ * What was told before the page looked, put before what it saw itself: of each column the least, then the greatest.
+ *
+ * @param live times in seconds before now (negative), and figures
+ * @param earlier columns in seconds before the moment that it was told at
+ * @param since seconds from that moment to now
+ * @param span seconds that are shown
+ */
+export function withEarlier(
+  live: [number[], (number | null)[]],
+  earlier: WindowView | undefined,
+  since: number,
+  span: number,
+  c: Pick<WatchChannel, 'factor' | 'offset'>,
+): [number[], (number | null)[]] {
+  const first = live[0][0] ?? 0
+  if (!earlier || first <= -span) return live
+  const times: number[] = []
+  const figures: number[] = []
+  earlier.least.forEach((least, i) => {
+    const greatest = earlier.greatest[i] ?? null
+    const at = earlier.from + (i + 0.25) * earlier.width - since
+    if (least === null || greatest === null || at < -span || at + earlier.width / 2 >= first) return
+    times.push(at, at + earlier.width / 2)
+    figures.push(least * c.factor + c.offset, greatest * c.factor + c.offset)
+  })
+  return [
+    [...times, ...live[0]],
+    [...figures, ...live[1]],
+  ]
+}
+
 /** Figures of a plot in the unit that is shown; x stays. */
 export function converted(
   data: uPlot.AlignedData,

@@ -1605,15 +1605,12 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            number?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
+            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -1625,6 +1622,9 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {

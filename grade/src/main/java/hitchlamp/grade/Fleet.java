@@ -95,7 +95,7 @@ final class Fleet {
             + Math.round(seconds)
             + " s after "
             + SETTLE_SECONDS
-            + " s of settling. All frames are stored. Latency: from the bus time of the newest frame in a value to the arrival of the value at the client; values are merged by the server to at most 20 a second. One of the trucks is also watched by a real browser (headless Chromium on the same machine): there the time runs to the second animation frame after the arrival.");
+            + " s of settling. All frames are stored. Latency: from the bus time of the newest frame in a value to the arrival of the value at the client; values are merged by the server to at most 50 a second. One of the trucks is also watched by a real browser (headless Chromium on the same machine): there the time runs to the second animation frame after the arrival.");
     report
         .head("figure", "value")
         .row("trucks", jobs.size())

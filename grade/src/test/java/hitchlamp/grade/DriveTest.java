@@ -164,6 +164,26 @@ class DriveTest extends VisitTest {
   }
 
   @Test
+  void onABusThatIsFullEveryValueThatGetsThroughIsRecorded() throws InterruptedException {
+    long[] heard = new long[1];
+    record(TRUCK + "bus: {load: 1.2}\n");
+    hears =
+        m -> {
+          book.heard(m)
+              .ifPresent(
+                  s -> {
+                    heard[0]++;
+                    recorder.sample(s);
+                  });
+        };
+    kept.clear();
+    pass(10);
+    assertThat(kept).as("nothing is dropped on the way").hasSize((int) heard[0]);
+    // Engine speed goes before the background: 50 a second, some of them late.
+    assertThat(of("engine", 190).size()).isGreaterThan(400);
+  }
+
+  @Test
   void withoutAPullNothingIsClaimed() throws InterruptedException {
     record(TRUCK);
     pass(20);

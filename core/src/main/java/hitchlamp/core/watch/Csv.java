@@ -225,6 +225,10 @@ public final class Csv {
       return 0;
     }
     String text = map.decimalComma() ? field.replace(',', '.') : field;
+    int plain = PlainFigure.decimals(text);
+    if (plain >= 0) {
+      return plain;
+    }
     double value;
     try {
       value = Double.parseDouble(text);
@@ -255,7 +259,10 @@ public final class Csv {
       return Scale.MISSING;
     }
     String text = map.decimalComma() ? field.replace(',', '.') : field;
-    return Math.round(Double.parseDouble(text) * Math.pow(10, decimals));
+    int plain = PlainFigure.decimals(text);
+    return plain >= 0
+        ? PlainFigure.count(text, plain, decimals)
+        : Math.round(Double.parseDouble(text) * Math.pow(10, decimals));
   }
 
   private static Track track(CsvMap map, int[] decimals, String name) {

@@ -5,13 +5,17 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hitchlamp.core.quantity.Unit;
 import java.io.IOException;
+import java.io.Reader;
 import java.io.StringReader;
 import java.io.StringWriter;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /**
  * Tables of other programs, as they come: separators, commas, gaps, and what is wrong with them.
@@ -95,6 +99,98 @@ class CsvTest {
         ',',
         false);
     assertThat(out.toString()).isEqualTo("time [s],a\r\n0,0.123456789\r\n1,-77.1\r\n2,100000\r\n");
+  }
+
+  /** java.math.BigDecimal, which loses no digit either. */
+  @Test
+  void plainFiguresAreReadAsExactArithmeticReadsThem() {
+    SplittableRandom r = new SplittableRandom(9);
+    for (int i = 0; i < 2_000; i++) {
+      int decimals = r.nextInt(10);
+      BigDecimal figure =
+          BigDecimal.valueOf(r.nextLong(-999_999_999L, 1_000_000_000L) * 10 + i % 10, decimals)
+              .remainder(BigDecimal.valueOf(1_000_000_000L));
+      String text = figure.toPlainString();
+      int own = PlainFigure.decimals(text);
+      assertThat(own).as(text).isEqualTo(decimals);
+      assertThat(PlainFigure.count(text, own, 9))
+          .as(text)
+          .isEqualTo(figure.movePointRight(9).longValueExact());
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "",
+        "-",
+        ".",
+        ".5",
+        "+1",
+        "1e3",
+        "1,5",
+        "1.2.3",
+        "NaN",
+        "1234567890",
+        "1.0000000001"
+      })
+  void otherFiguresAreLeftToTheGeneralParser(String text) {
+    assertThat(PlainFigure.decimals(text)).isEqualTo(-1);
+  }
+
+  /** Rows of a table that is nowhere whole in memory. */
+  private static final class Endless extends Reader {
+    private final long rows;
+    private long row;
+    private String line = "time [s],Engine speed [rpm]\n";
+    private int at;
+
+    Endless(long rows) {
+      this.rows = rows;
+    }
+
+    @Override
+    public int read(char[] to, int offset, int length) {
+      if (at == line.length()) {
+        if (row == rows) {
+          return -1;
+        }
+        line = row + "," + (600 + row % 100) + "\n";
+        row++;
+        at = 0;
+      }
+      int n = Math.min(length, line.length() - at);
+      line.getChars(at, at + n, to, offset);
+      at += n;
+      return n;
+    }
+
+    @Override
+    public void close() {}
+  }
+
+  @Test
+  void tenMillionRowsAreReadRowByRow() throws IOException {
+    long[] sums = new long[2];
+    Csv.Read r =
+        Csv.read(
+            () -> new Endless(10_000_000),
+            CsvMap.guess(List.of("time [s],Engine speed [rpm]", "0,600")),
+            "long.csv",
+            new Csv.Sink() {
+              @Override
+              public void begins(Track t) {}
+
+              @Override
+              public void row(long micros, long[] raws) {
+                sums[0]++;
+                sums[1] += raws[0];
+              }
+            });
+    assertThat(r.rows()).isEqualTo(10_000_000);
+    assertThat(r.lastMicros()).isEqualTo(9_999_999L * Runs.SECOND);
+    assertThat(sums[0]).isEqualTo(10_000_000);
+    assertThat(sums[1]).isEqualTo(10_000_000L * 600 + 100_000L * 99 * 50);
   }
 
   @ParameterizedTest

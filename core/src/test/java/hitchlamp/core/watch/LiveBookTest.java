@@ -46,6 +46,28 @@ class LiveBookTest {
   }
 
   @Test
+  void aValueThatChangesItsRateIsFollowed() {
+    double t = 1;
+    for (int i = 0; i < 100; i++, t += 0.02) {
+      book.heard(Runs.speed(t, 700));
+    }
+    // Some modules send slowly while nothing moves.
+    for (int i = 0; i < 40; i++, t += 1.2) {
+      book.heard(Runs.speed(t, 700));
+      assertThat(speed(t + 1.1).state()).as("slow, but there").isEqualTo(LiveBook.State.VALID);
+    }
+    assertThat(speed(t).periodMicros()).isCloseTo(1_200_000, within(30_000L));
+    for (int i = 0; i < 60; i++, t += 0.02) {
+      book.heard(Runs.speed(t, 700));
+    }
+    assertThat(speed(t).periodMicros()).isLessThan(30_000);
+    assertThat(speed(t + 2).state())
+        .as("fast again: two seconds are long")
+        .isEqualTo(LiveBook.State.STALE);
+    assertThat(book.count()).as("every one was taken").isEqualTo(200);
+  }
+
+  @Test
   void leastGreatestAndMeanBeginAnewWhenWanted() {
     for (double rpm : new double[] {600, 900, 750}) {
       book.heard(Runs.speed(rpm / 100, rpm));

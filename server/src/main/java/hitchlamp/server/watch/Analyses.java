@@ -1,0 +1,224 @@
+package hitchlamp.server.watch;
+
+import hitchlamp.core.pack.DriveKind;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.watch.Alignment;
+import hitchlamp.core.watch.Channel;
+import hitchlamp.core.watch.PowerPull;
+import hitchlamp.core.watch.SeaTrial;
+import hitchlamp.core.watch.Series;
+import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.WatchWork;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/** What is worked out of recordings: how two lie over each other, pulls, sea trials. */
+@Service
+class Analyses {
+  private static final int ENGINE_SPEED = 190;
+  private static final int PEDAL = 91;
+  private static final int ROAD_SPEED = 84;
+  private static final int FRONT_AXLE = 904;
+  private static final int TORQUE = 513;
+  private static final int FRICTION = 514;
+  private static final int COOLANT = 110;
+  private static final int EXHAUST = 173;
+  private static final int BOOST = 102;
+  private static final int FUEL = 183;
+
+  private final WatchMapper mapper;
+  private final Library library;
+  private final RecordingReader reader;
+  private final WatchWork work;
+
+  Analyses(WatchMapper mapper, Library library, RecordingReader reader, WatchWork work) {
+    this.mapper = mapper;
+    this.library = library;
+    this.reader = reader;
+    this.work = work;
+  }
+
+  /**
+   * How two recordings lie over each other.
+   *
+   * @param laterSeconds to add to the second's seconds from its first moment, so that they are
+   *     seconds from the first moment of the first
+   * @param fit correlation there, null where it was not looked at
+   */
+  record AlignView(@NotNull double laterSeconds, Double fit, @NotNull String says) {}
+
+  /** How an alignment is found. */
+  enum By {
+    START,
+    MARKER,
+    THRESHOLD,
+    FIT
+  }
+
+  AlignView align(long first, long second, By by, String channel, Double threshold) {
+    WatchMapper.Head a = library.head(first);
+    WatchMapper.Head b = library.head(second);
+    Alignment found =
+        switch (by) {
+          case START -> Alignment.at(a.startMicros(), b.startMicros(), "the starts");
+          case MARKER -> Alignment.at(marker(a), marker(b), "the first markers");
+          case THRESHOLD ->
+              Alignment.byThreshold(
+                      one(a, channel), one(b, channel), threshold == null ? 0 : threshold)
+                  .orElseThrow(
+                      () ->
+                          Refusal.bad(
+                              "One of the two never passes that value upwards.",
+                              "Choose another value or another channel."));
+          case FIT ->
+              Alignment.bestFit(one(a, channel), one(b, channel))
+                  .orElseThrow(
+                      () ->
+                          Refusal.bad(
+                              "The two are nowhere alike in this channel.",
+                              "Align them at markers, or choose another channel."));
+        };
+    double later = (found.later() + b.firstMicros() - a.firstMicros()) / 1e6;
+    return new AlignView(later, RecordingView.figure(found.fit()), found.says());
+  }
+
+  private long marker(WatchMapper.Head h) {
+    return mapper.marks(h.id()).stream()
+        .filter(m -> m.kind().equals("MARKER"))
+        .findFirst()
+        .map(WatchMapper.MarkRow::fromMicros)
+        .orElseThrow(
+            () ->
+                Refusal.bad(
+                    "\"" + h.name() + "\" has no marker.",
+                    "Open it and mark the moment, or align by something else."));
+  }
+
+  private Series one(WatchMapper.Head h, String channel) {
+    List<WatchMapper.ChannelRow> rows = reader.rows(h.id(), List.of(channel));
+    if (rows.isEmpty()) {
+      throw Refusal.bad(
+          "\"" + h.name() + "\" does not hold " + channel + ".",
+          "Choose a channel that both hold.");
+    }
+    return reader.whole(h.id(), rows.get(0), h.firstMicros(), Library.last(h));
+  }
+
+  private Series bySpn(WatchMapper.Head h, int spn, String side) {
+    return reader.rows(h.id(), List.of()).stream()
+        .filter(r -> r.spn() == spn && (side.isEmpty() || r.side().equals(side)))
+        .max(
+            java.util.Comparator.comparing(r -> r.source().equals(Channel.Source.BROADCAST.name())))
+        .map(r -> reader.whole(h.id(), r, h.firstMicros(), Library.last(h)))
+        .orElse(
+            new Series(
+                new Channel(
+                    "none/" + spn,
+                    "not recorded",
+                    spn,
+                    "",
+                    "",
+                    side,
+                    Channel.Source.FILE,
+                    0,
+                    hitchlamp.core.watch.Scale.plain(1, hitchlamp.core.quantity.Unit.ONE)),
+                new long[0],
+                new long[0]));
+  }
+
+  private DriveKind drive(WatchMapper.Head h) {
+    Pack pack = work.pack(h.jobId());
+    return pack.drive()
+        .orElseThrow(
+            () ->
+                Refusal.conflict(
+                    "The pack of this unit does not say how it drives.",
+                    "Call the roll, so that the unit is known; else add it to a workshop pack."));
+  }
+
+  PowerPull.Result pull(long id, PowerPull.Setup setup) {
+    WatchMapper.Head h = library.head(id);
+    Series rpm = bySpn(h, ENGINE_SPEED, "");
+    if (rpm.size() == 0) {
+      throw Refusal.bad(
+          "This recording holds no engine speed (SPN 190).", "Record it, or map it in the file.");
+    }
+    Series pedal = bySpn(h, PEDAL, "");
+    Series axle = bySpn(h, FRONT_AXLE, "");
+    return PowerPull.of(
+        rpm, pedal, axle.size() > 0 ? axle : bySpn(h, ROAD_SPEED, ""), drive(h), setup);
+  }
+
+  SeaTrial.Result sea(long id) {
+    WatchMapper.Head h = library.head(id);
+    List<String> sides =
+        reader.rows(id, List.of()).stream()
+            .filter(r -> r.spn() == ENGINE_SPEED)
+            .map(WatchMapper.ChannelRow::side)
+            .distinct()
+            .sorted()
+            .toList();
+    List<String> named = sides.stream().filter(s -> !s.isEmpty()).toList();
+    return SeaTrial.of(
+        (named.isEmpty() ? List.of("") : named)
+            .stream()
+                .map(
+                    side ->
+                        new SeaTrial.Engine(
+                            side,
+                            bySpn(h, ENGINE_SPEED, side),
+                            bySpn(h, TORQUE, side),
+                            bySpn(h, FRICTION, side),
+                            bySpn(h, PEDAL, side),
+                            bySpn(h, COOLANT, side),
+                            bySpn(h, EXHAUST, side),
+                            bySpn(h, BOOST, side),
+                            bySpn(h, FUEL, side)))
+                .toList(),
+        drive(h));
+  }
+
+  /** Statistics of two recordings over one interval of the first, channel by channel. */
+  record Difference(
+      @NotNull String channel,
+      @NotNull String name,
+      @NotNull String unit,
+      RecordingView.Stats first,
+      RecordingView.Stats second) {}
+
+  List<Difference> differences(
+      long first, long second, double laterSeconds, Double from, Double to) {
+    Map<String, WatchMapper.ChannelRow> ofSecond =
+        reader.rows(second, List.of()).stream()
+            .collect(Collectors.toMap(WatchMapper.ChannelRow::channel, r -> r, (a, b) -> a));
+    List<WatchMapper.ChannelRow> both =
+        reader.rows(first, List.of()).stream()
+            .filter(r -> ofSecond.containsKey(r.channel()))
+            .toList();
+    List<String> ids = both.stream().map(WatchMapper.ChannelRow::channel).toList();
+    if (ids.isEmpty()) {
+      return List.of();
+    }
+    Map<String, RecordingView.Stats> a =
+        library.statistics(first, ids, from, to).stream()
+            .collect(Collectors.toMap(RecordingView.Stats::channel, s -> s));
+    Map<String, RecordingView.Stats> b =
+        library
+            .statistics(
+                second,
+                ids,
+                from == null ? null : from - laterSeconds,
+                to == null ? null : to - laterSeconds)
+            .stream()
+            .collect(Collectors.toMap(RecordingView.Stats::channel, s -> s));
+    return both.stream()
+        .map(
+            r ->
+                new Difference(
+                    r.channel(), r.name(), r.unit(), a.get(r.channel()), b.get(r.channel())))
+        .toList();
+  }
+}
