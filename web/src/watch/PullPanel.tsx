@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import type uPlot from 'uplot'
 import { get, type PullResult } from '../api/client'
 import { Plot } from '../shared/Plot'
@@ -14,7 +14,7 @@ const JUDGED: Record<PullResult['judgement'], string> = {
 }
 
 /** Full-pedal pulls in a recording: power over speed with what it can be off by. */
-export function PullPanel({ recording }: { recording: number }) {
+export const PullPanel = memo(function PullPanel({ recording }: { recording: number }) {
   const [mass, setMass] = useState('27000')
   const [off, setOff] = useState('3')
   const [grade, setGrade] = useState('0')
@@ -149,7 +149,7 @@ export function PullPanel({ recording }: { recording: number }) {
       )}
     </section>
   )
-}
+})
 
 function sum(a: number | null, b: number | null, sign: number): number | null {
   return a === null || b === null ? null : a + sign * b

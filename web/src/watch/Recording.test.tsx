@@ -92,14 +92,16 @@ function open(search = '') {
   })
 }
 
+/** A plot shows something, as soon as it is there. */
+const drawn = (name: RegExp, rows: string) =>
+  waitFor(() => expect(screen.getByRole('button', { name })).toHaveTextContent(rows))
+
 beforeEach(() => view.near.clear())
 
 it('the vital values are drawn first, in figures, with what they were over the window', async () => {
   serve([channel(190), channel(110), channel(5), channel(6)])
   open()
-  expect(await screen.findByRole('button', { name: /Value 190 over the time/ })).toHaveTextContent(
-    '[[5,15,25],[0,95,190],[0,95,190]]',
-  )
+  await drawn(/Value 190 over the time/, '[[5,15,25],[0,95,190],[0,95,190]]')
   expect(screen.queryByRole('button', { name: /Value 5 over the time/ })).not.toBeInTheDocument()
   expect(await screen.findAllByText(/least 1, greatest 9, mean 4, spread 2/)).toHaveLength(2)
   expect(screen.getByText(/1:40, 4 values, 0.40 bytes a sample/)).toBeInTheDocument()
@@ -124,12 +126,12 @@ it('a window is chosen in a plot, moved by half of itself, and given up by a key
 it('of many values those in view are asked for first, the others when these are there', async () => {
   const { asked } = serve(Array.from({ length: 25 }, (_, i) => channel(i + 1)))
   open('?take=all')
-  expect(await screen.findByRole('button', { name: /Value 1 over the time/ })).toHaveTextContent('0.5')
+  await drawn(/Value 1 over the time/, '0.5')
   const windows = () => asked.filter((a) => a.includes('/window'))
   const first = new URL(windows()[0] ?? '', 'http://unit').searchParams
   expect(first.get('channels')?.split(',')).toHaveLength(10)
   expect(first.get('columns')).toBe('300')
-  expect(await screen.findByRole('button', { name: /Value 25 over the time/ })).toHaveTextContent('12.5')
+  await drawn(/Value 25 over the time/, '12.5')
   expect(windows()).toHaveLength(3)
 })
 
@@ -149,7 +151,7 @@ it('what comes into view is asked for at once', async () => {
   await waitFor(() => expect(held).toHaveBeenCalled())
   expect(asked.filter((a) => a.includes('/window'))).toHaveLength(1)
   act(() => [...view.near.values()].at(-1)?.(true))
-  expect(await screen.findByRole('button', { name: /Value 25 over the time/ })).toHaveTextContent('12.5')
+  await drawn(/Value 25 over the time/, '12.5')
   expect(screen.getByRole('button', { name: /Value 15 over the time/ })).toHaveTextContent('[[],[],[]]')
 })
 

@@ -11,6 +11,7 @@ import { count } from '../shared/words'
 import { PullPanel } from './PullPanel'
 import { RecordingPlots } from './RecordingPlots'
 import { SeaPanel } from './SeaPanel'
+import { ValueChoice } from './ValueChoice'
 import type { WatchChannel } from './types'
 import { clock } from './words'
 
@@ -22,7 +23,6 @@ export function RecordingPage() {
   const id = Number(useParams().recording)
   const [params, setParams] = useSearchParams()
   const [cursor, setCursor] = useState<number | null>(null)
-  const [search, setSearch] = useState('')
   const [text, setText] = useState('')
   const queries = useQueryClient()
   const { data, error } = useQuery({
@@ -33,7 +33,7 @@ export function RecordingPage() {
   const length = data?.head.seconds ?? 60
   const from = Number(params.get('from') ?? 0)
   const to = Number(params.get('to') ?? length)
-  const channels = (data?.channels ?? []) as unknown as WatchChannel[]
+  const channels = useMemo(() => (data?.channels ?? []) as unknown as WatchChannel[], [data])
   const take = params.get('take')?.split(',').filter(Boolean) ?? firstOf(channels)
   const every = params.get('take') === 'all'
   const shown = every ? channels : take.flatMap((t) => channels.find((c) => c.id === t) ?? [])
@@ -66,6 +66,8 @@ export function RecordingPage() {
   )
   const chosen = useRef<(a: number | null, b: number | null) => void>(() => undefined)
   const choose = useCallback((a: number | null, b: number | null) => chosen.current(a, b), [])
+  const taking = useRef<(id: string) => void>(() => undefined)
+  const took = useCallback((id: string) => taking.current(id), [])
   const put = (part: Record<string, string | null>) =>
     setParams(
       (p) => {
@@ -85,9 +87,10 @@ export function RecordingPage() {
     )
   useEffect(() => {
     chosen.current = window
+    taking.current = (id) =>
+      put({ take: (take.includes(id) ? take.filter((t) => t !== id) : [...take, id]).join(',') })
   })
-  const field = useRef<HTMLInputElement>(null)
-  useKeys(useMemo(() => ({ '0': () => chosen.current(null, null), '/': () => field.current?.focus() }), []))
+  useKeys(useMemo(() => ({ '0': () => chosen.current(null, null) }), []))
   if (error) return <ProblemBox problem={error} />
   if (!data) return <p className="text-ink-2">One moment.</p>
   const move = (share: number) => {
@@ -95,12 +98,6 @@ export function RecordingPage() {
     const start = Math.max(0, Math.min(length - (to - from), from + by))
     window(start, start + to - from)
   }
-  const listed = channels.filter((c) =>
-    search
-      .toLowerCase()
-      .split(/\s+/)
-      .every((w) => `${c.name} ${c.moduleTitle} spn ${c.spn}`.toLowerCase().includes(w)),
-  )
   const table = `/api/recordings/${id}/table.csv?channels=${encodeURIComponent(ids)}`
   return (
     <>
@@ -177,40 +174,7 @@ export function RecordingPage() {
         </button>
       </div>
       {channels.some((c) => c.side) ? <SeaPanel recording={id} /> : <PullPanel recording={id} />}
-      <section aria-label="Values" className="mt-6">
-        <h2 className="mb-1">Values in it</h2>
-        <input
-          ref={field}
-          className="field mb-2 w-[260px]"
-          type="search"
-          aria-label="Search values of the recording"
-          placeholder="Search  (/)"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-        />
-        <ul className="columns-2 text-[15px] max-[1100px]:columns-1">
-          {listed.slice(0, 300).map((c) => (
-            <li key={c.id} className="break-inside-avoid">
-              <label className="flex min-h-9 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="h-5 w-5"
-                  checked={every || take.includes(c.id)}
-                  onChange={() =>
-                    put({
-                      take: (take.includes(c.id) ? take.filter((t) => t !== c.id) : [...take, c.id]).join(
-                        ',',
-                      ),
-                    })
-                  }
-                />
-                {c.side && `${c.side} `}
-                {c.name} <span className="text-ink-3">{c.moduleTitle}</span>
-              </label>
-            </li>
-          ))}
-        </ul>
-      </section>
+      <ValueChoice channels={channels} taken={every ? 'all' : take.join()} onTake={took} />
       <Why title={data.head.name}>
         <WhyPart head="What it is">
           Began {new Date(data.head.beganAt).toLocaleString()}: {data.head.why}. {data.head.endedWhy}

@@ -1,5 +1,5 @@
 import { useIsFetching, useQuery, useQueryClient } from '@tanstack/react-query'
-import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { get, type StatsView } from '../api/client'
 import { isNear, watchNear } from '../shared/near'
 import { Plot, type PlotMark } from '../shared/Plot'
@@ -12,6 +12,7 @@ import { columnsOf, converted, type WindowView } from './windows'
 const TOGETHER = 10
 const COLUMNS = 800
 const COMPACT_COLUMNS = 300
+const IDLE_MS = 50
 
 /** What the plots show. */
 interface Shown {
@@ -69,7 +70,8 @@ export function RecordingPlots({ channels, ...shown }: Shown & { channels: Watch
     const status = group && queries.getQueryState(windowKey(shown, idsOf(group)))?.status
     return group === undefined || status === 'success' || status === 'error'
   }
-  const others = near.size > 0 && [...near].every(come)
+  const ready = near.size > 0 && [...near].every(come)
+  const others = useIdle(ready, `${ids} ${shown.from}-${shown.to}`)
   return (
     <div data-window={`${shown.from}-${shown.to}`}>
       {groups.map((g, i) => (
@@ -79,8 +81,23 @@ export function RecordingPlots({ channels, ...shown }: Shown & { channels: Watch
   )
 }
 
+/** True once something is ready and the browser has nothing else to do; false again for something else. */
+function useIdle(ready: boolean, what: string): boolean {
+  const [idle, setIdle] = useState('')
+  useEffect(() => {
+    if (!ready) return
+    if (typeof requestIdleCallback === 'undefined') {
+      const timer = setTimeout(() => setIdle(what), IDLE_MS)
+      return () => clearTimeout(timer)
+    }
+    const call = requestIdleCallback(() => setIdle(what), { timeout: 10 * IDLE_MS })
+    return () => cancelIdleCallback(call)
+  }, [ready, what])
+  return ready && idle === what
+}
+
 /** Plots that are asked for together. */
-function Group({
+const Group = memo(function Group({
   place,
   channels,
   asked,
@@ -134,7 +151,7 @@ function Group({
       ))}
     </div>
   )
-}
+})
 
 const ChannelPlot = memo(function ChannelPlot({
   channel,

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import type uPlot from 'uplot'
 import { get, type SeaResult } from '../api/client'
 import { Plot } from '../shared/Plot'
@@ -15,7 +15,7 @@ const FITS: Record<SeaResult['sides'][number]['fit'], string> = {
 }
 
 /** A sea trial: steady points up the range against the propeller law, engine by engine. */
-export function SeaPanel({ recording }: { recording: number }) {
+export const SeaPanel = memo(function SeaPanel({ recording }: { recording: number }) {
   const [asked, setAsked] = useState(false)
   const convert = useConversion()
   const show = useShow()
@@ -101,7 +101,7 @@ export function SeaPanel({ recording }: { recording: number }) {
       )}
     </section>
   )
-}
+})
 
 function LawPlot({ data, kw }: { data: SeaResult; kw: { factor: number; unit: string } }) {
   const rpms = [...new Set(data.sides.flatMap((s) => s.points.map((p) => Math.round(p.rpm))))].sort(
