@@ -79,12 +79,14 @@ export function RecordingPage() {
       },
       { replace: true },
     )
-  const window = (a: number | null, b: number | null) =>
-    put(
-      a === null || b === null
-        ? { from: null, to: null }
-        : { from: String(Math.max(0, a)), to: String(Math.min(length, b)) },
-    )
+  const askRef = useRef<((from: number, to: number) => void) | undefined>(undefined)
+  const window = (a: number | null, b: number | null) => {
+    const start = Math.max(0, a ?? 0)
+    const end = Math.min(length, b ?? length)
+    askRef.current?.(start, end)
+    const all = a === null || b === null
+    put(all ? { from: null, to: null } : { from: String(start), to: String(end) })
+  }
   useEffect(() => {
     chosen.current = window
     taking.current = (id) =>
@@ -150,6 +152,7 @@ export function RecordingPage() {
       <RecordingPlots
         recording={id}
         channels={shown}
+        askRef={askRef}
         from={from}
         to={to}
         stats={stats.data}

@@ -1,5 +1,14 @@
 import { useIsFetching, useQuery, useQueryClient } from '@tanstack/react-query'
-import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import {
+  memo,
+  type RefObject,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { get, type StatsView } from '../api/client'
 import { isNear, watchNear } from '../shared/near'
 import { Plot, type PlotMark } from '../shared/Plot'
@@ -32,13 +41,29 @@ const idsOf = (channels: WatchChannel[]) => channels.map((c) => c.id).join()
 
 const columnsFor = (s: Shown) => (s.compact ? COMPACT_COLUMNS : COLUMNS)
 
-const windowKey = (s: Shown, ids: string) => ['window', s.recording, ids, s.from, s.to, columnsFor(s)]
+/** One window of channels: its key, and how it is asked for. */
+const windowQuery = (s: Shown, ids: string) => ({
+  queryKey: ['window', s.recording, ids, s.from, s.to, columnsFor(s)],
+  queryFn: ({ signal }: { signal: AbortSignal }) =>
+    get<WindowView[]>(
+      `/api/recordings/${s.recording}/window?channels=${encodeURIComponent(ids)}&from=${s.from}&to=${s.to}&columns=${columnsFor(s)}`,
+      signal,
+    ),
+})
 
 /**
  * Plots of a recording over one window. Those in view are asked for first and drawn as soon as they are there; the
  * others follow, so that scrolling and printing find them ready.
  */
-export function RecordingPlots({ channels, ...shown }: Shown & { channels: WatchChannel[] }) {
+export function RecordingPlots({
+  channels,
+  askRef,
+  ...shown
+}: Shown & {
+  channels: WatchChannel[]
+  /** Takes what asks for another window of the plots in view at once, before the page is drawn for it. */
+  askRef: RefObject<((from: number, to: number) => void) | undefined>
+}) {
   const ids = idsOf(channels)
   const groups = useMemo(
     () => {
@@ -67,9 +92,17 @@ export function RecordingPlots({ channels, ...shown }: Shown & { channels: Watch
   useIsFetching({ queryKey: ['window', shown.recording] })
   const come = (g: number) => {
     const group = groups[g]
-    const status = group && queries.getQueryState(windowKey(shown, idsOf(group)))?.status
+    const status = group && queries.getQueryState(windowQuery(shown, idsOf(group)).queryKey)?.status
     return group === undefined || status === 'success' || status === 'error'
   }
+  useEffect(() => {
+    askRef.current = (from, to) => {
+      for (const g of near) {
+        const group = groups[g]
+        if (group) void queries.prefetchQuery(windowQuery({ ...shown, from, to }, idsOf(group)))
+      }
+    }
+  })
   const ready = near.size > 0 && [...near].every(come)
   const others = useIdle(ready, `${ids} ${shown.from}-${shown.to}`)
   return (
@@ -121,14 +154,9 @@ const Group = memo(function Group({
     }
   }, [place, onNear])
   const ids = idsOf(channels)
-  const { recording, from, to } = shown
+  const { from, to } = shown
   const windows = useQuery({
-    queryKey: windowKey(shown, ids),
-    queryFn: ({ signal }) =>
-      get<WindowView[]>(
-        `/api/recordings/${recording}/window?channels=${encodeURIComponent(ids)}&from=${from}&to=${to}&columns=${columnsFor(shown)}`,
-        signal,
-      ),
+    ...windowQuery(shown, ids),
     enabled: asked && to > from,
     placeholderData: (before) => before,
   })

@@ -6,6 +6,7 @@ import hitchlamp.core.watch.Statistics;
 import hitchlamp.core.watch.Thinned;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,8 +17,27 @@ import org.springframework.stereotype.Component;
 /** Reads stored recordings: whole columns, or windows thinned to the columns of a screen. */
 @Component
 class RecordingReader {
+  /** Recordings whose channels are remembered: those that people look at now. */
+  private static final int MOST_REMEMBERED = 64;
+
   private final WatchMapper mapper;
   private final Recordings recordings;
+
+  /**
+   * What a recording holds; of one that has ended it stays as it is.
+   *
+   * @param buckets widths of the extremes kept beside it, rising; none while it goes on
+   */
+  private record Contents(Map<String, WatchMapper.ChannelRow> channels, List<Long> buckets) {}
+
+  private final Map<Long, Contents> remembered =
+      Collections.synchronizedMap(
+          new LinkedHashMap<>(16, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<Long, Contents> eldest) {
+              return size() > MOST_REMEMBERED;
+            }
+          });
 
   RecordingReader(WatchMapper mapper, @Lazy Recordings recordings) {
     this.mapper = mapper;
@@ -73,11 +93,26 @@ class RecordingReader {
 
   /** Channels asked for by their ids; unknown ones are left out. */
   List<WatchMapper.ChannelRow> rows(long recording, List<String> channels) {
-    Map<String, WatchMapper.ChannelRow> known = new LinkedHashMap<>();
-    mapper.channels(recording).forEach(r -> known.putIfAbsent(r.channel(), r));
+    Map<String, WatchMapper.ChannelRow> known = contents(recording).channels();
     return channels.isEmpty()
         ? List.copyOf(known.values())
         : channels.stream().map(known::get).filter(java.util.Objects::nonNull).toList();
+  }
+
+  private Contents contents(long recording) {
+    Contents known = remembered.get(recording);
+    if (known != null) {
+      return known;
+    }
+    boolean ended = mapper.recording(recording).filter(h -> h.lastMicros() != null).isPresent();
+    List<Long> buckets = mapper.buckets(recording);
+    Map<String, WatchMapper.ChannelRow> channels = new LinkedHashMap<>();
+    mapper.channels(recording).forEach(r -> channels.putIfAbsent(r.channel(), r));
+    Contents all = new Contents(Collections.unmodifiableMap(channels), List.copyOf(buckets));
+    if (ended && !buckets.isEmpty()) {
+      remembered.put(recording, all);
+    }
+    return all;
   }
 
   /** A window of channels as so many columns; from extremes kept beside where that is enough. */
@@ -85,7 +120,10 @@ class RecordingReader {
       long recording, List<WatchMapper.ChannelRow> rows, long from, long to, int columns) {
     long width = Thinned.width(from, to, columns);
     long bucket =
-        mapper.buckets(recording).stream().filter(b -> b <= width).reduce((a, b) -> b).orElse(0L);
+        contents(recording).buckets().stream()
+            .filter(b -> b <= width)
+            .reduce((a, b) -> b)
+            .orElse(0L);
     Map<String, Thinned> all = new LinkedHashMap<>();
     rows.forEach(r -> all.put(r.channel(), null));
     rows.stream()
