@@ -11,5 +11,6 @@ export default defineConfig({
     environment: 'jsdom',
     globals: true,
     setupFiles: './src/test-setup.ts',
+    testTimeout: 20_000,
   },
 })

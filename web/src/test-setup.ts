@@ -1,4 +1,8 @@
 import '@testing-library/jest-dom/vitest'
+import { configure } from '@testing-library/react'
+
+// What a page shows may take longer on a machine that does much else; a test that waits does not fail for that.
+configure({ asyncUtilTimeout: 10_000 })
 
 Object.defineProperty(window, 'matchMedia', {
   value: (query: string) => ({

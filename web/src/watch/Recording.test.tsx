@@ -1,5 +1,6 @@
 import { act, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
+import { useLocation } from 'react-router'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { renderInJob, stubServer } from '../test-support'
 import { RecordingPage } from './RecordingPage'
@@ -85,6 +86,10 @@ function serve(channels: { id: string; spn: number }[], marks: object[] = []) {
   return { asked, sent }
 }
 
+function Where() {
+  return <p data-testid="where">{useLocation().search}</p>
+}
+
 function open(search = '') {
   return renderInJob(<RecordingPage />, {
     at: `/jobs/3/watch/recordings/7${search}`,
@@ -121,6 +126,23 @@ it('a window is chosen in a plot, moved by half of itself, and given up by a key
   expect(await screen.findByText(/0:15 to 0:25/)).toBeInTheDocument()
   await userEvent.keyboard('0')
   expect(await screen.findByText(/0:00 to 1:40/)).toBeInTheDocument()
+})
+
+it('the address follows the window, and keeps what else was chosen meanwhile', async () => {
+  serve([channel(190), channel(5, { name: 'Brake pressure' })])
+  renderInJob(
+    <>
+      <RecordingPage />
+      <Where />
+    </>,
+    { at: '/jobs/3/watch/recordings/7', route: '/jobs/3/watch/recordings/:recording' },
+  )
+  await userEvent.click(await screen.findByRole('button', { name: /Value 190 over the time/ }))
+  await userEvent.click(screen.getByRole('checkbox', { name: /Brake pressure/ }))
+  await waitFor(() =>
+    expect(screen.getByTestId('where')).toHaveTextContent('?take=engine%2F190%2Cengine%2F5&from=10&to=20'),
+  )
+  expect(screen.getByText(/0:10 to 0:20/)).toBeInTheDocument()
 })
 
 it('of many values those in view are asked for first, the others when these are there', async () => {

@@ -16,6 +16,7 @@ import type { WatchChannel } from './types'
 import { clock } from './words'
 
 const FIRST_SHOWN = 4
+const ADDRESS_MS = 400
 
 /** A recording: any window of it, with cursor, statistics, markers, tables, analyses. */
 export function RecordingPage() {
@@ -31,8 +32,7 @@ export function RecordingPage() {
     refetchInterval: (q) => (q.state.data?.head.seconds == null ? 2000 : false),
   })
   const length = data?.head.seconds ?? 60
-  const from = Number(params.get('from') ?? 0)
-  const to = Number(params.get('to') ?? length)
+  const [[from, to], setSpan] = useSpan(id, params, length)
   const channels = useMemo(() => (data?.channels ?? []) as unknown as WatchChannel[], [data])
   const take = params.get('take')?.split(',').filter(Boolean) ?? firstOf(channels)
   const every = params.get('take') === 'all'
@@ -80,15 +80,24 @@ export function RecordingPage() {
       { replace: true },
     )
   const askRef = useRef<((from: number, to: number) => void) | undefined>(undefined)
+  const writing = useRef(put)
+  const later = useRef<ReturnType<typeof setTimeout>>(undefined)
+  useEffect(() => () => clearTimeout(later.current), [id])
   const window = (a: number | null, b: number | null) => {
     const start = Math.max(0, a ?? 0)
     const end = Math.min(length, b ?? length)
     askRef.current?.(start, end)
+    setSpan(start, end)
     const all = a === null || b === null
-    put(all ? { from: null, to: null } : { from: String(start), to: String(end) })
+    clearTimeout(later.current)
+    later.current = setTimeout(
+      () => writing.current(all ? { from: null, to: null } : { from: String(start), to: String(end) }),
+      ADDRESS_MS,
+    )
   }
   useEffect(() => {
     chosen.current = window
+    writing.current = put
     taking.current = (id) =>
       put({ take: (take.includes(id) ? take.filter((t) => t !== id) : [...take, id]).join(',') })
   })
@@ -201,6 +210,24 @@ export function RecordingPage() {
       </Why>
     </>
   )
+}
+
+/**
+ * The window that is shown: that of the address, or one that was chosen since. The address follows a little later, because
+ * with it the whole job is drawn again.
+ */
+function useSpan(
+  id: number,
+  params: URLSearchParams,
+  length: number,
+): [[number, number], (from: number, to: number) => void] {
+  const address = `${id} ${params.get('from')}-${params.get('to')}`
+  const [chosen, setChosen] = useState<{ address: string; span: [number, number] }>()
+  const span: [number, number] =
+    chosen?.address === address
+      ? chosen.span
+      : [Number(params.get('from') ?? 0), Number(params.get('to') ?? length)]
+  return [span, (from, to) => setChosen({ address, span: [from, to] })]
 }
 
 /** What is drawn before anybody chose: the vital values, as far as they are there. */

@@ -63,7 +63,7 @@ final class WatchedPage {
       double[] all = Installation.sorted(millis);
       report.say(
           values
-              + " values of a ferry's two engines on one page, all of them drawn, by headless Chromium without a graphics processor on the same two cores as server, database and 21 simulated units. From a frame on the link (its stamp, brought to this machine's clock by a tap of its own) to the second animation frame after the page was told; frames are taken evenly between two messages of values.");
+              + " values of a ferry's two engines on one page (those in view written with every message, the others twice a second), by headless Chromium without a graphics processor on the same two cores as server, database and 21 simulated units. From a frame on the link (its stamp, brought to this machine's clock by a tap of its own) to the second animation frame after the page was told; frames are taken evenly between two messages of values.");
       report
           .head("figure", "median, ms", "99th percentile, ms", "worst, ms", "messages of values")
           .row(
