@@ -28,6 +28,18 @@ interface HookUpMapper {
       "INSERT IGNORE INTO hook_up_end (hook_up_id, reason) VALUES (#{hookUp}, LEFT(#{reason}, 200))")
   void end(long hookUp, String reason);
 
+  /**
+   * A hook-up that was never ended.
+   *
+   * @param held the last that was commanded in it, null where nothing was or where its test ended
+   */
+  record LeftOpen(long id, long job, long account, String held) {}
+
+  /** Hook-ups of this installation that were never ended; those of case files stay as they came. */
+  @Select(
+      "SELECT h.id, h.job_id AS job, h.account_id AS account, (SELECT IF(e.kind = 'HELD', e.text, NULL) FROM logbook_entry e WHERE e.job_id = h.job_id AND e.at >= h.began_at AND e.kind IN ('HELD', 'TEST') ORDER BY e.id DESC LIMIT 1) AS held FROM hook_up h JOIN account a ON a.id = h.account_id WHERE a.guest = FALSE AND NOT EXISTS (SELECT 1 FROM hook_up_end x WHERE x.hook_up_id = h.id) ORDER BY h.id LIMIT 1000")
+  List<LeftOpen> leftOpen();
+
   @Insert(
       "INSERT INTO frame_block (hook_up_id, first_micros, last_micros, first_wall, hours, hours_module, entries, pinned, content) VALUES (#{hookUp}, #{first}, #{last}, #{wall}, #{hours}, #{module}, #{entries}, #{pinned}, #{content})")
   void addBlock(

@@ -1,0 +1,39 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.server.job.Logbook;
+import org.springframework.beans.factory.SmartInitializingSingleton;
+import org.springframework.stereotype.Component;
+
+/**
+ * Hook-ups that a crash cut short: ended at the next start, before anybody can hook up anew, and
+ * the logbook tells what was held then.
+ */
+@Component
+class LeftBehind implements SmartInitializingSingleton {
+  private final HookUpMapper mapper;
+  private final Logbook logbook;
+
+  LeftBehind(HookUpMapper mapper, Logbook logbook) {
+    this.mapper = mapper;
+    this.logbook = logbook;
+  }
+
+  @Override
+  public void afterSingletonsInstantiated() {
+    for (HookUpMapper.LeftOpen h : mapper.leftOpen()) {
+      mapper.end(h.id(), "Hitch Lamp ended while hooked up.");
+      boolean held = h.held() != null;
+      logbook.enter(
+          h.job(),
+          held ? Logbook.Kind.HELD : Logbook.Kind.LINK,
+          "Hitch Lamp ended while hooked up, by a crash or without power."
+              + (held
+                  ? " The last command before that: \""
+                      + h.held()
+                      + "\" Whatever a module still held it let go of by itself within 5 s; listen for it."
+                  : ""),
+          h.account(),
+          Logbook.Moment.UNKNOWN);
+    }
+  }
+}
