@@ -139,6 +139,12 @@ class WatchTest {
     assertThat(t.get("/api/recordings/1").status()).isEqualTo(404);
   }
 
+  private static Predicate<JsonNode> vitalsAfter(double busSeconds) {
+    return c ->
+        c.path("type").asString().equals("vitals")
+            && c.path("body").path("busSeconds").asDouble() > busSeconds;
+  }
+
   @Test
   void anArmedRecorderWaitsForItsTriggerAndKeepsWhatWasBefore(Installation.Running running)
       throws Exception {
@@ -177,6 +183,10 @@ class WatchTest {
           c ->
               c.path("type").asString().equals("recorders")
                   && c.toString().contains("Waits for: Pedal above 40 %"));
+      // So much is there to be kept from before that the whole pre-roll can be.
+      double armed =
+          feed.await("vitals", vitalsAfter(0)).path("body").path("busSeconds").asDouble();
+      feed.await("two seconds", vitalsAfter(armed + 2));
       t.must(
           "POST", "/api/jobs/" + job + "/cab/tipper-3", Map.of("action", "pedal", "value", "0.6"));
       feed.await(
@@ -189,7 +199,7 @@ class WatchTest {
     }
     JsonNode made = t.must("GET", "/api/jobs/" + job + "/recordings-made", null).path(0);
     double before = made.path("startSeconds").asDouble();
-    assertThat(before).as("as far as there was anything before").isBetween(0.1, 1.6);
+    assertThat(before).as("the pre-roll that was wanted").isBetween(1.4, 1.6);
     assertThat(made.path("seconds").asDouble() - before).isCloseTo(3, within(0.1));
     assertThat(made.path("why").asString()).isEqualTo("Pedal above 40 %");
   }
