@@ -34,7 +34,7 @@ function Readout({ store, channel, far }: { store: WatchStore; channel: WatchCha
   const size = far
     ? word
       ? 'text-[64px]'
-      : 'text-[clamp(90px,13vw,190px)]'
+      : 'text-[clamp(72px,9vw,150px)]'
     : word
       ? 'text-[26px]'
       : 'text-[52px]'
@@ -43,13 +43,14 @@ function Readout({ store, channel, far }: { store: WatchStore; channel: WatchCha
       <span className={far ? 'text-[30px] leading-tight' : 'text-[16px] text-ink-2'}>
         {channel.side && `${channel.side} `}
         {channel.name}
+        {far && <span className="ml-3 text-ink-2">{now.unit}</span>}
       </span>
       <p className="flex items-baseline gap-2 leading-none whitespace-nowrap">
         <b className={`font-narrow font-semibold ${size} ${now.state === 'V' ? '' : 'text-ink-3'}`}>
           {now.figure}
         </b>
         <span className={far ? 'text-[40px] text-ink-2' : 'text-[20px] text-ink-3'}>
-          {now.unit}
+          {!far && now.unit}
           {now.state === 'S' && ' stale'}
         </span>
       </p>

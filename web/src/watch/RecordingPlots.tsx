@@ -220,6 +220,7 @@ const ChannelPlot = memo(function ChannelPlot({
           {channel.name}
         </b>
         <span className="text-ink-3">{unit}</span>
+        {window?.least.every((v) => v === null) && <span className="text-ink-2">told no figure here</span>}
         {here !== null && (
           <span>
             at the cursor{' '}
