@@ -5,7 +5,8 @@ import java.util.List;
 /**
  * A part, a line or a module that can be at fault, and by what it shows.
  *
- * @param id short name
+ * @param id short name; of one of several such modules with the module behind it
+ * @param base its name in the pack file, where guides and wiring speak of it
  * @param title what the technician calls it
  * @param kind what kind of thing
  * @param module id of the module that watches it, empty where any may
@@ -22,6 +23,7 @@ import java.util.List;
  */
 public record Component(
     String id,
+    String base,
     String title,
     Kind kind,
     String module,
@@ -38,6 +40,7 @@ public record Component(
   Component of(ModuleKind one) {
     return new Component(
         id + "-" + one.id(),
+        base,
         one.side().isEmpty() ? title : title + ", " + one.side(),
         kind,
         one.id(),

@@ -40,6 +40,7 @@ final class ComponentReader {
     }
     return new Component(
         id,
+        id,
         e.text("title"),
         e.need("kind").oneOf(Component.Kind.class),
         e.text("module", ""),

@@ -33,6 +33,8 @@ import java.util.Optional;
  * @param watch what is known about watching its values
  * @param cutout how its cylinders are switched off; empty where nobody knows
  * @param drive how it moves; empty where nobody knows
+ * @param wiring its wires; none where nobody drew them
+ * @param guides how its parts are traced, by id
  * @param includes packs of the same layer that lie under this one
  */
 public record Pack(
@@ -59,6 +61,8 @@ public record Pack(
     WatchKind watch,
     Optional<CutoutKind> cutout,
     Optional<DriveKind> drive,
+    Wiring wiring,
+    Map<String, Guide> guides,
     List<String> includes) {
   /** Role of an engine's module. */
   public static final String ENGINE = "engine";
@@ -126,7 +130,14 @@ public record Pack(
         watch,
         cutout,
         drive,
+        wiring,
+        guides,
         includes);
+  }
+
+  /** Guides for a component. */
+  public List<Guide> guidesFor(Component c) {
+    return guides.values().stream().filter(g -> g.serves(c.base(), wiring)).toList();
   }
 
   /** True where a fault is set by many causes and says little by itself. */

@@ -59,6 +59,8 @@ public final class PackReader {
         "watch",
         "cutout",
         "drive",
+        "wiring",
+        "guides",
         "includes");
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
@@ -104,6 +106,8 @@ public final class PackReader {
         root.find("watch").map(WatchKindReader::read).orElse(WatchKind.NONE),
         root.find("cutout").map(WatchKindReader::cutout),
         root.find("drive").map(WatchKindReader::drive),
+        root.find("wiring").map(WiringReader::read).orElse(Wiring.NONE),
+        GuideReader.guides(root.find("guides")),
         root.itemsOf("includes").stream().map(Entry::text).toList());
   }
 

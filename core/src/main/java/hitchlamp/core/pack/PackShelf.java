@@ -26,6 +26,10 @@ public final class PackShelf {
     this.packs = packs.stream().sorted(Comparator.comparing(Pack::layer)).toList();
     if (this.packs.stream().anyMatch(p -> p.layer() == Pack.Layer.BASE)) {
       this.packs.forEach(p -> over.put(p.id(), over(p)));
+      // Only a pack that stands for a unit has all that its guides and wires speak of.
+      this.packs.stream()
+          .filter(p -> p.identify().isPresent())
+          .forEach(p -> TraceCheck.check(over.get(p.id())));
       over.put("", layered(this.packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList()));
     }
   }
@@ -125,6 +129,8 @@ public final class PackShelf {
     WatchKind watch = WatchKind.NONE;
     Optional<CutoutKind> cutout = Optional.empty();
     Optional<DriveKind> drive = Optional.empty();
+    Wiring wiring = Wiring.NONE;
+    Map<String, Guide> guides = new LinkedHashMap<>();
     List<Pack.Plug> plugs = List.of();
     for (Pack p : layers) {
       modules.putAll(p.modules());
@@ -142,6 +148,8 @@ public final class PackShelf {
       vessel = p.vessel().equals(VesselKind.NONE) ? vessel : p.vessel();
       watch = watch.under(p.watch());
       cutout = p.cutout().isPresent() ? p.cutout() : cutout;
+      wiring = wiring.under(p.wiring());
+      guides.putAll(p.guides());
       drive = p.drive().isPresent() ? p.drive() : drive;
       plugs = p.plugs().isEmpty() ? plugs : p.plugs();
     }
@@ -174,6 +182,8 @@ public final class PackShelf {
         watch,
         cutout,
         drive,
+        wiring,
+        guides,
         top.includes());
   }
 

@@ -1,0 +1,22 @@
+package hitchlamp.core.pack;
+
+import hitchlamp.yaml.Entry;
+import hitchlamp.yaml.YamlFault;
+
+/**
+ * Where something stands in a pack, so that what is found wrong when the layers lie over each other
+ * is still told with its line.
+ *
+ * @param file name of the file
+ * @param line counted from 1
+ */
+public record Place(String file, int line) {
+  static Place of(Entry e) {
+    return new Place(e.file(), e.line());
+  }
+
+  /** A fault at this place. */
+  YamlFault fault(String reason) {
+    return new YamlFault(file, line, reason);
+  }
+}

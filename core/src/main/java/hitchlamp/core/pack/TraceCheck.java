@@ -1,0 +1,90 @@
+package hitchlamp.core.pack;
+
+import hitchlamp.core.pack.Guide.Check;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Whether what guides and wires of layered packs speak of is there: parts, faults, values, points.
+ */
+final class TraceCheck {
+  private TraceCheck() {}
+
+  /**
+   * Looks at all guides and wires.
+   *
+   * @throws hitchlamp.yaml.YamlFault at the first thing that is not there
+   */
+  static void check(Pack pack) {
+    for (Wiring.Wire w : pack.wiring().wires()) {
+      for (String end : List.of(w.from(), w.to())) {
+        if (pack.wiring().contactAt(end).isEmpty()) {
+          throw new hitchlamp.yaml.YamlFault(
+              pack.id(), 1, "wire " + w.number() + " ends at '" + end + "', which is not there");
+        }
+      }
+    }
+    for (Guide g : pack.guides().values()) {
+      for (String part : g.parts()) {
+        if (!part.contains("*") && component(pack, part).isEmpty()) {
+          throw g.place().fault("there is no component '" + part + "'");
+        }
+      }
+      g.checks().values().forEach(check -> checkAlone(pack, check));
+      for (Component c : pack.components().values()) {
+        if (g.serves(c.base(), pack.wiring())) {
+          g.checks().values().forEach(check -> check(pack, check, c));
+        }
+      }
+    }
+  }
+
+  private static Optional<Component> component(Pack pack, String base) {
+    return pack.components().values().stream().filter(c -> c.base().equals(base)).findFirst();
+  }
+
+  private static void check(Pack pack, Check check, Component part) {
+    if (check.asks() instanceof Guide.FaultNow f && f.signsOf(part).isEmpty()) {
+      throw check
+          .place()
+          .fault("'" + part.base() + "' has no fault of its own; name the signs whole");
+    }
+    if (check.asks() instanceof Guide.Meter m) {
+      for (String point : List.of(m.red(), m.black())) {
+        if (TracePoint.resolve(pack.wiring(), part.base(), point).isEmpty()) {
+          throw check
+              .place()
+              .fault("for '" + part.base() + "' there is no point '" + point + "' in the wiring");
+        }
+      }
+    }
+  }
+
+  private static void checkAlone(Pack pack, Check check) {
+    if (check.asks() instanceof Guide.FaultNow f) {
+      f.signs().stream()
+          .filter(s -> s.spn() != Guide.FaultNow.OWN)
+          .forEach(s -> known(pack, s, check));
+    }
+    if (check.asks() instanceof Guide.ValueNow v
+        && !pack.parameters().containsKey(v.of())
+        && pack.services().identifiers().values().stream().noneMatch(i -> i.spn() == v.of())) {
+      throw check.place().fault("nobody tells the value of SPN " + v.of());
+    }
+    if (check.asks() instanceof Guide.Conclusion c
+        && !c.part().isEmpty()
+        && !c.part().equals(TracePoint.PART)
+        && component(pack, c.part()).isEmpty()) {
+      throw check.place().fault("there is no component '" + c.part() + "'");
+    }
+  }
+
+  private static void known(Pack pack, Component.Sign s, Check check) {
+    boolean named =
+        pack.components().values().stream()
+            .anyMatch(c -> c.signs().stream().anyMatch(x -> x.spn() == s.spn()));
+    if (!named && !pack.spnTexts().containsKey(s.spn())) {
+      throw check.place().fault("unknown fault: nothing in the pack knows SPN " + s.spn());
+    }
+  }
+}
