@@ -22,14 +22,34 @@ public final class Condition {
   /** What a sensor reads beside the truth, by SPN, in its unit. */
   public final Map<Integer, Double> drift = new HashMap<>();
 
+  /**
+   * Sensors whose plug a person has pulled, and those of them whose harness side is bridged, by
+   * SPN. What hands have done stays when the defects are applied anew.
+   */
+  public final Set<Integer> unplugged = new HashSet<>();
+
+  public final Set<Integer> bridged = new HashSet<>();
+
+  /** Sensors whose plug and wires a person moves about, by SPN. */
+  public final Set<Integer> wiggled = new HashSet<>();
+
+  /** Modules whose plug a person has pulled. */
+  public final Set<String> unpluggedModules = new HashSet<>();
+
   /** Load that pulls a 5 V sensor supply down, by line, ohm; absent where nothing does. */
   public final Map<Integer, Double> supplyLoadOhms = new HashMap<>();
+
+  /** The sensor inside which that load is, by line; absent where it is the line itself. */
+  public final Map<Integer, Integer> supplyLoadBy = new HashMap<>();
 
   /** Resistance in a sensor ground, by number, ohm. */
   public final Map<Integer, Double> groundOhms = new HashMap<>();
 
   /** Modules whose supply is cut, or that are dead. */
   public final Set<String> unpowered = new HashSet<>();
+
+  /** Modules whose fuse has blown. */
+  public final Set<String> noFuse = new HashSet<>();
 
   /** Modules whose bus stub is cut: they live and nobody hears them. */
   public final Set<String> offBus = new HashSet<>();
@@ -126,8 +146,11 @@ public final class Condition {
     looseConnectors.clear();
     drift.clear();
     supplyLoadOhms.clear();
+    supplyLoadBy.clear();
     groundOhms.clear();
     unpowered.clear();
+    unpowered.addAll(unpluggedModules);
+    noFuse.clear();
     offBus.clear();
     deadLamps.clear();
     supplyDropVolts.clear();

@@ -17,6 +17,12 @@ public final class Sensor {
   private static final double SENSORS_OHMS = 180;
 
   private static final double OPEN = 2e6;
+  private static final double NO_LOAD = 10_000;
+  private static final double SUPPLY_OHMS = 4;
+
+  /** The module pulls the signal of a pressure sensor down. */
+  private static final double PULL_DOWN = 100_000;
+
   private static final int THERMISTOR_GROUND = 3;
 
   /** How it works. */
@@ -34,6 +40,7 @@ public final class Sensor {
   private final double noise;
   private final double tolerance;
   private double lagged = Double.NaN;
+  private double felt;
   private double volts;
   private boolean shaken;
 
@@ -67,8 +74,22 @@ public final class Sensor {
     return spn;
   }
 
+  public Kind kind() {
+    return kind;
+  }
+
+  /** Supply that it hangs on. */
+  public int line() {
+    return line;
+  }
+
+  /** True while its loose connector is open, because the engine or a hand shakes it. */
+  public boolean open(Condition c) {
+    return (shaken || c.wiggled.contains(spn)) && c.looseConnectors.contains(spn);
+  }
+
   /** Ground it shares with others: one for each supply, and one for the thermistors. */
-  private int groundNumber() {
+  public int groundNumber() {
     return kind == Kind.THERMISTOR ? THERMISTOR_GROUND : line;
   }
 
@@ -89,19 +110,22 @@ public final class Sensor {
             ? truth
             : lagged + (truth - lagged) * Math.min(1, dt / lag);
     double value = lagged + c.drift.getOrDefault(spn, 0.0);
-    boolean open = shaken && c.looseConnectors.contains(spn);
-    double wire = open ? OPEN : c.wireOhms.getOrDefault(spn, 0.0);
+    felt = value;
+    double wire = open(c) ? OPEN : c.wireOhms.getOrDefault(spn, 0.0);
     double ground = c.groundOhms.getOrDefault(groundNumber(), 0.0);
     if (kind == Kind.THERMISTOR) {
-      double ohms =
-          OHMS_AT_25 * Math.exp(BETA * (1 / (value + 273.15) - 1 / 298.15)) + wire + ground;
+      double ohms = thermistorOhms() + wire + ground;
       volts = REFERENCE * ohms / (ohms + PULL_UP);
     } else {
       double supply = supplyVolts(line, c);
-      double share = Math.max(0.02, Math.min(0.98, 0.1 + 0.8 * (value - low) / (high - low)));
-      // The module pulls the signal down with 100 kΩ: a broken wire reads near 0 V.
+      double share = share();
+      // The module pulls the signal down: a broken wire reads near 0 V.
       double lifted = supply * ground / (ground + SENSORS_OHMS);
-      volts = (lifted + (supply - lifted) * share) * 100_000 / (100_000 + wire);
+      volts = (lifted + (supply - lifted) * share) * PULL_DOWN / (PULL_DOWN + wire);
+    }
+    if (c.unplugged.contains(spn)) {
+      volts = withoutSensor(wire, ground, c);
+      return;
     }
     Double leak = c.shortOhms.get(spn);
     if (leak != null) {
@@ -110,10 +134,39 @@ public final class Sensor {
     }
   }
 
+  /**
+   * What the module sees with the plug off: a thermistor's circuit is open, the signal of a
+   * pressure sensor is pulled down. A bridge leads a thermistor's signal to its return, a pressure
+   * sensor's to its supply.
+   */
+  private double withoutSensor(double wire, double ground, Condition c) {
+    boolean bridge = c.bridged.contains(spn);
+    double leak = c.shortOhms.getOrDefault(spn, OPEN);
+    if (kind == Kind.THERMISTOR) {
+      double path = bridge ? wire + ground : OPEN;
+      double ohms = path * leak / Math.max(1e-9, path + leak);
+      return REFERENCE * ohms / (ohms + PULL_UP);
+    }
+    double down = PULL_DOWN * leak / (PULL_DOWN + leak);
+    return bridge ? supplyVolts(line, c) * down / (down + wire + SUPPLY_OHMS) : 0;
+  }
+
+  /** Ohms of a thermistor at what it feels. */
+  public double thermistorOhms() {
+    return OHMS_AT_25 * Math.exp(BETA * (1 / (felt + 273.15) - 1 / 298.15));
+  }
+
+  /** Share of its supply that a pressure sensor gives out. */
+  public double share() {
+    return Math.max(0.02, Math.min(0.98, 0.1 + 0.8 * (felt - low) / (high - low)));
+  }
+
   /** Voltage on a sensor supply that can give 5 V through 4 Ω before it sags. */
   public static double supplyVolts(int line, Condition c) {
-    double load = c.supplyLoadOhms.getOrDefault(line, 10_000.0);
-    return REFERENCE * load / (load + 4);
+    Integer by = c.supplyLoadBy.get(line);
+    boolean off = by != null && c.unplugged.contains(by);
+    double load = off ? NO_LOAD : c.supplyLoadOhms.getOrDefault(line, NO_LOAD);
+    return REFERENCE * load / (load + SUPPLY_OHMS);
   }
 
   /** What the module makes of the voltage, with noise. */

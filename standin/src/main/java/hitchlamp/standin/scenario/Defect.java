@@ -61,7 +61,7 @@ public record Defect(
     LOOSE_CONNECTOR(About.SENSOR, 0),
     /** Sensor that reads beside the truth: its unit. */
     SENSOR_DRIFT(About.SENSOR, 1e6),
-    /** Sensor supply pulled down by one of its sensors: ohms of the load. */
+    /** Sensor supply pulled down, by one of its sensors or on its way: ohms of the load. */
     SUPPLY_LOAD(About.LINE, 1e9),
     /** Sensor ground chafed through: ohms. */
     GROUND_RESISTANCE(About.LINE, 1e9),
@@ -168,9 +168,17 @@ public record Defect(
       case WIRE_SHORT -> c.shortOhms.put(spn, size);
       case LOOSE_CONNECTOR -> c.looseConnectors.add(spn);
       case SENSOR_DRIFT -> c.drift.put(spn, size);
-      case SUPPLY_LOAD -> c.supplyLoadOhms.put(line, size);
+      case SUPPLY_LOAD -> {
+        c.supplyLoadOhms.put(line, size);
+        if (spn > 0) {
+          c.supplyLoadBy.put(line, spn);
+        }
+      }
       case GROUND_RESISTANCE -> c.groundOhms.put(line, size);
-      case MODULE_UNPOWERED -> c.unpowered.add(module);
+      case MODULE_UNPOWERED -> {
+        c.unpowered.add(module);
+        c.noFuse.add(module);
+      }
       case BUS_STUB_CUT -> c.offBus.add(module);
       case SUPPLY_DROP -> c.supplyDropVolts.put(module, size);
       case LAMP_DEAD -> c.deadLamps.add(lamp);

@@ -354,7 +354,7 @@ public record Scenario(
         kind.most() == 0
             ? 0
             : e.number("size", kind == Defect.Kind.SENSOR_DRIFT ? -kind.most() : 0, kind.most()),
-        about == Defect.About.SENSOR ? (int) e.whole("spn", 1, 524_287) : 0,
+        spn(e, kind),
         about == Defect.About.LINE
             ? (int) e.whole("line", 1, 3)
             : about == Defect.About.CYLINDER
@@ -366,6 +366,14 @@ public record Scenario(
         e.number("until", from, 1e6, Double.POSITIVE_INFINITY),
         e.number("share", 0, 1, 1),
         e.text("side", ""));
+  }
+
+  /** A sensor's SPN; with a supply that is pulled down it may name the sensor that does it. */
+  private static int spn(Entry e, Defect.Kind kind) {
+    if (kind == Defect.Kind.SUPPLY_LOAD) {
+      return (int) e.whole("spn", 1, 524_287, 0);
+    }
+    return kind.about() == Defect.About.SENSOR ? (int) e.whole("spn", 1, 524_287) : 0;
   }
 
   private static Trouble trouble(Optional<Entry> entry) {

@@ -5,9 +5,11 @@ import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.Cab;
 import hitchlamp.standin.unit.SimUnit;
+import hitchlamp.standin.wiring.Harness;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /** A unit in its place: its port, its clients, its pace. Only the pump's thread touches it. */
 final class Berth {
@@ -95,6 +97,24 @@ final class Berth {
     unit.runUntil((long) virtualMicros);
   }
 
+  /** Points of the harness that a meter can be put on, and plugs that can be pulled. */
+  Map<String, Object> points() {
+    return Map.of("points", unit.harness().points(), "plugs", unit.harness().plugs());
+  }
+
+  /**
+   * What a meter shows between two points.
+   *
+   * @throws IllegalArgumentException where it cannot be put there
+   */
+  Map<String, Object> meter(String red, String black, String quantity) {
+    if (!quantity.equals("volts") && !quantity.equals("ohms")) {
+      throw new IllegalArgumentException("a meter reads volts or ohms, not '" + quantity + "'");
+    }
+    Harness.Reading r = unit.meter(red, black, quantity.equals("ohms"));
+    return Map.of("value", r.value(), "noEnd", r.noEnd());
+  }
+
   Cab cab() {
     return unit.cab(factor());
   }
@@ -115,6 +135,8 @@ final class Berth {
         }
       }
       case "gear", "brake", "grade", "load" -> unit.drive(action, value);
+      case "in", "off", "bridged", "wiggled" ->
+          unit.harness().hands(value, Harness.Hand.valueOf(action.toUpperCase(Locale.ROOT)));
       case "pace" -> wantedFactor = number(value, 1, 60);
       default -> throw new IllegalArgumentException("there is no action '" + action + "'");
     }

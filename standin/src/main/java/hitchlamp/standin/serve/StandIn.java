@@ -9,11 +9,14 @@ import java.io.IOException;
 import java.net.BindException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -30,7 +33,10 @@ import tools.jackson.databind.json.JsonMapper;
  *   <li>{@code GET /units}: the list with ports
  *   <li>{@code GET /units/ID}: what the cab shows
  *   <li>{@code POST /units/ID} with {@code {"action": …, "value": …}}: what a person does: key,
- *       pedal, plug, pace
+ *       pedal, plug, pace; pulls, bridges and wiggles plugs of the harness
+ *   <li>{@code GET /units/ID/points}: where a meter can be put
+ *   <li>{@code GET /units/ID/meter?red=…&black=…&quantity=volts}: what it shows; {@code ohms} with
+ *       the key off
  * </ul>
  */
 public final class StandIn implements AutoCloseable {
@@ -125,21 +131,52 @@ public final class StandIn implements AutoCloseable {
       }
       String action = body.path("action").asString("");
       String value = body.path("value").asString("");
-      try {
-        return pump.ask(
-                () -> {
-                  berth.act(action, value);
-                  return berth.cab();
-                })
-            .get(5, TimeUnit.SECONDS);
-      } catch (ExecutionException e) {
-        if (e.getCause() instanceof IllegalArgumentException bad) {
-          throw bad;
-        }
-        throw e;
-      }
+      return asked(
+          () -> {
+            berth.act(action, value);
+            return berth.cab();
+          });
+    }
+    if (path.length > 3 && path[3].equals("points")) {
+      return pump.ask(berth::points).get(5, TimeUnit.SECONDS);
+    }
+    if (path.length > 3 && path[3].equals("meter")) {
+      Map<String, String> query = query(exchange);
+      return asked(
+          () ->
+              berth.meter(
+                  query.getOrDefault("red", ""),
+                  query.getOrDefault("black", ""),
+                  query.getOrDefault("quantity", "")));
     }
     return pump.ask(berth::cab).get(5, TimeUnit.SECONDS);
+  }
+
+  /** Asks in the simulation's thread; what was asked wrongly comes out as such. */
+  private <T> T asked(Callable<T> what)
+      throws InterruptedException, ExecutionException, TimeoutException {
+    try {
+      return pump.ask(what).get(5, TimeUnit.SECONDS);
+    } catch (ExecutionException e) {
+      if (e.getCause() instanceof IllegalArgumentException bad) {
+        throw bad;
+      }
+      throw e;
+    }
+  }
+
+  private static Map<String, String> query(HttpExchange exchange) {
+    Map<String, String> by = new LinkedHashMap<>();
+    String text = exchange.getRequestURI().getRawQuery();
+    for (String pair : text == null ? new String[0] : text.split("&")) {
+      int is = pair.indexOf('=');
+      if (is > 0) {
+        by.put(
+            pair.substring(0, is),
+            URLDecoder.decode(pair.substring(is + 1), StandardCharsets.UTF_8));
+      }
+    }
+    return by;
   }
 
   private List<Map<String, Object>> list() {

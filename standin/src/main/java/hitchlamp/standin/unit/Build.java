@@ -7,6 +7,8 @@ import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.Duty;
 import hitchlamp.standin.model.Load;
 import hitchlamp.standin.nmea.Backbone;
+import hitchlamp.standin.wiring.Feed;
+import hitchlamp.standin.wiring.SensorRun;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -68,6 +70,14 @@ interface Build {
   /** The vessel's own network; empty where there is none. */
   default Optional<Backbone> backbone(SimUnit unit, Agenda agenda) {
     return Optional.empty();
+  }
+
+  /** How its modules are fed; those of its engines apart. */
+  List<Feed> feeds();
+
+  /** Sensors of modules other than the engine's, with their wires. */
+  default List<SensorRun> runs() {
+    return List.of();
   }
 
   List<Need> needs();

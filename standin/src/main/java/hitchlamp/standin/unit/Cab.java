@@ -21,6 +21,7 @@ import java.util.Map;
  * @param kmh road speed, or speed through the water
  * @param driving gear, brake, hill and load by name, each as its lever shows it; empty where the
  *     unit has none of it
+ * @param plugs what hands have done to plugs: off, bridged, wiggled; those left alone are left out
  */
 public record Cab(
     String id,
@@ -37,4 +38,5 @@ public record Cab(
     Map<String, Boolean> lamps,
     int firing,
     double kmh,
-    Map<String, String> driving) {}
+    Map<String, String> driving,
+    Map<String, String> plugs) {}

@@ -12,6 +12,7 @@ import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.story.Protection;
+import hitchlamp.standin.wiring.SensorRun;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -60,6 +61,8 @@ final class EngineModule {
   private static final int CUTOUT = 0x0305;
   private static final int MOST_CUT_OUT = 3;
   private static final double STANDS_KMH = 3;
+  private static final int FIRST_PLUG = 21;
+  private static final int FIRST_CONTACT = 31;
 
   private final EngineState state;
   private final Condition condition;
@@ -299,6 +302,27 @@ final class EngineModule {
 
   private boolean runs() {
     return state.running && state.rpm() > 500 && ranSeconds > 10;
+  }
+
+  /** Its sensors with their wires. */
+  List<SensorRun> wires() {
+    List<SensorRun> runs = new ArrayList<>();
+    int number = 0;
+    for (Sensor s : sensors.values()) {
+      // Plugs X21 and following and contacts 31 and following, in the order of the sensors.
+      String line = s.kind() == Sensor.Kind.THERMISTOR ? "" : String.valueOf(s.line());
+      runs.add(
+          new SensorRun(
+              s,
+              "X" + (FIRST_PLUG + number),
+              "X1/" + (FIRST_CONTACT + number),
+              line.isEmpty() ? "" : "X1/1" + line,
+              line.isEmpty() ? "" : "S2" + line,
+              "X1/2" + s.groundNumber(),
+              "S2" + (2 + s.groundNumber())));
+      number++;
+    }
+    return runs;
   }
 
   FaultMemory memory() {

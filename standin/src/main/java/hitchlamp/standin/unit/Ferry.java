@@ -14,6 +14,7 @@ import hitchlamp.standin.model.Propeller;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.nmea.Backbone;
+import hitchlamp.standin.wiring.Feed;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -97,6 +98,12 @@ final class Ferry implements Build {
     all.add(ModuleSpec.of("bridge", 5, 5, "Ollergate", "Leverhead", "LH 3.2"));
     all.add(ModuleSpec.of("instruments", 23, 19, "Orrendale", "Dial Seven", "D7 1.15"));
     return all;
+  }
+
+  @Override
+  public List<Feed> feeds() {
+    return List.of(
+        new Feed("gear-port", "X51", "F41", "S41"), new Feed("bridge", "X52", "F42", "S42"));
   }
 
   @Override

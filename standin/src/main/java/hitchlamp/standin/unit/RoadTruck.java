@@ -11,6 +11,7 @@ import hitchlamp.standin.model.Load;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
+import hitchlamp.standin.wiring.Feed;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
@@ -50,6 +51,19 @@ final class RoadTruck implements Build {
             .serves(),
         ModuleSpec.of("recorder", 238, 20, "Ollergate", "Triproll", "TR 9.0").keepsVin(),
         ModuleSpec.of("tyres", 51, 38, "Ollergate", "Treadwatch", "TW 1.7").stranger());
+  }
+
+  @Override
+  public List<Feed> feeds() {
+    return List.of(
+        new Feed("transmission", "X5", "F28", "S11"),
+        new Feed("retarder", "X7", "F31", "S12"),
+        new Feed("brakes", "X6", "F29", "S13"),
+        new Feed("aftertreatment", "X8", "F30", "S14"),
+        new Feed("body", "X9", "F32", "S15"),
+        new Feed("steering", "X10", "F33", "S16"),
+        new Feed("instruments", "X12", "F34", "S17"),
+        new Feed("suspension", "X13", "F35", "S18"));
   }
 
   @Override

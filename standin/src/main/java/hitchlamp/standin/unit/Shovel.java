@@ -10,6 +10,8 @@ import hitchlamp.standin.model.Hydraulics;
 import hitchlamp.standin.model.Sensor;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
+import hitchlamp.standin.wiring.Feed;
+import hitchlamp.standin.wiring.SensorRun;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
@@ -49,6 +51,22 @@ final class Shovel implements Build {
         Telltale.ofFaults("malfunction", Lamp.MALFUNCTION, "engine"),
         Telltale.ofFaults("protect", Lamp.PROTECT, "engine"),
         new Telltale("wait-to-start", List.of("engine"), null, () -> false));
+  }
+
+  @Override
+  public List<Feed> feeds() {
+    return List.of(
+        new Feed("transmission", "X5", "F28", "S11"),
+        new Feed("hydraulics", "X41", "F36", "S19"),
+        new Feed("body", "X9", "F32", "S15"),
+        new Feed("instruments", "X12", "F34", "S17"));
+  }
+
+  @Override
+  public List<SensorRun> runs() {
+    return List.of(
+        new SensorRun(pressure, "X42", "X40/31", "X40/11", "S26", "X40/21", ""),
+        new SensorRun(temperature, "X43", "X40/32", "", "", "X40/22", ""));
   }
 
   @Override

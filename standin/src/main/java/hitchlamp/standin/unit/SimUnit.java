@@ -16,6 +16,8 @@ import hitchlamp.standin.nmea.Backbone;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.story.Deed;
 import hitchlamp.standin.story.StoryKeeper;
+import hitchlamp.standin.wiring.Harness;
+import hitchlamp.standin.wiring.SensorRun;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -52,6 +54,7 @@ public final class SimUnit {
   private final Optional<Backbone> backbone;
   private final List<Plant> plants = new ArrayList<>();
   private final Plant first;
+  private final Harness harness;
   private final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
   private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
@@ -94,6 +97,9 @@ public final class SimUnit {
       SplittableRandom own = new SplittableRandom(scenario.seed() * 131 + p.id().hashCode());
       p.drives(build.load(p.id(), p.condition(), own));
     }
+    List<SensorRun> runs = new ArrayList<>(first.engine().wires());
+    runs.addAll(build.runs());
+    harness = new Harness(runs, build.feeds(), first.condition());
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
     agenda.every(50_000, Math.round(MONITOR_SECONDS * 1e6), this::monitors);
     background();
@@ -660,6 +666,27 @@ public final class SimUnit {
     }
   }
 
+  /** Its wires; of a vessel those of the first engine. */
+  public Harness harness() {
+    return harness;
+  }
+
+  /**
+   * Puts a meter on two points.
+   *
+   * @param ohms true for ohms, false for volts
+   * @throws IllegalArgumentException where there is no such point, or the circuit is live for ohms
+   */
+  public Harness.Reading meter(String red, String black, boolean ohms) {
+    boolean keyOn = first.state().key != EngineState.Key.OFF;
+    if (ohms && keyOn) {
+      throw new IllegalArgumentException("an ohmmeter on a live circuit reads nonsense; key off");
+    }
+    return ohms
+        ? harness.ohms(red, black)
+        : harness.volts(red, black, first.state().batteryV, keyOn);
+  }
+
   /** Moves the pedal, 0 to 1. */
   public void pedal(double share) {
     plants.forEach(p -> p.state().pedal = Math.max(0, Math.min(1, share)));
@@ -705,6 +732,14 @@ public final class SimUnit {
     return modules.values().stream().filter(SimModule::powered).count();
   }
 
+  private Map<String, String> handled() {
+    Map<String, String> by = new LinkedHashMap<>();
+    harness
+        .handled()
+        .forEach((plug, hand) -> by.put(plug, hand.name().toLowerCase(java.util.Locale.ROOT)));
+    return by;
+  }
+
   /** What the cab shows. */
   public Cab cab(double factor) {
     String key = first.state().key.name().toLowerCase(java.util.Locale.ROOT);
@@ -723,6 +758,7 @@ public final class SimUnit {
         telltales.lit(),
         first.state().running ? EngineState.CYLINDERS - Integer.bitCount(first.state().cutOut) : 0,
         first.state().vehicleKmh,
-        build.driving());
+        build.driving(),
+        handled());
   }
 }
