@@ -148,6 +148,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/traces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}/assume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["assume"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/tables": {
         parameters: {
             query?: never;
@@ -173,7 +285,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look"];
+        post: operations["look_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -859,7 +971,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all"];
+        get: operations["all_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -924,6 +1036,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/traces/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1124,6 +1252,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/circuits/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/circuits/{part}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/case-file": {
         parameters: {
             query?: never;
@@ -1132,6 +1292,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["caseFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cab/{unit}/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["points"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cab/{unit}/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["meter"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1356,6 +1548,114 @@ export interface components {
         Begin: {
             engine: string;
         };
+        BeginTrace: {
+            guide: string;
+            part: string;
+        };
+        CheckView: {
+            id: string;
+            /** @enum {string} */
+            kind: "FAULT" | "VALUE" | "METER" | "QUESTION" | "ACTION" | "TEST" | "CONCLUSION";
+            says: string;
+            why: string;
+            ofUnit: boolean;
+            outcomes: components["schemas"]["OutcomeView"][];
+            meter?: components["schemas"]["MeterView"];
+            value?: components["schemas"]["ValueView"];
+            found?: components["schemas"]["FoundView"];
+        };
+        FoundView: {
+            part: string;
+            partTitle: string;
+            next: string[];
+        };
+        LogLine: {
+            check: string;
+            asked: string;
+            /** @enum {string} */
+            how: "UNIT" | "PERSON" | "METER" | "ASSUMED" | "BACK" | "SET_ASIDE";
+            outcome: string;
+            says: string;
+            /** Format: date-time */
+            at: string;
+            who?: string;
+            /** Format: double */
+            hours?: number;
+        };
+        MeterView: {
+            /** @enum {string} */
+            quantity: "VOLTS" | "OHMS";
+            unit: string;
+            red: string;
+            redSays: string;
+            black: string;
+            blackSays: string;
+            /** Format: double */
+            from?: number;
+            /** Format: double */
+            to?: number;
+            /** @enum {string} */
+            power: "KEY_ON" | "KEY_OFF";
+            source: string;
+        };
+        OutcomeView: {
+            id: string;
+            says: string;
+        };
+        TraceView: {
+            /** Format: int64 */
+            id: number;
+            guide: string;
+            title: string;
+            part: string;
+            partTitle: string;
+            circuit: boolean;
+            /** Format: date-time */
+            beganAt: string;
+            who: string;
+            /** @enum {string} */
+            state: "UNDER_WAY" | "SET_ASIDE" | "FOUND" | "NOT_HERE" | "CANNOT_TELL" | "CHANGED";
+            setAside: string;
+            check?: components["schemas"]["CheckView"];
+            log: components["schemas"]["LogLine"][];
+            steps: number[];
+        };
+        ValueView: {
+            /** Format: int32 */
+            spn: number;
+            name: string;
+            unit: string;
+            /** Format: double */
+            from?: number;
+            /** Format: double */
+            to?: number;
+            when: string[];
+            /** Format: double */
+            seconds: number;
+            source: string;
+        };
+        MeterReading: {
+            check: string;
+            /** Format: double */
+            reading?: number;
+            noEnd?: boolean;
+        };
+        At: {
+            check: string;
+        };
+        Assume: {
+            check: string;
+            outcome: string;
+            reason: string;
+        };
+        Aside: {
+            check: string;
+            reason: string;
+        };
+        Answer: {
+            check: string;
+            outcome: string;
+        };
         Head: {
             /** Format: int64 */
             id: number;
@@ -1508,6 +1808,10 @@ export interface components {
             /** Format: int32 */
             moves: number;
         };
+        GuideLine: {
+            id: string;
+            title: string;
+        };
         HourEvent: {
             /** Format: double */
             hours: number;
@@ -1549,6 +1853,8 @@ export interface components {
             effects: string;
             causes: string[];
             next: string[];
+            guides: components["schemas"]["GuideLine"][];
+            circuit: boolean;
         };
         ModuleLine: {
             key: string;
@@ -1605,12 +1911,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            integralNumber?: boolean;
-            missingNode?: boolean;
-            valueNode?: boolean;
-            object?: boolean;
-            pojo?: boolean;
-            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -1622,9 +1922,15 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
+            integralNumber?: boolean;
+            missingNode?: boolean;
+            valueNode?: boolean;
+            object?: boolean;
+            pojo?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {
@@ -1965,6 +2271,17 @@ export interface components {
             title: string;
         };
         StreamingResponseBody: unknown;
+        Offer: {
+            guide: string;
+            part: string;
+            title: string;
+            symptom: string;
+            circuit: boolean;
+        };
+        TracesView: {
+            offers: components["schemas"]["Offer"][];
+            traces: components["schemas"]["TraceView"][];
+        };
         BandsView: {
             kmh: number[];
             hours: number[];
@@ -2097,6 +2414,7 @@ export interface components {
             /** Format: int32 */
             reads: number;
             tests: components["schemas"]["TestLine"][];
+            traces: components["schemas"]["TraceLine"][];
         };
         TestLine: {
             /** Format: int64 */
@@ -2107,6 +2425,17 @@ export interface components {
             /** @enum {string} */
             verdict: "PASS" | "FAIL" | "CANNOT_TELL";
             says: string;
+        };
+        TraceLine: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            /** Format: date-time */
+            at: string;
+            word: string;
+            says: string;
+            next: string;
+            assumed: string[];
         };
         CalibrationView: {
             id: string;
@@ -2272,6 +2601,54 @@ export interface components {
             says: string;
             /** Format: int32 */
             counted: number;
+        };
+        CircuitView: {
+            part: string;
+            title: string;
+            what: string;
+            normal: string;
+            fittings: components["schemas"]["FittingView"][];
+            wires: components["schemas"]["WireView"][];
+            nets: string[][];
+        };
+        ContactView: {
+            point: string;
+            name: string;
+            says: string;
+            /** @enum {string} */
+            role: "SUPPLY" | "RETURN" | "SIGNAL" | "POWER" | "GROUND" | "CAN_HIGH" | "CAN_LOW" | "OTHER";
+            own: boolean;
+            /** Format: int32 */
+            spn: number;
+            measures: string;
+        };
+        FittingView: {
+            id: string;
+            /** @enum {string} */
+            kind: "PLUG" | "SPLICE" | "FUSE" | "GROUND" | "BATTERY" | "BACKBONE";
+            title: string;
+            place: string;
+            /** Format: double */
+            amps: number;
+            part: string;
+            partTitle: string;
+            contacts: components["schemas"]["ContactView"][];
+        };
+        WireView: {
+            number: string;
+            from: string;
+            to: string;
+            colour: string;
+            /** Format: double */
+            mm2: number;
+        };
+        ContactNow: {
+            point: string;
+            /** Format: double */
+            value: number;
+            unit: string;
+            /** Format: double */
+            volts?: number;
         };
     };
     responses: never;
@@ -2560,6 +2937,210 @@ export interface operations {
             };
         };
     };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TracesView"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginTrace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
+                };
+            };
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["At"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
+                };
+            };
+        };
+    };
+    assume: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Assume"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
+                };
+            };
+        };
+    };
+    aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Aside"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
+                };
+            };
+        };
+    };
+    answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
+                };
+            };
+        };
+    };
     addCsv: {
         parameters: {
             query?: {
@@ -2591,7 +3172,7 @@ export interface operations {
             };
         };
     };
-    look: {
+    look_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3844,7 +4425,7 @@ export interface operations {
             };
         };
     };
-    all: {
+    all_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3953,6 +4534,29 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    one_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TraceView"];
                 };
             };
         };
@@ -4229,6 +4833,52 @@ export interface operations {
             };
         };
     };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["CircuitView"];
+                };
+            };
+        };
+    };
+    now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ContactNow"][];
+                };
+            };
+        };
+    };
     caseFile: {
         parameters: {
             query?: never;
@@ -4247,6 +4897,56 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    points: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                unit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["JsonNode"];
+                };
+            };
+        };
+    };
+    meter: {
+        parameters: {
+            query: {
+                red: string;
+                black: string;
+                quantity: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+                unit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["JsonNode"];
                 };
             };
         };

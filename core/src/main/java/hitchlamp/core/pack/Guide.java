@@ -3,6 +3,7 @@ package hitchlamp.core.pack;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -45,6 +46,25 @@ public record Guide(
   public boolean serves(String base, Wiring wiring) {
     return parts.stream()
         .anyMatch(p -> p.contains("*") ? like(p, base) && wiring.knows(base) : p.equals(base));
+  }
+
+  /** What a guide for a symptom is about: the whole unit, with its engine's module. */
+  public Component unit(Pack pack) {
+    return new Component(
+        "",
+        "",
+        symptom,
+        Component.Kind.PART,
+        pack.axisKeeper(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        "",
+        "",
+        List.of(),
+        "",
+        List.of());
   }
 
   private static boolean like(String pattern, String name) {
@@ -229,6 +249,18 @@ public record Guide(
    * @param next what to do, the first first
    */
   public record Conclusion(Finding finding, String part, List<String> next) implements Ask {
+    /** The component that was found, on the side of the one that was traced. */
+    public Optional<Component> of(Component traced, Pack pack) {
+      if (part.isEmpty()) {
+        return Optional.empty();
+      }
+      return part.equals(TracePoint.PART)
+          ? Optional.of(traced)
+          : pack.components().values().stream()
+              .filter(c -> c.base().equals(part) && pack.sameSide(c.module(), traced.module()))
+              .findFirst();
+    }
+
     @Override
     public Map<String, String> outcomes() {
       return Map.of();

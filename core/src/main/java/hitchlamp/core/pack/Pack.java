@@ -206,6 +206,12 @@ public record Pack(
     return parameters.values().stream().filter(p -> p.pgn() == pgn).toList();
   }
 
+  /** How a value is told: in a group that is broadcast, else by an identifier. */
+  public Optional<Parameter> told(int spn) {
+    return Optional.ofNullable(parameters.get(spn))
+        .or(() -> services.identifiers().values().stream().filter(i -> i.spn() == spn).findFirst());
+  }
+
   /** Groups that carry a parameter. */
   public Collection<Integer> groups() {
     return parameters.values().stream().map(Parameter::pgn).distinct().toList();

@@ -66,9 +66,7 @@ final class TraceCheck {
           .filter(s -> s.spn() != Guide.FaultNow.OWN)
           .forEach(s -> known(pack, s, check));
     }
-    if (check.asks() instanceof Guide.ValueNow v
-        && !pack.parameters().containsKey(v.of())
-        && pack.services().identifiers().values().stream().noneMatch(i -> i.spn() == v.of())) {
+    if (check.asks() instanceof Guide.ValueNow v && pack.told(v.of()).isEmpty()) {
       throw check.place().fault("nobody tells the value of SPN " + v.of());
     }
     if (check.asks() instanceof Guide.Conclusion c

@@ -31,6 +31,7 @@ public record OpenItem(String says, String next) {
    * @param lamps of the last lamp check, none where there was none
    * @param story findings of the last read of the story, none where there was none
    * @param tests of the job; the newest of each counts
+   * @param traces of the job
    */
   public static List<OpenItem> of(
       Optional<FaultReading> last,
@@ -38,7 +39,8 @@ public record OpenItem(String says, String next) {
       int reads,
       List<LampLine> lamps,
       List<Finding> story,
-      List<Tested> tests) {
+      List<Tested> tests,
+      List<Traced> traces) {
     List<OpenItem> open = new ArrayList<>();
     if (last.isEmpty()) {
       return List.of(
@@ -117,6 +119,20 @@ public record OpenItem(String says, String next) {
                             + (t.verdict() == Verdict.FAIL ? " failed: " : " cannot tell: ")
                             + t.says(),
                         t.next())));
+    for (Traced t : traces) {
+      if (t.open()) {
+        open.add(
+            new OpenItem(
+                "Not traced to the end: " + t.title() + ".",
+                "Go on at \"" + t.says() + "\", or set it aside and say why."));
+      }
+      if (!t.assumed().isEmpty() && t.finding().isPresent()) {
+        open.add(
+            new OpenItem(
+                t.title() + " rests on what was assumed: " + String.join("; ", t.assumed()) + ".",
+                "Look at it once, or hand the job over with that said."));
+      }
+    }
     if (reads < 2) {
       open.add(
           new OpenItem(

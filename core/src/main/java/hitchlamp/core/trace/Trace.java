@@ -16,8 +16,10 @@ import java.util.Optional;
  * @param steps checks that were answered and lie on the way, the first first
  * @param at the check that is open, or the conclusion; empty where the guide has changed so much
  *     since that the entries fit it no more
+ * @param setAside why nobody goes on with it; empty where it is under way or has ended
  */
-public record Trace(Guide guide, Component part, List<Step> steps, Optional<Check> at) {
+public record Trace(
+    Guide guide, Component part, List<Step> steps, Optional<Check> at, String setAside) {
   /** A check with its answer. */
   public record Step(Check check, TraceEntry entry) {}
 
@@ -25,7 +27,12 @@ public record Trace(Guide guide, Component part, List<Step> steps, Optional<Chec
   public static Trace of(Guide guide, Component part, List<TraceEntry> entries) {
     List<Step> steps = new ArrayList<>();
     Check at = guide.checks().get(guide.begin());
+    String aside = "";
     for (TraceEntry e : entries) {
+      aside = e.how() == How.SET_ASIDE ? e.says() : "";
+      if (e.how() == How.SET_ASIDE) {
+        continue;
+      }
       if (e.how() == How.BACK) {
         if (!steps.isEmpty()) {
           at = steps.remove(steps.size() - 1).check();
@@ -34,12 +41,12 @@ public record Trace(Guide guide, Component part, List<Step> steps, Optional<Chec
       }
       String next = at == null || !at.id().equals(e.check()) ? null : at.then().get(e.outcome());
       if (next == null) {
-        return new Trace(guide, part, List.copyOf(steps), Optional.empty());
+        return new Trace(guide, part, List.copyOf(steps), Optional.empty(), aside);
       }
       steps.add(new Step(at, e));
       at = guide.checks().get(next);
     }
-    return new Trace(guide, part, List.copyOf(steps), Optional.ofNullable(at));
+    return new Trace(guide, part, List.copyOf(steps), Optional.ofNullable(at), aside);
   }
 
   /** What the guide came to; empty while it is under way. */
@@ -100,6 +107,11 @@ public record Trace(Guide guide, Component part, List<Step> steps, Optional<Chec
     }
     Check last = steps.get(steps.size() - 1).check();
     return new TraceEntry(last.id(), How.BACK, "", "gone back to");
+  }
+
+  /** Nobody goes on with it for now, and why. */
+  public TraceEntry setAside(String reason) {
+    return new TraceEntry(open().id(), How.SET_ASIDE, "", reason.strip());
   }
 
   private Check open() {

@@ -5,7 +5,7 @@ package hitchlamp.core.trace;
  *
  * @param check the check it is about
  * @param how who or what answered
- * @param outcome which outcome; empty for a step back
+ * @param outcome which outcome; empty for what is no answer
  * @param says what was seen, in words: a reading, an answer, the reason of an assumption
  */
 public record TraceEntry(String check, How how, String outcome, String says) {
@@ -20,6 +20,8 @@ public record TraceEntry(String check, How how, String outcome, String says) {
     /** Nobody: it was assumed, with a reason. */
     ASSUMED,
     /** The check was gone back from. */
-    BACK
+    BACK,
+    /** The whole guide was set aside, with a reason; any later entry takes it up again. */
+    SET_ASIDE
   }
 }

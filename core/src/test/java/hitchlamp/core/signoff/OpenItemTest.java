@@ -17,6 +17,7 @@ import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.LampKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
@@ -74,12 +75,13 @@ class OpenItemTest {
 
   private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
     List<Lead> leads = Leads.find(r.faults(), Set.of(silent), TRUCK, r.engineHours(), List.of());
-    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of(), List.of());
+    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of(), List.of(), List.of());
   }
 
   @Test
   void withoutAReadEverythingIsOpen() {
-    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of(), List.of()))
+    assertThat(
+            OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of(), List.of(), List.of()))
         .singleElement()
         .satisfies(i -> assertThat(i.next()).contains("full roll"));
   }
@@ -127,7 +129,13 @@ class OpenItemTest {
     Finding use = new Finding(Finding.Kind.USE, "It idles 44 % of its hours.", List.of(), "");
     assertThat(
             OpenItem.of(
-                Optional.of(read(true)), List.of(), 2, List.of(), List.of(wiped, use), List.of()))
+                Optional.of(read(true)),
+                List.of(),
+                2,
+                List.of(),
+                List.of(wiped, use),
+                List.of(),
+                List.of()))
         .containsExactly(new OpenItem(wiped.title(), "Ask who."));
   }
 
@@ -201,9 +209,13 @@ class OpenItemTest {
     LampLine.Commanded lit = new LampLine.Commanded("engine", "Engine", true, true, true, true);
     List<LampLine> dark = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.NEVER_LIT));
     List<LampLine> sound = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.LIT_THEN_OUT));
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, sound, List.of(), List.of()))
+    assertThat(
+            OpenItem.of(
+                Optional.of(read(true)), List.of(), 2, sound, List.of(), List.of(), List.of()))
         .isEmpty();
-    assertThat(OpenItem.of(Optional.of(read(true)), List.of(), 2, dark, List.of(), List.of()))
+    assertThat(
+            OpenItem.of(
+                Optional.of(read(true)), List.of(), 2, dark, List.of(), List.of(), List.of()))
         .singleElement()
         .satisfies(
             i -> {
@@ -232,6 +244,40 @@ class OpenItemTest {
   }
 
   private static List<OpenItem> tested(List<Tested> tests) {
-    return OpenItem.of(Optional.of(read(true)), List.of(), 2, List.of(), List.of(), tests);
+    return OpenItem.of(
+        Optional.of(read(true)), List.of(), 2, List.of(), List.of(), tests, List.of());
+  }
+
+  private static Traced traced(Guide.Finding finding, String aside, String... assumed) {
+    return new Traced(
+        1,
+        "Oil pressure sensor and its three wires",
+        Instant.EPOCH,
+        Optional.ofNullable(finding),
+        aside,
+        "Volts at the plug.",
+        "",
+        List.of(assumed));
+  }
+
+  private static List<OpenItem> tracing(Traced t) {
+    return OpenItem.of(
+        Optional.of(read(true)), List.of(), 2, List.of(), List.of(), List.of(), List.of(t));
+  }
+
+  @Test
+  void aGuideThatNobodyBroughtToItsEndStandsOpenUntilItIsSetAside() {
+    assertThat(tracing(traced(null, "")))
+        .singleElement()
+        .satisfies(i -> assertThat(i.next()).contains("Go on at \"Volts at the plug.\""));
+    assertThat(tracing(traced(null, "the customer waits"))).isEmpty();
+    assertThat(tracing(traced(Guide.Finding.FOUND, ""))).isEmpty();
+  }
+
+  @Test
+  void whatWasAssumedOnTheWayIsSaid() {
+    assertThat(tracing(traced(Guide.Finding.FOUND, "", "it is there, assumed: seen by the driver")))
+        .singleElement()
+        .satisfies(i -> assertThat(i.says()).contains("rests on").contains("seen by the driver"));
   }
 }

@@ -156,7 +156,21 @@ enum CaseTable {
       "last_micros",
       "content"),
   RECORDING_MARK(
-      "recording_mark", Parent.RECORDING, "kind", "from_micros", "to_micros", "text", "account_id");
+      "recording_mark", Parent.RECORDING, "kind", "from_micros", "to_micros", "text", "account_id"),
+  TRACE(
+      "trace", Parent.JOB, "guide", "part", "title", "began_at", "account_id", "pack", "pack_hash"),
+  TRACE_ENTRY(
+      "trace_entry",
+      Parent.TRACE,
+      "check_id",
+      "asked",
+      "how",
+      "outcome",
+      "says",
+      "at",
+      "account_id",
+      "hours",
+      "bus_micros");
 
   /** Recordings that have ended; one that is being made does not go into a case file. */
   private static final String ENDED = "SELECT recording_id FROM recording_end";
@@ -168,7 +182,8 @@ enum CaseTable {
     HOOK_UP,
     JOB_AND_HOOK_UP,
     STORY_READ,
-    RECORDING
+    RECORDING,
+    TRACE
   }
 
   private final String table;
@@ -195,7 +210,11 @@ enum CaseTable {
 
   /** True where other tables point at its rows. */
   boolean isParent() {
-    return this == LOGBOOK || this == HOOK_UP || this == STORY_READ || this == RECORDING;
+    return this == LOGBOOK
+        || this == HOOK_UP
+        || this == STORY_READ
+        || this == RECORDING
+        || this == TRACE;
   }
 
   /** Column that names the parent beside the job. */
@@ -206,6 +225,7 @@ enum CaseTable {
       case HOOK_UP, JOB_AND_HOOK_UP -> "hook_up_id";
       case STORY_READ -> "story_read_id";
       case RECORDING -> "recording_id";
+      case TRACE -> "trace_id";
     };
   }
 
@@ -218,6 +238,7 @@ enum CaseTable {
       case JOB, JOB_AND_HOOK_UP -> "job_id = #{job}";
       case LOGBOOK -> "entry_id IN (SELECT id FROM logbook_entry WHERE job_id = #{job})";
       case HOOK_UP -> "hook_up_id IN (SELECT id FROM hook_up WHERE job_id = #{job})";
+      case TRACE -> "trace_id IN (SELECT id FROM trace WHERE job_id = #{job})";
       case STORY_READ -> "story_read_id IN (SELECT id FROM story_read WHERE job_id = #{job})";
       case RECORDING ->
           "recording_id IN (SELECT id FROM recording WHERE job_id = #{job}) AND recording_id IN ("

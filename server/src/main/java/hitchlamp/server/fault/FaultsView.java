@@ -12,6 +12,7 @@ import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.trace.GuideText;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -62,7 +63,12 @@ public record FaultsView(
       @NotNull String normal,
       @NotNull String effects,
       @NotNull List<String> causes,
-      @NotNull List<String> next) {}
+      @NotNull List<String> next,
+      @NotNull List<GuideLine> guides,
+      @NotNull boolean circuit) {}
+
+  /** A guide for a lead's component. */
+  public record GuideLine(@NotNull String id, @NotNull String title) {}
 
   /** One fault. Hours are the engine's; null where no time is told. */
   public record FaultLine(
@@ -153,7 +159,13 @@ public record FaultsView(
         c == null ? "" : c.normal(),
         c == null ? "" : c.effects(),
         c == null ? List.of() : c.causes(),
-        c == null ? List.of() : c.next());
+        c == null ? List.of() : c.next(),
+        c == null
+            ? List.of()
+            : pack.guidesFor(c).stream()
+                .map(g -> new GuideLine(g.id(), GuideText.fill(g.title(), pack, c)))
+                .toList(),
+        c != null && pack.wiring().knows(c.base()));
   }
 
   private static FaultLine fault(KnownFault f, double now) {

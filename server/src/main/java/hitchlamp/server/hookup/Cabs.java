@@ -4,9 +4,11 @@ import hitchlamp.server.config.Refusal;
 import hitchlamp.server.config.Settings;
 import java.io.IOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -63,6 +65,30 @@ class Cabs {
         "POST",
         "/units/" + name(unit),
         json.writeValueAsString(Map.of("action", action, "value", value)));
+  }
+
+  /** Points of the harness that a meter can be put on, and plugs that can be pulled. */
+  JsonNode points(String unit) {
+    return call("GET", "/units/" + name(unit) + "/points", null);
+  }
+
+  /** What a meter shows between two points. */
+  JsonNode meter(String unit, String red, String black, String quantity) {
+    return call(
+        "GET",
+        "/units/"
+            + name(unit)
+            + "/meter?red="
+            + encoded(red)
+            + "&black="
+            + encoded(black)
+            + "&quantity="
+            + encoded(quantity),
+        null);
+  }
+
+  private static String encoded(String text) {
+    return URLEncoder.encode(text, StandardCharsets.UTF_8);
   }
 
   private static String name(String unit) {

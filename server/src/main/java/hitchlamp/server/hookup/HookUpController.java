@@ -166,6 +166,23 @@ class HookUpController {
     return cabs.cab(unit);
   }
 
+  /** Points of a simulated unit's harness that a meter can be put on, and its plugs. */
+  @GetMapping("/cab/{unit}/points")
+  JsonNode points(@PathVariable long job, @PathVariable String unit) {
+    return cabs.points(unit);
+  }
+
+  /** What a person's meter shows between two points of a simulated unit. */
+  @GetMapping("/cab/{unit}/meter")
+  JsonNode meter(
+      @PathVariable long job,
+      @PathVariable String unit,
+      @RequestParam @Size(max = 40) String red,
+      @RequestParam @Size(max = 40) String black,
+      @RequestParam @Size(max = 10) String quantity) {
+    return cabs.meter(unit, red, black, quantity);
+  }
+
   /** Does in the cab of a simulated unit what a person would do there. */
   @PostMapping("/cab/{unit}")
   JsonNode act(@PathVariable long job, @PathVariable String unit, @Valid @RequestBody CabAction a) {

@@ -21,6 +21,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
@@ -68,6 +69,7 @@ class HookUps {
   private final StoryReports storyReports;
   private final WatchReports watchReports;
   private final TrialReports trialReports;
+  private final TraceReports traceReports;
   private final AddedParameters added;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
@@ -84,6 +86,7 @@ class HookUps {
       StoryReports storyReports,
       WatchReports watchReports,
       TrialReports trialReports,
+      TraceReports traceReports,
       AddedParameters added) {
     this.cabs = cabs;
     this.jobs = jobs;
@@ -97,6 +100,7 @@ class HookUps {
     this.storyReports = storyReports;
     this.watchReports = watchReports;
     this.trialReports = trialReports;
+    this.traceReports = traceReports;
     this.added = added;
   }
 
@@ -401,6 +405,16 @@ class HookUps {
     public void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros) {
       trialReports.cutout(
           job, result, of.pack(), of.engine(), of.who(), of.began(), ended, hours, busMicros);
+    }
+
+    @Override
+    public void tracing(long trace, String check, String waits) {
+      traceReports.waits(job, trace, check, waits);
+    }
+
+    @Override
+    public void traced(long trace, String check, UnitAnswer answer, long busMicros) {
+      traceReports.answered(job, trace, check, answer, hours, busMicros);
     }
 
     @Override

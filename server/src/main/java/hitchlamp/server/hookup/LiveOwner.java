@@ -33,7 +33,9 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.station.Tape;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.core.watch.LiveBook;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -123,6 +125,12 @@ final class LiveOwner implements Runnable {
     /** A cutout by hand goes on, or has ended. */
     void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros);
 
+    /** A check of a guide waits for the unit. */
+    void tracing(long trace, String check, String waits);
+
+    /** The unit has answered a check of a guide, or cannot. */
+    void traced(long trace, String check, UnitAnswer answer, long busMicros);
+
     /** Where values and recordings go. */
     WatchReports.Sink watch();
 
@@ -175,6 +183,7 @@ final class LiveOwner implements Runnable {
   private StoryRun storyRun;
   private TrialRun trialRun;
   private final WatchRun watchRun;
+  private final TraceRun traceRun;
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -206,6 +215,7 @@ final class LiveOwner implements Runnable {
             choice.kind() == LinkChoice.Kind.LOG || choice.kind() == LinkChoice.Kind.STORED
                 ? choice.id()
                 : "live");
+    this.traceRun = new TraceRun(reports);
     this.vesselRun =
         choice.backbone().isEmpty() ? null : new VesselRun(choice.backbone(), reports::vessel);
   }
@@ -260,6 +270,7 @@ final class LiveOwner implements Runnable {
           faultRun.brokenOff();
           turn.brokenOff();
         }
+        traceRun.brokenOff(hookUp.now());
         watchRun.close(hookUp.now(), reason);
         hookUp.close(reason);
         endRollIfBroken();
@@ -472,6 +483,7 @@ final class LiveOwner implements Runnable {
     public void heard(Message message) {
       vitals.accept(message);
       watchRun.heard(message);
+      traceRun.heard(message);
       if (faultRun != null) {
         faultRun.heard(message);
       }
@@ -599,6 +611,7 @@ final class LiveOwner implements Runnable {
       turn.brokenOff();
     }
     watchRun.lost(hookUp.now());
+    traceRun.brokenOff(hookUp.now());
     endRollIfBroken();
     storeFrames();
     link.close();
@@ -646,7 +659,11 @@ final class LiveOwner implements Runnable {
       turn.publish(System.nanoTime());
       faultRun.tick();
     }
+    if (traceRun.wantsValues()) {
+      watchRun.wantedNow(now);
+    }
     watchRun.publish(System.nanoTime(), now);
+    traceRun.publish(watchRun.book(), now);
     if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
       return;
     }
@@ -785,6 +802,19 @@ final class LiveOwner implements Runnable {
         () -> {
           if (trialRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
             what.accept(trialRun, lastRoll);
+          }
+        });
+  }
+
+  /** What a check that listens needs of the owner. */
+  record Heard(Roll roll, LiveBook book, long micros) {}
+
+  /** Does something with the checks of guides that listen. */
+  void withTrace(BiConsumer<TraceRun, Heard> what) {
+    post(
+        () -> {
+          if (lastRoll != null && view.state() == LinkView.State.UP) {
+            what.accept(traceRun, new Heard(lastRoll, watchRun.book(), hookUp.now()));
           }
         });
   }

@@ -11,6 +11,7 @@ import hitchlamp.core.hookup.SpeedSearch;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import java.util.List;
@@ -113,6 +114,16 @@ final class QueuedReports implements LiveOwner.Reports {
   @Override
   public void roll(RollView view) {
     to.roll(view);
+  }
+
+  @Override
+  public void tracing(long trace, String check, String waits) {
+    to.tracing(trace, check, waits);
+  }
+
+  @Override
+  public void traced(long trace, String check, UnitAnswer answer, long busMicros) {
+    later(() -> to.traced(trace, check, answer, busMicros));
   }
 
   @Override

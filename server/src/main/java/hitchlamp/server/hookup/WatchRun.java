@@ -36,6 +36,7 @@ final class WatchRun {
   static final int MOST_RECORDERS = 8;
 
   private static final long TELL_NANOS = 25_000_000L;
+  private static final long WANTED_MICROS = 5_000_000L;
   private static final long GATHER_NANOS = 500_000_000L;
 
   private final WatchReports.Sink sink;
@@ -59,6 +60,8 @@ final class WatchRun {
   private boolean looked;
   private int nextNumber = 1;
   private long breakSince = Long.MIN_VALUE;
+  private long wantedUntil = Long.MIN_VALUE;
+  private long now = Long.MIN_VALUE;
 
   private static final class Running {
     final int number;
@@ -157,6 +160,19 @@ final class WatchRun {
                         && r.recorder.plan().start().isEmpty());
   }
 
+  LiveBook book() {
+    return book;
+  }
+
+  /** Somebody needs values for the next seconds though no page of values is looked at. */
+  void wantedNow(long micros) {
+    now = micros;
+    wantedUntil = micros + WANTED_MICROS;
+    if (poll == null) {
+      startPolling();
+    }
+  }
+
   /** Values that no module sends by itself are asked for while somebody looks or records. */
   private void startPolling() {
     if (station == null
@@ -166,7 +182,9 @@ final class WatchRun {
       return;
     }
     boolean wanted =
-        looked || recorders.stream().anyMatch(r -> r.recorder.stage() != Recorder.Stage.ENDED);
+        looked
+            || wantedUntil > now
+            || recorders.stream().anyMatch(r -> r.recorder.stage() != Recorder.Stage.ENDED);
     if (wanted && poll == null) {
       polled = Poll.wishes(pack, roll.faultTargets(pack));
       Poll fresh = new Poll(pack, polled, this::value);
@@ -206,6 +224,11 @@ final class WatchRun {
 
   /** Tells what is new. */
   void publish(long nanos, long micros) {
+    now = micros;
+    if (wantedUntil != Long.MIN_VALUE && micros >= wantedUntil) {
+      wantedUntil = Long.MIN_VALUE;
+      startPolling();
+    }
     for (Running r : recorders) {
       r.recorder.tick(micros);
     }

@@ -44,6 +44,7 @@ public class Logbook {
     WATCH,
     TEST,
     CLEAR,
+    TRACE,
     SEAT,
     HELD
   }

@@ -7,6 +7,7 @@ import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.signoff.OpenItem;
 import hitchlamp.core.signoff.Tested;
+import hitchlamp.core.signoff.Traced;
 import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Logbook;
@@ -85,6 +86,7 @@ final class ReportPage {
     found(full);
     open(full);
     tests(full);
+    traces(full);
     changes(full);
     if (full) {
       faults();
@@ -229,6 +231,31 @@ final class ReportPage {
           .append(MOMENT.format(t.at()))
           .append("</td><td style=\"width:26mm\">")
           .append(esc(Trials.word(t.verdict()).toLowerCase(Locale.ROOT)))
+          .append("</td></tr>");
+    }
+    html.append("</table>");
+  }
+
+  /** Guides that came to something, or all; what was assumed on the way is marked. */
+  private void traces(boolean full) {
+    List<Traced> shown =
+        state.traces().stream().filter(t -> full || t.finding().isPresent()).toList();
+    if (shown.isEmpty()) {
+      return;
+    }
+    html.append("<h2>Traced</h2><table>");
+    for (Traced t : shown) {
+      html.append("<tr><td><span class=\"b\">")
+          .append(esc(t.title()))
+          .append("</span><br/><span class=\"quiet\">")
+          .append(esc(t.says()));
+      for (String a : t.assumed()) {
+        html.append("<br/>Assumed, not looked at: ").append(esc(a));
+      }
+      html.append("</span></td><td style=\"width:34mm\">")
+          .append(MOMENT.format(t.at()))
+          .append("</td><td style=\"width:26mm\">")
+          .append(esc(t.word()))
           .append("</td></tr>");
     }
     html.append("</table>");

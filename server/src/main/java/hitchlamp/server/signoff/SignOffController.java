@@ -48,7 +48,18 @@ class SignOffController {
       @NotNull List<OpenLine> open,
       @NotNull List<ChangeLine> changes,
       @NotNull int reads,
-      @NotNull List<TestLine> tests) {}
+      @NotNull List<TestLine> tests,
+      @NotNull List<TraceLine> traces) {}
+
+  /** A guide that was followed; what was taken for granted on its way. */
+  record TraceLine(
+      @NotNull long id,
+      @NotNull String title,
+      @NotNull Instant at,
+      @NotNull String word,
+      @NotNull String says,
+      @NotNull String next,
+      @NotNull List<String> assumed) {}
 
   @GetMapping("/sign-off")
   SignOffView signOff(@PathVariable long job) {
@@ -69,6 +80,12 @@ class SignOffController {
         s.reads(),
         s.tests().stream()
             .map(t -> new TestLine(t.id(), t.title(), t.at(), t.verdict(), t.says()))
+            .toList(),
+        s.traces().stream()
+            .map(
+                t ->
+                    new TraceLine(
+                        t.id(), t.title(), t.at(), t.word(), t.says(), t.next(), t.assumed()))
             .toList());
   }
 

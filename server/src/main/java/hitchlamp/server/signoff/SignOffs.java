@@ -5,12 +5,14 @@ import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.signoff.OpenItem;
 import hitchlamp.core.signoff.Tested;
+import hitchlamp.core.signoff.Traced;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.story.Stories;
+import hitchlamp.server.trace.Traces;
 import hitchlamp.server.trial.Trials;
 import java.time.Clock;
 import java.util.List;
@@ -26,14 +28,23 @@ class SignOffs {
   private final Faults faults;
   private final Stories stories;
   private final Trials trials;
+  private final Traces traces;
   private final Logbook logbook;
   private final Clock clock;
 
-  SignOffs(Jobs jobs, Faults faults, Stories stories, Trials trials, Logbook logbook, Clock clock) {
+  SignOffs(
+      Jobs jobs,
+      Faults faults,
+      Stories stories,
+      Trials trials,
+      Traces traces,
+      Logbook logbook,
+      Clock clock) {
     this.jobs = jobs;
     this.faults = faults;
     this.stories = stories;
     this.trials = trials;
+    this.traces = traces;
     this.logbook = logbook;
     this.clock = clock;
   }
@@ -44,9 +55,14 @@ class SignOffs {
    * @param changes from the first stored read to the last
    * @param reads number of stored reads
    * @param tests of the job, newest first
+   * @param traces of the job, newest first
    */
   record State(
-      List<OpenItem> open, List<ReadDifference.Line> changes, int reads, List<Tested> tests) {}
+      List<OpenItem> open,
+      List<ReadDifference.Line> changes,
+      int reads,
+      List<Tested> tests,
+      List<Traced> traces) {}
 
   State state(long job) {
     Optional<Faults.Standing> now = faults.standing(job);
@@ -57,6 +73,7 @@ class SignOffs {
             ? List.of()
             : faults.compare(job, reads.get(reads.size() - 1), reads.get(0));
     List<Tested> tests = trials.tested(job);
+    List<Traced> traced = traces.traced(job);
     return new State(
         OpenItem.of(
             now.map(Faults.Standing::reading),
@@ -64,10 +81,12 @@ class SignOffs {
             reads.size(),
             faults.lampCheck(job).map(LampCheck.Result::lamps).orElse(List.of()),
             stories.findings(job),
-            tests),
+            tests,
+            traced),
         changes,
         reads.size(),
-        tests);
+        tests,
+        traced);
   }
 
   byte[] report(long job, boolean full, Account who) {

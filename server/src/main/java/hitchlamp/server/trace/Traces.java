@@ -1,0 +1,372 @@
+package hitchlamp.server.trace;
+
+import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.Guide;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.signoff.Traced;
+import hitchlamp.core.trace.GuideText;
+import hitchlamp.core.trace.Trace;
+import hitchlamp.core.trace.TraceEntry;
+import hitchlamp.core.trace.UnitAnswer;
+import hitchlamp.core.trial.Verdict;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.TraceReports;
+import hitchlamp.server.hookup.TraceWork;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Logbook;
+import hitchlamp.server.stream.Topics;
+import hitchlamp.server.trial.Trials;
+import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+
+/**
+ * Guides that people follow in a job. Where one stands is worked out from what happened, which is
+ * only ever added to.
+ */
+@Service
+public class Traces implements TraceReports {
+  private final TraceMapper mapper;
+  private final Jobs jobs;
+  private final Logbook logbook;
+  private final Topics topics;
+  private final Trials trials;
+  private final ObjectProvider<TraceWork> work;
+
+  Traces(
+      TraceMapper mapper,
+      Jobs jobs,
+      Logbook logbook,
+      Topics topics,
+      Trials trials,
+      ObjectProvider<TraceWork> work) {
+    this.mapper = mapper;
+    this.jobs = jobs;
+    this.logbook = logbook;
+    this.topics = topics;
+    this.trials = trials;
+    this.work = work;
+  }
+
+  /** A guide that could be followed, for a part or, with an empty part, for a symptom. */
+  record Offer(
+      @NotNull String guide,
+      @NotNull String part,
+      @NotNull String title,
+      @NotNull String symptom,
+      @NotNull boolean circuit) {}
+
+  /** What a check that listens waits for. */
+  record Waits(long trace, String check, String says) {}
+
+  /** What was read of one guide, put together. */
+  private record Kept(
+      TraceMapper.Row row, List<TraceMapper.EntryRow> entries, Optional<Trace> trace, Pack pack) {
+    TraceView view() {
+      return TraceView.of(row, entries, trace, pack);
+    }
+  }
+
+  private Pack pack(long job) {
+    return work.getObject().pack(job);
+  }
+
+  /** Everything that can be traced on the unit of a job; nothing where its pack is not known. */
+  List<Offer> offers(long job) {
+    Pack pack = pack(job);
+    List<Offer> offers = new ArrayList<>();
+    for (Guide g : pack.guides().values()) {
+      if (g.parts().isEmpty()) {
+        offers.add(new Offer(g.id(), "", g.title(), g.symptom(), false));
+      }
+    }
+    for (Component c : pack.components().values()) {
+      for (Guide g : pack.guidesFor(c)) {
+        offers.add(new Offer(g.id(), c.id(), title(g, pack, c), "", pack.wiring().knows(c.base())));
+      }
+    }
+    return offers;
+  }
+
+  private static String title(Guide g, Pack pack, Component part) {
+    String filled = GuideText.fill(g.title(), pack, part);
+    return filled.isEmpty() ? g.id() : filled.substring(0, 1).toUpperCase() + filled.substring(1);
+  }
+
+  private static Component part(Guide g, Pack pack, String id) {
+    if (g.parts().isEmpty() && id.isEmpty()) {
+      return g.unit(pack);
+    }
+    return Optional.ofNullable(pack.components().get(id))
+        .filter(c -> g.serves(c.base(), pack.wiring()))
+        .orElseThrow(() -> Refusal.missing("part of this guide"));
+  }
+
+  private static Optional<Trace> trace(
+      TraceMapper.Row row, List<TraceMapper.EntryRow> entries, Pack pack) {
+    Guide g = pack.guides().get(row.guide());
+    if (g == null || !row.part().isEmpty() && !pack.components().containsKey(row.part())) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        Trace.of(
+            g,
+            part(g, pack, row.part()),
+            entries.stream()
+                .map(
+                    e ->
+                        new TraceEntry(
+                            e.checkId(), TraceEntry.How.valueOf(e.how()), e.outcome(), e.says()))
+                .toList()));
+  }
+
+  private Kept kept(long job, TraceMapper.Row row) {
+    Pack pack = pack(job);
+    List<TraceMapper.EntryRow> entries = mapper.entries(row.id());
+    return new Kept(row, entries, trace(row, entries, pack), pack);
+  }
+
+  private Kept kept(long job, long id) {
+    return kept(job, mapper.one(job, id).orElseThrow(() -> Refusal.missing("guide")));
+  }
+
+  private List<Kept> all(long job) {
+    jobs.job(job);
+    Pack pack = pack(job);
+    Map<Long, List<TraceMapper.EntryRow>> entries =
+        mapper.entriesOfJob(job).stream()
+            .collect(Collectors.groupingBy(TraceMapper.EntryRow::traceId));
+    return mapper.ofJob(job).stream()
+        .map(
+            row -> {
+              List<TraceMapper.EntryRow> own = entries.getOrDefault(row.id(), List.of());
+              return new Kept(row, own, trace(row, own, pack), pack);
+            })
+        .toList();
+  }
+
+  /** Guides of a job, newest first. */
+  List<TraceView> ofJob(long job) {
+    return all(job).stream().map(Kept::view).toList();
+  }
+
+  /** The same for the sign-off. */
+  public List<Traced> traced(long job) {
+    return all(job).stream().map(Traces::traced).toList();
+  }
+
+  private static Traced traced(Kept k) {
+    TraceView v = k.view();
+    Optional<Guide.Conclusion> end = k.trace().flatMap(Trace::conclusion);
+    Instant last =
+        k.entries().isEmpty()
+            ? v.beganAt()
+            : k.entries().get(k.entries().size() - 1).at().toInstant(ZoneOffset.UTC);
+    return new Traced(
+        v.id(),
+        v.title(),
+        last,
+        end.map(Guide.Conclusion::finding),
+        v.state() == TraceView.State.CHANGED ? "the guide has changed since" : v.setAside(),
+        v.check() == null ? "" : v.check().says(),
+        v.check() == null || v.check().found() == null
+            ? ""
+            : String.join(" ", v.check().found().next()),
+        k.trace().map(Trace::assumed).orElse(List.of()).stream()
+            .map(
+                s ->
+                    GuideText.fill(s.check().says(), k.pack(), k.trace().orElseThrow().part())
+                        + " "
+                        + s.entry().says())
+            .toList());
+  }
+
+  TraceView one(long job, long id) {
+    return kept(job, id).view();
+  }
+
+  /** Begins a guide, or goes on with one for the same part that is under way. */
+  synchronized TraceView begin(long job, String guide, String part, Account who) {
+    Pack pack = pack(job);
+    Guide g =
+        Optional.ofNullable(pack.guides().get(guide))
+            .orElseThrow(() -> Refusal.missing("guide of this unit's pack"));
+    Component c = part(g, pack, part);
+    for (TraceMapper.Row row : mapper.ofJob(job)) {
+      if (row.guide().equals(guide) && row.part().equals(part)) {
+        Kept k = kept(job, row);
+        boolean open = k.view().state() == TraceView.State.UNDER_WAY;
+        if (open || k.view().state() == TraceView.State.SET_ASIDE) {
+          return k.view();
+        }
+        break;
+      }
+    }
+    String title = title(g, pack, c);
+    mapper.begin(job, guide, part, title, who.id(), pack.id(), pack.hash());
+    logbook.enter(
+        job, Logbook.Kind.TRACE, "Tracing begun: " + title + ".", who.id(), Logbook.Moment.UNKNOWN);
+    return tell(job, mapper.ofJob(job).get(0).id());
+  }
+
+  /** A person answers the check that is open. */
+  TraceView answer(long job, long id, String check, String outcome, Account who) {
+    return add(job, id, check, t -> t.answer(outcome), who);
+  }
+
+  /** A person enters a meter reading; no end for an open circuit. */
+  TraceView measured(long job, long id, String check, double reading, Account who) {
+    return add(job, id, check, t -> t.measured(reading), who);
+  }
+
+  TraceView assume(long job, long id, String check, String outcome, String reason, Account who) {
+    return add(job, id, check, t -> t.assume(outcome, reason), who);
+  }
+
+  TraceView back(long job, long id, String check, Account who) {
+    return add(job, id, check, Trace::back, who);
+  }
+
+  TraceView setAside(long job, long id, String check, String reason, Account who) {
+    return add(job, id, check, t -> t.setAside(reason), who);
+  }
+
+  private synchronized TraceView add(
+      long job, long id, String check, Function<Trace, TraceEntry> what, Account who) {
+    Kept k = kept(job, id);
+    Trace t = at(k, check);
+    TraceEntry e;
+    try {
+      e = what.apply(t);
+    } catch (IllegalArgumentException wrong) {
+      throw Refusal.bad(
+          "That does not fit: " + wrong.getMessage() + ".", "Use what the page offers.");
+    }
+    work.getObject().stop(job, id);
+    enter(job, k, e, who.id(), Logbook.Moment.UNKNOWN);
+    return tell(job, id);
+  }
+
+  /** The trace, where it still stands at the check that somebody sees. */
+  private static Trace at(Kept k, String check) {
+    Trace t =
+        k.trace()
+            .orElseThrow(
+                () ->
+                    Refusal.conflict(
+                        "The pack has this guide no more.", "Begin with one that it has."));
+    if (t.at().isEmpty() || !t.at().get().id().equals(check)) {
+      throw Refusal.conflict(
+          "This guide has moved on meanwhile.", "Look at the check that is open now.");
+    }
+    return t;
+  }
+
+  private void enter(long job, Kept k, TraceEntry e, Long account, Logbook.Moment moment) {
+    Trace t = k.trace().orElseThrow();
+    String asked =
+        Optional.ofNullable(t.guide().checks().get(e.check()))
+            .map(c -> GuideText.fill(c.says(), k.pack(), t.part()))
+            .orElse(e.check());
+    mapper.add(
+        k.row().id(),
+        e.check(),
+        asked,
+        e.how().name(),
+        e.outcome(),
+        e.says(),
+        account,
+        moment.hours(),
+        moment.busMicros());
+    logbook.enter(
+        job, Logbook.Kind.TRACE, k.row().title() + ": " + words(e, asked), account, moment);
+  }
+
+  private static String words(TraceEntry e, String asked) {
+    return switch (e.how()) {
+      case BACK -> "gone back to \"" + asked + "\"";
+      case SET_ASIDE -> "set aside: " + e.says();
+      default -> asked + " " + e.says();
+    };
+  }
+
+  /** Tells where a guide stands, and enters its conclusion once it has come to one. */
+  private TraceView tell(long job, long id) {
+    TraceView v = one(job, id);
+    topics.job(job).value("trace", v);
+    return v;
+  }
+
+  /** Lets the unit answer the check that is open. */
+  void look(long job, long id) {
+    Kept k = kept(job, id);
+    Trace t = k.trace().orElseThrow(() -> Refusal.missing("guide of this unit's pack"));
+    Guide.Check check = t.at().orElseThrow(() -> Refusal.missing("check"));
+    if (!check.asks().ofUnit()) {
+      throw Refusal.bad("The unit cannot answer this check.", "Answer it yourself.");
+    }
+    if (check.asks() instanceof Guide.Test) {
+      tested(job, k, check);
+      return;
+    }
+    work.getObject().listen(job, id, check, t.part());
+  }
+
+  /** A test that was done since the guide began answers by its verdict. */
+  private synchronized void tested(long job, Kept k, Guide.Check check) {
+    Instant began = k.row().beganAt().toInstant(ZoneOffset.UTC);
+    Optional<Trials.Kept> done =
+        trials.ofJob(job).stream().filter(x -> !x.endedAt().isBefore(began)).findFirst();
+    if (done.isEmpty()) {
+      waits(job, k.row().id(), check.id(), "No such test was done since this guide began.");
+      return;
+    }
+    String outcome =
+        done.get().cutout().verdict() == Verdict.PASS
+            ? Guide.PASS
+            : done.get().cutout().verdict() == Verdict.FAIL ? Guide.FAIL : Guide.CANNOT_TELL;
+    answered(
+        job,
+        k.row().id(),
+        check.id(),
+        new UnitAnswer(Optional.of(outcome), done.get().cutout().verdictSays()),
+        done.get().hours(),
+        0);
+  }
+
+  @Override
+  public void waits(long job, long trace, String check, String says) {
+    topics.job(job).value("tracing", new Waits(trace, check, says));
+  }
+
+  @Override
+  public synchronized void answered(
+      long job, long trace, String check, UnitAnswer answer, Double hours, long busMicros) {
+    if (answer.outcome().isEmpty()) {
+      waits(job, trace, check, "The unit cannot tell. " + answer.says());
+      return;
+    }
+    Kept k = kept(job, trace);
+    if (k.trace().flatMap(Trace::at).filter(c -> c.id().equals(check)).isEmpty()) {
+      // Somebody answered it meanwhile.
+      return;
+    }
+    enter(
+        job,
+        k,
+        k.trace().orElseThrow().told(answer),
+        null,
+        new Logbook.Moment(
+            busMicros == 0 ? null : busMicros, hours, hours == null ? null : "engine"));
+    tell(job, trace);
+  }
+}
