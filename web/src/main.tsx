@@ -20,6 +20,9 @@ import { VesselPage } from './vessel/VesselPage'
 import { SignOff } from './signoff/SignOff'
 import { UnitPage } from './job/UnitPage'
 import { Cutout, KeptTrial } from './trial/Cutout'
+import { CircuitPage } from './trace/CircuitPage'
+import { GuidePage } from './trace/GuidePage'
+import { Trace } from './trace/Trace'
 import { Tests } from './trial/Tests'
 import { CompareRecordings } from './watch/CompareRecordings'
 import { RecordingPage } from './watch/RecordingPage'
@@ -58,6 +61,9 @@ const router = createBrowserRouter([
           { path: 'tests', element: <Tests /> },
           { path: 'tests/cutout', element: <Cutout /> },
           { path: 'tests/:trial', element: <KeptTrial /> },
+          { path: 'trace', element: <Trace /> },
+          { path: 'trace/:trace', element: <GuidePage /> },
+          { path: 'trace/circuits/:part', element: <CircuitPage /> },
           { path: 'sign-off', element: <SignOff /> },
           { path: 'logbook', element: <LogbookPage /> },
           { path: ':step', element: <NotYet /> },

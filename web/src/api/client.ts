@@ -47,6 +47,15 @@ export type CutoutView = Omit<Schemas['CutoutView'], 'preconditions'> & {
 }
 export type TrialKept = Omit<Schemas['Kept'], 'cutout'> & { cutout: CutoutView }
 export type TrialCan = Schemas['CanView']
+export type TraceView = Schemas['TraceView']
+export type TraceCheck = Schemas['CheckView']
+export type TraceLog = Schemas['LogLine']
+export type TraceOffer = Schemas['Offer']
+export type TracesView = Schemas['TracesView']
+export type CircuitView = Schemas['CircuitView']
+export type CircuitFitting = Schemas['FittingView']
+export type CircuitWire = Schemas['WireView']
+export type ContactNow = Schemas['ContactNow']
 
 /** Pulls of a recording; figures that nobody knows come as the word NaN. */
 export interface PullResult {
@@ -112,6 +121,8 @@ export interface Cab {
   kmh: number
   /** Levers of the drive by name, as they stand; empty where the unit has none. */
   driving: Record<string, string>
+  /** What hands have done to plugs of the harness; those left alone are left out. */
+  plugs?: Record<string, 'off' | 'bridged' | 'wiggled'>
 }
 
 /** A refusal of the server: what happened and what to do next. */

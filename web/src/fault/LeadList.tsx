@@ -1,5 +1,6 @@
 import { memo, useMemo, useState } from 'react'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
+import { LeadLinks } from './LeadLinks'
 import { bearings, counted, hoursAgo, leadMarks } from './words'
 
 /** Leads of a group that are shown before somebody wants all: a list of hundreds stays calm and opens at once. */
@@ -29,7 +30,14 @@ export function LeadList({
             {bearing !== 'TODAY' && <h3 className="mt-5 mb-1">{bearings[bearing]}</h3>}
             <ul>
               {shown.map((l) => (
-                <LeadLine key={l.id} lead={l} byKey={byKey} open={l.id === selected} onSelect={onSelect} />
+                <LeadLine
+                  key={l.id}
+                  lead={l}
+                  view={view}
+                  byKey={byKey}
+                  open={l.id === selected}
+                  onSelect={onSelect}
+                />
               ))}
             </ul>
             {shown.length < leads.length && (
@@ -47,11 +55,13 @@ export function LeadList({
 /** Drawn again only where the lead or its being open changed. */
 const LeadLine = memo(function LeadLine({
   lead: l,
+  view,
   byKey,
   open,
   onSelect,
 }: {
   lead: Lead
+  view: FaultsView
   byKey: Map<string, FaultLine>
   open: boolean
   onSelect: (id: string) => void
@@ -96,6 +106,9 @@ const LeadLine = memo(function LeadLine({
               <FaultRows keys={l.knockOns} byKey={byKey} />
             </>
           )}
+          <span className="mt-3 flex flex-wrap gap-2">
+            <LeadLinks lead={l} view={view} main={strong} />
+          </span>
         </div>
       )}
     </li>

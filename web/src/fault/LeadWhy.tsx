@@ -6,6 +6,7 @@ import { type FaultsView, type Lead, post } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
+import { LeadLinks } from './LeadLinks'
 import { bearings, hoursAgo } from './words'
 
 /** What a lead is, what is normal, what it means here, what to do next. */
@@ -13,16 +14,6 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
   const me = useMe()
   const [moving, setMoving] = useState(false)
   const signs = view.faults.filter((f) => lead.signs.includes(f.key))
-  const frozen = [...signs, ...view.faults.filter((f) => lead.knockOns.includes(f.key))].filter(
-    (f) => f.snapshots > 0,
-  )
-  const sheet =
-    view.readId > 0 && frozen.length > 0
-      ? `/jobs/${job}/faults/snapshots?read=${view.readId}&${frozen
-          .slice(0, 1)
-          .map((f) => `fault=${encodeURIComponent(f.key)}`)
-          .join('&')}`
-      : undefined
   const began = lead.firstHour ?? undefined
   return (
     <Why title={lead.title}>
@@ -66,16 +57,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
           </ol>
         )}
         <span className="flex flex-col gap-2">
-          {sheet && (
-            <Link className="btn btn-main" to={sheet}>
-              Values frozen with it
-            </Link>
-          )}
-          {signs.some((f) => f.spn > 0) && (
-            <Link className="btn" to={`/jobs/${job}/watch?${spnsOf(signs)}`}>
-              Live values of it
-            </Link>
-          )}
+          <LeadLinks lead={lead} view={view} main={false} />
           <Link className="btn" to={`/jobs/${job}/tests`}>
             Tests
           </Link>
@@ -98,11 +80,6 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
       <MoveLead job={job} view={view} lead={lead} open={moving} onOpenChange={setMoving} />
     </Why>
   )
-}
-
-/** The values that a lead's faults are about. */
-function spnsOf(signs: FaultsView['faults']): string {
-  return [...new Set(signs.map((f) => f.spn))].map((spn) => `spn=${spn}`).join('&')
 }
 
 function MoveLead({

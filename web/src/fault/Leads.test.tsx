@@ -1,9 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { render, screen, within } from '@testing-library/react'
+import { render, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
+import { useState } from 'react'
 import { afterEach, expect, it, vi } from 'vitest'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
 import { steps } from '../job/path'
+import { person, renderInJob, stubServer } from '../test-support'
 import { ClearFaults } from './ClearFaults'
 import { HourLine, rowsOf } from './HourLine'
 import { LeadList } from './LeadList'
@@ -52,6 +54,8 @@ function lead(part: Partial<Lead>): Lead {
     effects: '',
     causes: [],
     next: [],
+    guides: [{ id: 'sensor-supply', title: 'Sensor supply 2' }],
+    circuit: true,
     ...part,
   }
 }
@@ -69,6 +73,8 @@ const view: FaultsView = {
       id: 'module-r',
       title: 'Retarder does not answer',
       mark: 'SILENT',
+      guides: [],
+      circuit: false,
       signs: [],
       knockOns: [],
       times: 0,
@@ -109,7 +115,7 @@ afterEach(() => vi.unstubAllGlobals())
 
 it('puts what belongs to today first and sets old apart, with reasons in words', async () => {
   const chosen = vi.fn()
-  render(<LeadList view={view} selected="sensor-supply-2" onSelect={chosen} />)
+  renderInJob(<LeadList view={view} selected="sensor-supply-2" onSelect={chosen} />)
   const groups = screen.getAllByRole('region').map((g) => g.getAttribute('aria-label'))
   expect(groups[0]).toBe("Today's problem")
   expect(groups[2]).toContain('old')
@@ -124,15 +130,42 @@ it('shows the first of hundreds, the chosen one always, and all when asked', asy
   const many = Array.from({ length: 120 }, (_, i) =>
     lead({ id: `l${i}`, title: `Lead ${i}`, bearing: 'OLD', signs: [], knockOns: [] }),
   )
-  const { rerender } = render(
-    <LeadList view={{ ...view, leads: many }} selected="l0" onSelect={() => undefined} />,
-  )
+  function Choosing() {
+    const [selected, select] = useState('l0')
+    return (
+      <>
+        <button onClick={() => select('l77')}>Choose it from outside</button>
+        <LeadList view={{ ...view, leads: many }} selected={selected} onSelect={() => undefined} />
+      </>
+    )
+  }
+  renderInJob(<Choosing />)
   expect(screen.getAllByRole('listitem')).toHaveLength(40)
-  rerender(<LeadList view={{ ...view, leads: many }} selected="l77" onSelect={() => undefined} />)
+  await userEvent.click(screen.getByText('Choose it from outside'))
   expect(screen.getByText('Lead 77')).toBeVisible()
   await userEvent.click(screen.getByText('Show the other 42'))
   expect(screen.getAllByRole('listitem')).toHaveLength(120)
   expect(screen.queryByText(/Show the other/)).toBeNull()
+})
+
+it('from a lead its guide, its circuit, its live and its frozen values are one action away', async () => {
+  const sent = stubServer({ 'POST /api/jobs/3/traces': { id: 9 } })
+  renderInJob(<LeadList view={view} selected="sensor-supply-2" onSelect={() => undefined} />)
+  const to = (name: string) => screen.getByRole('link', { name }).getAttribute('href')
+  expect(to('Its circuit')).toBe('/jobs/3/trace/circuits/sensor-supply-2')
+  expect(to('Live values of it')).toBe('/jobs/3/watch?spn=102')
+  expect(to('Values frozen with it')).toContain('/jobs/3/faults/snapshots?read=')
+  await userEvent.click(screen.getByRole('button', { name: 'Trace it, step by step' }))
+  await waitFor(() =>
+    expect(sent).toEqual(['POST /api/jobs/3/traces {"guide":"sensor-supply","part":"sensor-supply-2"}']),
+  )
+})
+
+it('who may not read is not led into a guide', () => {
+  renderInJob(<LeadList view={view} selected="sensor-supply-2" onSelect={() => undefined} />, {
+    me: person('LOOK', 'NOTE'),
+  })
+  expect(screen.getByRole('button', { name: 'Trace it, step by step' })).toBeDisabled()
 })
 
 it('the hour line claims no time that nobody told', () => {

@@ -65,6 +65,8 @@ const view: FaultsView = {
       effects: 'Smoke.',
       causes: ['Valve stuck with soot.'],
       next: ['Move it with the key on.'],
+      guides: [],
+      circuit: false,
     },
   ],
   faults: [

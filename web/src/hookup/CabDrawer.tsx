@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { type Cab, get, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
+import { CabHarness } from './CabHarness'
 
 /**
  * The cab of a simulated unit: what a person would do there with their hands. Kept apart from everything else by its
@@ -53,7 +54,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
         </span>
       </button>
       {open && cab && (
-        <div className="flex flex-col gap-3 px-4 pb-4">
+        <div className="flex max-h-[76vh] flex-col gap-3 overflow-auto px-4 pb-4">
           <p className="text-[15px] text-ink-2">
             Stands in for your hands in the cab. Not there on a real unit.
           </p>
@@ -83,6 +84,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
               Crank
             </button>
           </div>
+          <CabHarness path={path} cab={cab} onAct={(action, value) => act.mutate([action, value])} />
           <ul className="flex flex-wrap gap-x-3 gap-y-1 text-[14px]" aria-label="Lamps in the cab">
             {Object.entries(cab.lamps).map(([lamp, lit]) => (
               <li key={lamp} className={lit ? 'font-semibold' : 'text-ink-3'}>

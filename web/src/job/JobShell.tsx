@@ -3,7 +3,16 @@ import { PanelRightClose, PanelRightOpen } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
-import { type FaultsView, get, type Job, type LogEntry, post, type Roll, type StoryView } from '../api/client'
+import {
+  type FaultsView,
+  get,
+  type Job,
+  type LogEntry,
+  post,
+  type Roll,
+  type StoryView,
+  type TracesView,
+} from '../api/client'
 import { CabDrawer } from '../hookup/CabDrawer'
 import { Palette } from '../palette/Palette'
 import { Brand } from '../shared/Brand'
@@ -59,6 +68,7 @@ export function JobShell() {
         s: () => void navigate(`/jobs/${id}/story`),
         v: () => void navigate(`/jobs/${id}/watch`),
         t: () => void navigate(`/jobs/${id}/tests`),
+        g: () => void navigate(`/jobs/${id}/trace`),
         f: () => void navigate(`/jobs/${id}/faults`),
         l: () => void navigate(`/jobs/${id}/logbook`),
         n: () => note.current?.focus(),
@@ -219,36 +229,43 @@ function Path({
   story: StoryView | undefined
 }) {
   const id = useParams().job
+  const traces = useQuery({
+    queryKey: ['traces', Number(id), live.roll?.state],
+    queryFn: () => get<TracesView>(`/api/jobs/${id}/traces`),
+    retry: false,
+  })
   return (
     <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(live.link, roll, faults, story, live.recorders, live.cutout).map((step) => (
-          <li key={step.path} className="relative">
-            <NavLink
-              to={`/jobs/${id}/${step.path}`}
-              className={({ isActive }) =>
-                `relative block min-h-[60px] py-2 pr-2 pl-[46px] ${isActive ? 'bg-petrol-soft [&_b]:text-petrol' : ''}`
-              }
-            >
-              {({ isActive }) => (
-                <>
-                  <span
-                    aria-hidden
-                    className={`absolute top-3 left-5 h-3.5 w-3.5 rounded-full border-2 ${
-                      isActive
-                        ? 'border-4 border-petrol bg-paper'
-                        : step.done
-                          ? 'border-ink-2 bg-ink-2'
-                          : 'border-line-strong bg-paper'
-                    }`}
-                  />
-                  <b className="block leading-tight font-semibold">{step.title}</b>
-                  <span className="text-[14px] text-ink-3">{step.says}</span>
-                </>
-              )}
-            </NavLink>
-          </li>
-        ))}
+        {steps(live.link, roll, faults, story, live.recorders, live.cutout, traces.data?.traces).map(
+          (step) => (
+            <li key={step.path} className="relative">
+              <NavLink
+                to={`/jobs/${id}/${step.path}`}
+                className={({ isActive }) =>
+                  `relative block min-h-[60px] py-2 pr-2 pl-[46px] ${isActive ? 'bg-petrol-soft [&_b]:text-petrol' : ''}`
+                }
+              >
+                {({ isActive }) => (
+                  <>
+                    <span
+                      aria-hidden
+                      className={`absolute top-3 left-5 h-3.5 w-3.5 rounded-full border-2 ${
+                        isActive
+                          ? 'border-4 border-petrol bg-paper'
+                          : step.done
+                            ? 'border-ink-2 bg-ink-2'
+                            : 'border-line-strong bg-paper'
+                      }`}
+                    />
+                    <b className="block leading-tight font-semibold">{step.title}</b>
+                    <span className="text-[14px] text-ink-3">{step.says}</span>
+                  </>
+                )}
+              </NavLink>
+            </li>
+          ),
+        )}
       </ol>
     </nav>
   )
@@ -323,6 +340,7 @@ const KEYS = [
   ['s', 'story'],
   ['v', 'live values'],
   ['t', 'tests'],
+  ['g', 'guides and circuits'],
   ['b', 'far view, where a page has one'],
   ['z', 'freeze live values'],
   ['m', 'mark this moment'],

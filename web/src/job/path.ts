@@ -1,6 +1,7 @@
-import type { CutoutView, FaultsView, Roll, StoryView } from '../api/client'
+import type { CutoutView, FaultsView, Roll, StoryView, TraceView } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
+import { tracing } from '../trace/words'
 import type { RecorderState } from '../watch/types'
 
 /** A step of the job's path with its state in words. */
@@ -19,6 +20,7 @@ export function steps(
   story: StoryView | undefined,
   recorders: RecorderState[] = [],
   cutout?: CutoutView,
+  traces: { state: TraceView['state'] }[] = [],
 ): Step[] {
   return [
     { path: 'hook-up', title: 'Hook up', says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
@@ -31,7 +33,12 @@ export function steps(
     { path: 'story', title: 'Story', says: storySays(story), done: story?.state === 'COMPLETE' },
     { path: 'watch', title: 'Watch', says: watch(link, recorders), done: false },
     { path: 'tests', title: 'Tests', says: tests(cutout), done: cutout?.stage === 'ENDED' },
-    { path: 'trace', title: 'Trace', says: 'comes later', done: false },
+    {
+      path: 'trace',
+      title: 'Trace',
+      says: tracing(traces),
+      done: traces.length > 0 && traces.every((t) => t.state !== 'UNDER_WAY'),
+    },
     { path: 'sign-off', title: 'Sign-off', says: signOff(read), done: false },
   ]
 }

@@ -31,6 +31,9 @@ it('offers pages, modules and faults of the job before other units and jobs', ()
     'page',
     'page',
     'page',
+    'page',
+    'page',
+    'page',
     'module',
     'fault',
     'page',
@@ -38,6 +41,19 @@ it('offers pages, modules and faults of the job before other units and jobs', ()
     'job',
   ])
   expect(all.find((t) => t.kind === 'fault')?.to).toBe('/jobs/3/faults?spn=3510&fmi=4')
+})
+
+it('finds the circuit of a part', () => {
+  const offer = {
+    guide: 'g',
+    part: 'oil-pressure-sensor',
+    title: 'Oil pressure sensor',
+    symptom: '',
+    circuit: true,
+  }
+  expect(matching(targets(3, [], [], undefined, [offer]), 'circuit oil')[0]?.to).toBe(
+    '/jobs/3/trace/circuits/oil-pressure-sensor',
+  )
 })
 
 it('outside a job offers units and jobs only', () => {

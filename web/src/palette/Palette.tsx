@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Search } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { get, type Job, type Roll, type Unit } from '../api/client'
+import { get, type Job, type Roll, type TraceOffer, type TracesView, type Unit } from '../api/client'
 import { Panel } from '../shared/Panel'
 
 interface Target {
@@ -19,6 +19,9 @@ const PAGES = [
   ['Vessel network', 'vessel'],
   ['Story', 'story'],
   ['Compare figures over units and visits', 'story/compare'],
+  ['Watch', 'watch'],
+  ['Tests', 'tests'],
+  ['Trace, guides and circuits', 'trace'],
   ['Sign-off', 'sign-off'],
   ['Logbook', 'logbook'],
 ] as const
@@ -29,6 +32,7 @@ export function targets(
   units: Unit[],
   jobs: Job[],
   roll: Roll | undefined,
+  offers: TraceOffer[] = [],
 ): Target[] {
   const found: Target[] = []
   if (job !== undefined) {
@@ -47,6 +51,9 @@ export function targets(
         })
     }
   }
+  if (job !== undefined)
+    for (const o of offers.filter((x) => x.circuit))
+      found.push({ kind: 'circuit', text: o.title, to: `/jobs/${job}/trace/circuits/${o.part}` })
   found.push({ kind: 'page', text: 'Units and jobs', to: '/units' })
   for (const u of units) found.push({ kind: 'unit', text: `${u.fleetNumber} ${u.vin}`, to: `/units/${u.id}` })
   for (const j of jobs)
@@ -92,7 +99,16 @@ export function Palette() {
     document.addEventListener('keydown', listener)
     return () => document.removeEventListener('keydown', listener)
   }, [])
-  const found = matching(targets(id, units.data ?? [], jobs.data ?? [], roll.data), typed)
+  const traces = useQuery({
+    queryKey: ['traces', id, undefined],
+    queryFn: () => get<TracesView>(`/api/jobs/${id}/traces`),
+    enabled: open && id !== undefined,
+    retry: false,
+  })
+  const found = matching(
+    targets(id, units.data ?? [], jobs.data ?? [], roll.data, traces.data?.offers),
+    typed,
+  )
   const go = (target: Target | undefined) => {
     if (!target) return
     setOpen(false)

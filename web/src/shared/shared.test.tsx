@@ -74,7 +74,7 @@ it('the path says where the job stands', () => {
     'comes with the roll',
     'when hooked up',
     'not begun',
-    'comes later',
+    'not begun',
     'not begun',
   ])
 })

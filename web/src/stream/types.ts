@@ -84,6 +84,13 @@ export interface SelfTest {
   modules: { title: string; ended: boolean; passed: boolean; says: string }[]
 }
 
+/** What a check of a guide waits for just now. */
+export interface Tracing {
+  trace: number
+  check: string
+  says: string
+}
+
 /** A change as it comes over the socket. */
 export interface Change {
   topic: string

@@ -1,9 +1,18 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import type { CutoutView, FaultsView, LampCheck, LogEntry, Roll, Seat, StoryView } from '../api/client'
+import type {
+  CutoutView,
+  FaultsView,
+  LampCheck,
+  LogEntry,
+  Roll,
+  Seat,
+  StoryView,
+  TraceView,
+} from '../api/client'
 import { stream } from './stream'
 import type { RecorderState } from '../watch/types'
-import type { LinkState, SelfTest, VesselState, Vitals } from './types'
+import type { LinkState, SelfTest, Tracing, VesselState, Vitals } from './types'
 
 /** What a job's page knows live. Undefined: not told yet. */
 export interface JobLive {
@@ -20,6 +29,8 @@ export interface JobLive {
   recorders: RecorderState[] | undefined
   /** The cylinder cutout under way, or the last one. */
   cutout: CutoutView | undefined
+  /** What an open check of a guide waits for. */
+  tracing: Tracing | undefined
   /** What changed between the last two reads, in sentences; a new array each time. */
   changed: string[] | undefined
   connected: boolean
@@ -38,6 +49,7 @@ export const NOTHING: JobLive = {
   lampCheck: undefined,
   recorders: undefined,
   cutout: undefined,
+  tracing: undefined,
   changed: undefined,
   connected: true,
 }
@@ -58,8 +70,15 @@ export function useJobStream(job: number): JobLive {
         case 'vessel':
         case 'story':
         case 'cutout':
+        case 'tracing':
           setLive((l) => ({ ...l, [change.type]: change.body }))
           break
+        case 'trace': {
+          const trace = change.body as TraceView
+          queries.setQueryData(['trace', job, trace.id], trace)
+          void queries.invalidateQueries({ queryKey: ['traces', job] })
+          break
+        }
         case 'self-test':
           setLive((l) => ({ ...l, selfTest: change.body as SelfTest }))
           break
@@ -86,6 +105,7 @@ export function useJobStream(job: number): JobLive {
         case 'snapshot':
           // Something was missed: what was asked for before may be old.
           void queries.invalidateQueries({ queryKey: ['logbook', job] })
+          void queries.invalidateQueries({ queryKey: ['trace', job] })
           break
       }
     })

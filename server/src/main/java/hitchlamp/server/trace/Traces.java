@@ -302,7 +302,7 @@ public class Traces implements TraceReports {
   /** Tells where a guide stands, and enters its conclusion once it has come to one. */
   private TraceView tell(long job, long id) {
     TraceView v = one(job, id);
-    topics.job(job).value("trace", v);
+    topics.job(job).event("trace", v);
     return v;
   }
 

@@ -1,0 +1,60 @@
+import { Link } from 'react-router'
+import { useMe } from '../account/me'
+import type { FaultsView, Lead } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useBeginTrace } from '../trace/useBeginTrace'
+
+/**
+ * From a lead to everything that belongs to it, one action each: its guide, its circuit, its live values, the values
+ * frozen with it.
+ *
+ * @param main true where the first of them is what to do next
+ */
+export function LeadLinks({ lead, view, main }: { lead: Lead; view: FaultsView; main: boolean }) {
+  const { job } = useJob()
+  const me = useMe()
+  const begin = useBeginTrace(job.id)
+  const signs = view.faults.filter((f) => lead.signs.includes(f.key))
+  const spns = [...new Set(signs.map((f) => f.spn))].filter((spn) => spn > 0)
+  const sheet = frozenSheet(job.id, view, lead)
+  return (
+    <>
+      {lead.guides.map((g) => (
+        <button
+          key={g.id}
+          className={`btn ${main ? 'btn-main' : ''}`}
+          disabled={!me.rights.includes('READ') || begin.isPending}
+          onClick={() => begin.mutate({ guide: g.id, part: lead.id })}
+        >
+          Trace it, step by step
+        </button>
+      ))}
+      {lead.circuit && (
+        <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
+          Its circuit
+        </Link>
+      )}
+      {spns.length > 0 && (
+        <Link className="btn" to={`/jobs/${job.id}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
+          Live values of it
+        </Link>
+      )}
+      {sheet && (
+        <Link className="btn" to={sheet}>
+          Values frozen with it
+        </Link>
+      )}
+      <ProblemBox problem={begin.error} />
+    </>
+  )
+}
+
+/** Where the frozen values of a lead's faults stand; nowhere where none were kept. */
+function frozenSheet(job: number, view: FaultsView, lead: Lead): string | undefined {
+  const of = (keys: string[]) => view.faults.filter((f) => keys.includes(f.key) && f.snapshots > 0)
+  const first = [...of(lead.signs), ...of(lead.knockOns)][0]
+  return view.readId > 0 && first
+    ? `/jobs/${job}/faults/snapshots?read=${view.readId}&fault=${encodeURIComponent(first.key)}`
+    : undefined
+}

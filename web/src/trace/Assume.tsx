@@ -1,0 +1,114 @@
+import { useState } from 'react'
+import type { TraceCheck } from '../api/client'
+import { Panel } from '../shared/Panel'
+
+/** A check is passed over as assumed, with its reason. */
+export function Assume({
+  check,
+  onAssume,
+}: {
+  check: TraceCheck
+  onAssume: (outcome: string, reason: string) => void
+}) {
+  const [open, setOpen] = useState(false)
+  const [outcome, setOutcome] = useState('')
+  return (
+    <>
+      <button className="btn" onClick={() => setOpen(true)}>
+        Skip as assumed
+      </button>
+      <Panel open={open} onOpenChange={setOpen} title="Skip as assumed">
+        <p className="mb-3">{check.says}</p>
+        <Reason
+          button="Assume it"
+          onReason={(reason) => {
+            onAssume(outcome || (check.outcomes[0]?.id ?? ''), reason)
+            setOpen(false)
+          }}
+          onLeave={() => setOpen(false)}
+        >
+          <label>
+            Taken for granted
+            <select className="field" value={outcome} onChange={(e) => setOutcome(e.target.value)}>
+              {check.outcomes.map((o) => (
+                <option key={o.id} value={o.id}>
+                  {o.says}
+                </option>
+              ))}
+            </select>
+          </label>
+        </Reason>
+        <p className="mt-3 text-[15px] text-ink-2">The report says that it was assumed, and why.</p>
+      </Panel>
+    </>
+  )
+}
+
+/** The guide is left for now, with its reason, so that it does not stand open at the sign-off. */
+export function SetAside({ onAside }: { onAside: (reason: string) => void }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <button className="btn" onClick={() => setOpen(true)}>
+        Set the guide aside
+      </button>
+      <Panel open={open} onOpenChange={setOpen} title="Set the guide aside">
+        <p className="mb-3">
+          To leave it for another day you need do nothing: it waits where it stands. Set it aside when nobody
+          will go on with it.
+        </p>
+        <Reason
+          button="Set it aside"
+          onReason={(reason) => {
+            onAside(reason)
+            setOpen(false)
+          }}
+          onLeave={() => setOpen(false)}
+        />
+      </Panel>
+    </>
+  )
+}
+
+function Reason({
+  button,
+  onReason,
+  onLeave,
+  children,
+}: {
+  button: string
+  onReason: (reason: string) => void
+  onLeave: () => void
+  children?: React.ReactNode
+}) {
+  const [reason, setReason] = useState('')
+  return (
+    <form
+      className="flex flex-col gap-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        onReason(reason)
+      }}
+    >
+      {children}
+      <label>
+        Why
+        <input
+          className="field"
+          required
+          maxLength={300}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </label>
+      <span className="flex gap-3">
+        <button className="btn btn-main" disabled={!reason.trim()}>
+          {button}
+        </button>
+        <button type="button" className="btn" onClick={onLeave}>
+          Leave it
+        </button>
+      </span>
+    </form>
+  )
+}

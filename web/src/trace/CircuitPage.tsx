@@ -1,0 +1,211 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { type CircuitView, type ContactNow, get } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+import { CircuitDrawing, type Pointed, roles } from './CircuitDrawing'
+import { layOut } from './circuitLayout'
+
+const NOW_MS = 1000
+
+/** The circuit sheet of a part: drawn, as a table, and what the module makes of its signals now. */
+export function CircuitPage() {
+  const { job, live } = useJob()
+  const part = useParams().part ?? ''
+  const [pointed, setPointed] = useState<Pointed>(undefined)
+  const path = `/api/jobs/${job.id}/circuits/${encodeURIComponent(part)}`
+  const { data: sheet, error } = useQuery({
+    queryKey: ['circuit', job.id, part],
+    queryFn: () => get<CircuitView>(path),
+  })
+  const placed = useQuery({
+    queryKey: ['circuit-layout', job.id, part],
+    queryFn: () => layOut(sheet as CircuitView),
+    enabled: sheet !== undefined,
+    staleTime: Infinity,
+  })
+  const up = live.link?.state === 'UP'
+  const now = useQuery({
+    queryKey: ['circuit-now', job.id, part],
+    queryFn: () => get<ContactNow[]>(`${path}/now`),
+    enabled: up && sheet !== undefined,
+    refetchInterval: NOW_MS,
+  })
+  if (error) return <ProblemBox problem={error} />
+  if (!sheet) return <p className="text-ink-2">One moment.</p>
+  const signals = sheet.fittings.some((f) => f.contacts.some((c) => c.spn > 0))
+  const told = up ? now.data : undefined
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>Circuit sheet: {sheet.title}</h1>
+        <span className="ml-auto flex gap-2">
+          <button className="btn no-print" onClick={() => window.print()}>
+            Print
+          </button>
+          <button
+            className="btn no-print"
+            disabled={pointed === undefined}
+            onClick={() => setPointed(undefined)}
+          >
+            Show all alike
+          </button>
+        </span>
+      </div>
+      <p className="mb-3 max-w-[76ch] text-ink-2">
+        Thick frames and filled contacts are its own. Choose a wire to see its whole net, or a plug to see
+        what hangs on it.
+        {!up && signals && ' Hooked up, the signals show what the module makes of them.'}
+      </p>
+      <div className="overflow-x-auto">
+        {placed.data ? (
+          <CircuitDrawing
+            sheet={sheet}
+            placed={placed.data}
+            now={told}
+            pointed={pointed}
+            onPoint={(what) => setPointed(same(what, pointed) ? undefined : what)}
+          />
+        ) : (
+          <p className="text-ink-2">
+            {placed.error ? 'It could not be drawn; the table below has it all.' : 'Drawing it.'}
+          </p>
+        )}
+      </div>
+      <section aria-label="Wires" className="mt-5">
+        <h2 className="mb-1">Wires</h2>
+        <table className="w-full max-w-[760px] text-left">
+          <thead>
+            <tr className="border-b border-line-strong">
+              <th className="py-1 pr-4 font-semibold">Number</th>
+              <th className="py-1 pr-4 font-semibold">From</th>
+              <th className="py-1 pr-4 font-semibold">To</th>
+              <th className="py-1 pr-4 font-semibold">Colour</th>
+              <th className="py-1 font-semibold">mm²</th>
+            </tr>
+          </thead>
+          <tbody>
+            {sheet.wires.map((w) => (
+              <tr key={w.number} className="border-b border-line">
+                <td className="code py-1 pr-4">{w.number}</td>
+                <td className="py-1 pr-4">{said(sheet, w.from)}</td>
+                <td className="py-1 pr-4">{said(sheet, w.to)}</td>
+                <td className="py-1 pr-4">{w.colour}</td>
+                <td className="py-1">{w.mm2}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <CircuitWhy sheet={sheet} pointed={pointed} now={told} job={job.id} />
+    </>
+  )
+}
+
+function same(a: Pointed, b: Pointed): boolean {
+  return JSON.stringify(a) === JSON.stringify(b)
+}
+
+/** A point as it is said: "X21 contact 3". */
+function said(sheet: CircuitView, point: string): string {
+  return sheet.fittings.flatMap((f) => f.contacts).find((c) => c.point === point)?.says ?? point
+}
+
+function CircuitWhy({
+  sheet,
+  pointed,
+  now,
+  job,
+}: {
+  sheet: CircuitView
+  pointed: Pointed
+  now: ContactNow[] | undefined
+  job: number
+}) {
+  const show = useShow()
+  const fitting =
+    pointed && 'fitting' in pointed ? sheet.fittings.find((f) => f.id === pointed.fitting) : undefined
+  const wire = pointed && 'wire' in pointed ? sheet.wires.find((w) => w.number === pointed.wire) : undefined
+  const net = wire && sheet.nets.find((n) => n.includes(wire.from))
+  const next = (
+    <WhyPart head="Next">
+      <span className="flex flex-col gap-2">
+        {fitting?.part && fitting.part !== sheet.part && (
+          <Link className="btn" to={`/jobs/${job}/trace/circuits/${fitting.part}`}>
+            Circuit of {fitting.partTitle}
+          </Link>
+        )}
+        <Link className="btn" to={`/jobs/${job}/trace`}>
+          Guides
+        </Link>
+        <Link className="btn" to={`/jobs/${job}/faults`}>
+          Where to start
+        </Link>
+      </span>
+    </WhyPart>
+  )
+  if (wire)
+    return (
+      <Why title={`Wire ${wire.number}`}>
+        <WhyPart head="What it is">
+          {wire.colour}, {wire.mm2} mm², from {said(sheet, wire.from)} to {said(sheet, wire.to)}.
+        </WhyPart>
+        <WhyPart head="Its whole net">
+          <ul className="list-disc pl-4">
+            {net?.map((p) => (
+              <li key={p}>{said(sheet, p)}</li>
+            ))}
+          </ul>
+        </WhyPart>
+        <WhyPart head="Measuring it">
+          Ohms on a still wire can deceive: of 22 strands, three are enough for a good reading. Measure the
+          volts that are lost along it while the current flows.
+        </WhyPart>
+        {next}
+      </Why>
+    )
+  if (fitting)
+    return (
+      <Why title={`${fitting.id}, ${fitting.title}`}>
+        {fitting.place && <WhyPart head="Where it sits">{fitting.place}.</WhyPart>}
+        {fitting.partTitle && <WhyPart head="Belongs to">{fitting.partTitle}.</WhyPart>}
+        {fitting.amps > 0 && <WhyPart head="Rating">{fitting.amps} A.</WhyPart>}
+        <WhyPart head="Contacts">
+          <ul>
+            {fitting.contacts.map((c) => {
+              const told = now?.find((n) => n.point === c.point)
+              const shown = told && show(told.value, told.unit, told.value >= 100 ? 0 : 1)
+              return (
+                <li key={c.point} className="border-b border-line py-1">
+                  <b className="font-semibold">{c.name}</b> {roles[c.role]}
+                  {c.measures && <span className="block">{c.measures}</span>}
+                  {now !== undefined && c.spn > 0 && !shown && (
+                    <span className="block">
+                      No figure is told just now: a sensor error, or nobody sends it.
+                    </span>
+                  )}
+                  {shown && (
+                    <span className="block">
+                      The module makes {shown.figure} {shown.unit} of it
+                      {told.volts != null && `; that stands for ${told.volts.toFixed(2)} V, nominal`}.
+                    </span>
+                  )}
+                </li>
+              )
+            })}
+          </ul>
+        </WhyPart>
+        {next}
+      </Why>
+    )
+  return (
+    <Why title={sheet.title}>
+      {sheet.what && <WhyPart head="What it is">{sheet.what}</WhyPart>}
+      {sheet.normal && <WhyPart head="Normal">{sheet.normal}</WhyPart>}
+      {next}
+    </Why>
+  )
+}

@@ -1,0 +1,309 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { useMe } from '../account/me'
+import { get, post, type TraceCheck, type TraceView } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { FarView } from '../shared/FarView'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useKeys } from '../shared/useKeys'
+import { askMeter } from './askedMeter'
+import { Assume, SetAside } from './Assume'
+import { MeterEntry } from './MeterEntry'
+import { Way } from './Way'
+import { limits, stands } from './words'
+
+/** One guide that is followed: the way so far, the check that is open, what answers it. */
+export function GuidePage() {
+  const { job, live } = useJob()
+  const me = useMe()
+  const id = Number(useParams().trace)
+  const queries = useQueryClient()
+  const [far, setFar] = useState(false)
+  const { data: trace, error } = useQuery({
+    queryKey: ['trace', job.id, id],
+    queryFn: () => get<TraceView>(`/api/jobs/${job.id}/traces/${id}`),
+  })
+  const path = `/api/jobs/${job.id}/traces/${id}`
+  const act = useMutation({
+    mutationFn: ([what, body]: [string, object]) => post<TraceView>(`${path}/${what}`, body),
+    onSuccess: (next) => queries.setQueryData(['trace', job.id, id], next),
+  })
+  const look = useMutation({ mutationFn: () => post(`${path}/look`) })
+  const check = trace?.check
+  const open = trace?.state === 'UNDER_WAY' || trace?.state === 'SET_ASIDE'
+  const may = me.rights.includes('READ') && job.state === 'OPEN'
+  const up = live.link?.state === 'UP'
+  const asks = open && may && trace.state === 'UNDER_WAY' && check?.ofUnit === true
+  // What the unit can answer it is asked as soon as the check is open and somebody looks.
+  const { mutate: listen } = look
+  const checkId = check?.id
+  const byTest = check?.kind === 'TEST'
+  useEffect(() => {
+    if (asks && (up || byTest)) listen()
+  }, [asks, up, byTest, checkId, listen])
+  const meter = check?.meter
+  useEffect(() => {
+    askMeter(
+      meter && { red: meter.red, black: meter.black, quantity: meter.quantity === 'OHMS' ? 'ohms' : 'volts' },
+    )
+    return () => askMeter(undefined)
+  }, [meter])
+  const { mutate: tell } = act
+  const keys = useMemo(() => {
+    const numbers: Record<string, () => void> = { b: () => setFar((f) => !f) }
+    if (may && open && check && check.kind !== 'METER')
+      check.outcomes.forEach((o, i) => {
+        numbers[String(i + 1)] = () => tell(['answer', { check: check.id, outcome: o.id }])
+      })
+    return numbers
+  }, [may, open, check, tell])
+  useKeys(keys)
+  if (error) return <ProblemBox problem={error} />
+  if (!trace) return <p className="text-ink-2">One moment.</p>
+  const waits = live.tracing?.trace === id && live.tracing.check === check?.id ? live.tracing.says : undefined
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>{trace.title}</h1>
+        <span className={`mark ${trace.state === 'FOUND' ? 'mark-filled' : ''}`}>{stands[trace.state]}</span>
+        <span className="ml-auto flex gap-2">
+          {trace.circuit && (
+            <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${trace.part}`}>
+              Its circuit
+            </Link>
+          )}
+          <button className="btn" onClick={() => setFar(true)}>
+            Far view <span className="kbd">b</span>
+          </button>
+        </span>
+      </div>
+      <ProblemBox problem={act.error ?? look.error} />
+      <Way trace={trace} />
+      {trace.setAside && (
+        <p className="mb-3 text-[17px]">Set aside: {trace.setAside} Any answer takes it up again.</p>
+      )}
+      {trace.state === 'CHANGED' && (
+        <p className="mb-3 text-[17px]">
+          The pack has changed this guide since, so it cannot be gone on with. What happened stands above.{' '}
+          <Link className="text-petrol underline" to={`/jobs/${job.id}/trace`}>
+            Begin it anew
+          </Link>
+        </p>
+      )}
+      {check && (
+        <section aria-label="Open check" className="border-y-2 border-ink py-4">
+          <p className="max-w-[46ch] text-[24px] leading-tight font-semibold" aria-live="polite">
+            {check.says}
+          </p>
+          {check.why && <p className="mt-2 max-w-[70ch] text-[17px] text-ink-2">{check.why}</p>}
+          {open && (
+            <Answers
+              check={check}
+              job={job.id}
+              waits={waits}
+              up={up}
+              may={may}
+              listening={look.isPending}
+              onLook={() => look.mutate()}
+              onAnswer={(outcome) => act.mutate(['answer', { check: check.id, outcome }])}
+              onMeasure={(reading, noEnd) => act.mutate(['measure', { check: check.id, reading, noEnd }])}
+              sending={act.isPending}
+            />
+          )}
+          {check.found && (
+            <ol className="mt-4 list-decimal pl-6 text-[18px]">
+              {check.found.next.map((n) => (
+                <li key={n} className="mb-1">
+                  {n}
+                </li>
+              ))}
+            </ol>
+          )}
+        </section>
+      )}
+      {open && check && may && (
+        <div className="mt-3 flex flex-wrap items-start gap-2">
+          <button
+            className="btn"
+            disabled={trace.steps.length === 0 || act.isPending}
+            onClick={() => act.mutate(['back', { check: check.id }])}
+          >
+            Back one check
+          </button>
+          <Assume
+            check={check}
+            onAssume={(outcome, reason) => act.mutate(['assume', { check: check.id, outcome, reason }])}
+          />
+          {trace.state === 'UNDER_WAY' && (
+            <SetAside onAside={(reason) => act.mutate(['aside', { check: check.id, reason }])} />
+          )}
+        </div>
+      )}
+      {!may && open && (
+        <p className="mt-3 text-ink-2">
+          {job.state === 'OPEN'
+            ? 'You look on: following a guide needs the right to read.'
+            : 'This job can only be read.'}
+        </p>
+      )}
+      <GuideWhy trace={trace} job={job.id} />
+      <FarView
+        open={far}
+        onClose={() => setFar(false)}
+        title={trace.title}
+        keys={keys}
+        heard={{ state: check?.id ?? '', tone: check?.kind === 'CONCLUSION' ? 'look' : 'free' }}
+      >
+        <p className="text-[52px] leading-tight font-semibold">{check?.says}</p>
+        {waits && <p className="mt-6 text-[34px]">{waits}</p>}
+        {check?.meter && (
+          <p className="mt-6 font-narrow text-[64px] leading-tight font-semibold">
+            {check.meter.redSays} to {check.meter.blackSays}:{' '}
+            {limits(check.meter.from, check.meter.to, check.meter.unit)}
+          </p>
+        )}
+        {check?.found && <p className="mt-6 text-[34px]">{check.found.next[0]}</p>}
+      </FarView>
+    </>
+  )
+}
+
+function Answers({
+  check,
+  job,
+  waits,
+  up,
+  may,
+  listening,
+  onLook,
+  onAnswer,
+  onMeasure,
+  sending,
+}: {
+  check: TraceCheck
+  job: number
+  waits: string | undefined
+  up: boolean
+  may: boolean
+  listening: boolean
+  onLook: () => void
+  onAnswer: (outcome: string) => void
+  onMeasure: (reading: number | null, noEnd: boolean) => void
+  sending: boolean
+}) {
+  if (!may) return null
+  if (check.kind === 'METER' && check.meter)
+    return <MeterEntry key={check.id} meter={check.meter} sending={sending} onMeasure={onMeasure} />
+  const main = check.kind === 'ACTION' || check.kind === 'QUESTION'
+  return (
+    <div className="mt-4">
+      {check.value && (
+        <p className="mb-2 text-[17px]">
+          {check.value.name}: {limits(check.value.from, check.value.to, check.value.unit)} while the engine{' '}
+          {check.value.when.join(' or ')}, {check.value.source}.
+        </p>
+      )}
+      {check.ofUnit && (
+        <div className="mb-3 flex min-h-11 flex-wrap items-center gap-3 border-l-4 border-petrol bg-sheet px-4 py-2">
+          <p role="status" className="text-[17px]">
+            {waits ??
+              (check.kind === 'TEST'
+                ? 'Answered by the verdict of the test.'
+                : up
+                  ? 'The unit is asked.'
+                  : 'Not hooked up. The unit answers this itself once it is.')}
+          </p>
+          <span className="ml-auto flex gap-2">
+            {check.kind === 'TEST' ? (
+              <>
+                <Link className="btn btn-main" to={`/jobs/${job}/tests`}>
+                  To the tests
+                </Link>
+                <button className="btn" disabled={listening} onClick={onLook}>
+                  Take its verdict
+                </button>
+              </>
+            ) : up ? (
+              <button className="btn" disabled={listening} onClick={onLook}>
+                Ask the unit again
+              </button>
+            ) : (
+              <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
+                Hook up
+              </Link>
+            )}
+          </span>
+        </div>
+      )}
+      <div className="flex flex-wrap items-center gap-2">
+        {check.ofUnit && <span className="text-ink-2">Or say it yourself:</span>}
+        {check.outcomes.map((o, i) => (
+          <button
+            key={o.id}
+            className={`btn ${main ? 'min-h-13 text-[17px]' : ''} ${main && check.outcomes.length === 1 ? 'btn-main' : ''}`}
+            disabled={sending}
+            onClick={() => onAnswer(o.id)}
+          >
+            {o.says} <span className="kbd">{i + 1}</span>
+          </button>
+        ))}
+      </div>
+    </div>
+  )
+}
+
+function GuideWhy({ trace, job }: { trace: TraceView; job: number }) {
+  const check = trace.check
+  return (
+    <Why title={trace.partTitle || trace.title}>
+      {check?.meter && (
+        <WhyPart head="Normal">
+          {limits(check.meter.from, check.meter.to, check.meter.unit)}, key{' '}
+          {check.meter.power === 'KEY_ON' ? 'on' : 'off'}. {sentence(check.meter.source)}
+        </WhyPart>
+      )}
+      <WhyPart head="Who answers">
+        {check?.kind === 'CONCLUSION'
+          ? 'The guide has come to its end. What it rests on stands above, with who or what answered.'
+          : check?.ofUnit
+            ? 'The unit itself, by what is heard from it. You may answer too; the report says who did.'
+            : check?.meter
+              ? 'Your meter. The reading is judged against the limit and kept.'
+              : 'You.'}
+      </WhyPart>
+      <WhyPart head="Next">
+        <span className="flex flex-col gap-2">
+          {check?.found?.part && (
+            <Link className="btn" to={`/jobs/${job}/trace/circuits/${check.found.part}`}>
+              Circuit of what was found
+            </Link>
+          )}
+          {check?.kind === 'CONCLUSION' && (
+            <Link className="btn btn-main" to={`/jobs/${job}/faults`}>
+              Read the faults again
+            </Link>
+          )}
+          {check?.value && (
+            <Link className="btn" to={`/jobs/${job}/watch?spn=${check.value.spn}`}>
+              Live values of it
+            </Link>
+          )}
+          <Link className="btn" to={`/jobs/${job}/trace`}>
+            All guides
+          </Link>
+          {check?.kind === 'CONCLUSION' && (
+            <Link className="btn" to={`/jobs/${job}/sign-off`}>
+              Sign-off
+            </Link>
+          )}
+        </span>
+      </WhyPart>
+    </Why>
+  )
+}
+
+function sentence(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1) + '.'
+}

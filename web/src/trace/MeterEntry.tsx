@@ -1,0 +1,64 @@
+import { useState } from 'react'
+import type { TraceCheck } from '../api/client'
+import { limits } from './words'
+
+/** Where the leads go, what must be read, and the field for what was read. */
+export function MeterEntry({
+  meter,
+  sending,
+  onMeasure,
+}: {
+  meter: NonNullable<TraceCheck['meter']>
+  sending: boolean
+  onMeasure: (reading: number | null, noEnd: boolean) => void
+}) {
+  const [text, setText] = useState('')
+  // Both ways of writing a decimal are meant.
+  const reading = Number(text.replace(',', '.'))
+  const usable = text.trim() !== '' && Number.isFinite(reading)
+  return (
+    <div className="mt-4">
+      <dl className="mb-3 grid grid-cols-[110px_1fr] gap-y-1 text-[18px]">
+        <dt className="text-ink-2">Red lead</dt>
+        <dd className="font-semibold">{meter.redSays}</dd>
+        <dt className="text-ink-2">Black lead</dt>
+        <dd className="font-semibold">{meter.blackSays}</dd>
+        <dt className="text-ink-2">Must read</dt>
+        <dd>
+          <b className="font-semibold">{limits(meter.from, meter.to, meter.unit)}</b>
+          <span className="text-ink-2">
+            , key {meter.power === 'KEY_ON' ? 'on' : 'off'}, {meter.source}
+          </span>
+        </dd>
+      </dl>
+      <form
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (usable) onMeasure(reading, false)
+        }}
+      >
+        <label className="flex flex-col gap-1">
+          The meter reads, {meter.unit}
+          <input
+            className="field max-w-[180px] text-[20px]"
+            inputMode="decimal"
+            autoFocus
+            value={text}
+            aria-invalid={text.trim() !== '' && !usable}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+        <button className="btn btn-main" disabled={!usable || sending}>
+          Enter it
+        </button>
+        {meter.quantity === 'OHMS' && (
+          <button type="button" className="btn" disabled={sending} onClick={() => onMeasure(null, true)}>
+            No end, open circuit
+          </button>
+        )}
+        {text.trim() !== '' && !usable && <p role="alert">A number, such as 4.98.</p>}
+      </form>
+    </div>
+  )
+}

@@ -1,0 +1,202 @@
+import { useQuery } from '@tanstack/react-query'
+import { useMemo, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { useMe } from '../account/me'
+import { get, type TraceOffer, type TracesView } from '../api/client'
+import { useJob } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useKeys } from '../shared/useKeys'
+import { useBeginTrace } from './useBeginTrace'
+import { stands } from './words'
+
+/** Guides: those of today's leads first, those begun, by complaint, and all parts of the unit. */
+export function Trace() {
+  const { job, live, faults } = useJob()
+  const me = useMe()
+  const [typed, setTyped] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  const all = useQuery({
+    queryKey: ['traces', job.id, live.roll?.state],
+    queryFn: () => get<TracesView>(`/api/jobs/${job.id}/traces`),
+  })
+  const begin = useBeginTrace(job.id)
+  useKeys(useMemo(() => ({ '/': () => field.current?.focus() }), []))
+  const offers = all.data?.offers ?? []
+  const today = (faults?.leads ?? []).filter((l) => l.bearing === 'TODAY')
+  const parts = offers.filter((o) => o.part && o.title.toLowerCase().includes(typed.toLowerCase()))
+  const mayFollow = me.rights.includes('READ')
+  return (
+    <>
+      <h1 className="mb-3">Trace</h1>
+      <ProblemBox problem={all.error ?? begin.error} />
+      {all.data && offers.length === 0 && (
+        <p className="mb-4 max-w-[60ch]">
+          Guides come with the pack of the unit, which is not known yet.{' '}
+          <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
+            Hook up and call the roll
+          </Link>
+          .
+        </p>
+      )}
+      {offers.length > 0 && (
+        <section aria-label="For today's leads" className="mb-5">
+          <h2 className="mb-1">For today&apos;s leads</h2>
+          {today.length === 0 && (
+            <p className="text-ink-2">
+              {faults ? 'No fault belongs to today. ' : 'The faults have not been read yet. '}
+              Begin with the complaint or with a part.
+            </p>
+          )}
+          <ul>
+            {today.map((lead) => {
+              const own = offers.filter((o) => o.part === lead.id)
+              return (
+                <li
+                  key={lead.id}
+                  className="flex min-h-13 flex-wrap items-center gap-3 border-b border-line py-1"
+                >
+                  <b className="font-semibold">{lead.title}</b>
+                  {own.length === 0 && <span className="text-ink-2">no guide for it in the pack</span>}
+                  <span className="ml-auto flex gap-2">
+                    {own.map((o) => (
+                      <Begin
+                        key={o.guide}
+                        offer={o}
+                        main
+                        disabled={!mayFollow || begin.isPending}
+                        onBegin={begin.mutate}
+                      />
+                    ))}
+                    {lead.circuit && (
+                      <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
+                        Its circuit
+                      </Link>
+                    )}
+                  </span>
+                </li>
+              )
+            })}
+          </ul>
+        </section>
+      )}
+      {(all.data?.traces.length ?? 0) > 0 && (
+        <section aria-label="Begun in this job" className="mb-5">
+          <h2 className="mb-1">Begun in this job</h2>
+          <ul>
+            {all.data?.traces.map((t) => (
+              <li key={t.id} className="border-b border-line py-2">
+                <Link to={`/jobs/${job.id}/trace/${t.id}`} className="flex flex-wrap items-baseline gap-3">
+                  <span
+                    className={`mark ${t.state === 'FOUND' ? 'mark-filled' : t.state === 'UNDER_WAY' ? '' : 'mark-quiet'}`}
+                  >
+                    {stands[t.state]}
+                  </span>
+                  <b className="font-semibold">{t.title}</b>
+                  <span className="text-ink-2">
+                    {new Date(t.beganAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })},{' '}
+                    {t.who}
+                  </span>
+                </Link>
+                <p className="text-[15px]">{t.setAside || t.check?.says}</p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {offers.some((o) => o.symptom) && (
+        <section aria-label="By complaint" className="mb-5">
+          <h2 className="mb-1">By complaint, without a fault</h2>
+          <ul>
+            {offers
+              .filter((o) => o.symptom)
+              .map((o) => (
+                <li key={o.guide} className="flex min-h-13 items-center gap-3 border-b border-line py-1">
+                  {o.symptom}
+                  <span className="ml-auto">
+                    <Begin offer={o} disabled={!mayFollow || begin.isPending} onBegin={begin.mutate} />
+                  </span>
+                </li>
+              ))}
+          </ul>
+        </section>
+      )}
+      {offers.length > 0 && (
+        <section aria-label="All parts">
+          <div className="mb-1 flex flex-wrap items-center gap-3">
+            <h2>All parts</h2>
+            <input
+              ref={field}
+              className="field ml-auto max-w-[280px]"
+              aria-label="Search the parts"
+              placeholder="Search the parts  /"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+            />
+          </div>
+          {parts.length === 0 && <p className="text-ink-2">Nothing fits. Type less.</p>}
+          <ul>
+            {parts.map((o) => (
+              <li
+                key={o.part + o.guide}
+                className="flex min-h-13 items-center gap-3 border-b border-line py-1"
+              >
+                {o.title}
+                <span className="ml-auto flex gap-2">
+                  <Begin offer={o} disabled={!mayFollow || begin.isPending} onBegin={begin.mutate} />
+                  {o.circuit && (
+                    <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${o.part}`}>
+                      Its circuit
+                    </Link>
+                  )}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Why title="Trace">
+        <WhyPart head="What it is">
+          Step by step from a fault to the bad part. What the unit can answer is read from it; what only hands
+          and a meter can answer is asked.
+        </WhyPart>
+        <WhyPart head="Nothing is lost">
+          A guide can be left and gone on with on another day. What was skipped as assumed says so in the
+          report.
+        </WhyPart>
+        <WhyPart head="Next">
+          <span className="flex flex-col gap-2">
+            <Link className="btn" to={`/jobs/${job.id}/faults`}>
+              Where to start
+            </Link>
+            <Link className="btn" to={`/jobs/${job.id}/sign-off`}>
+              Sign-off
+            </Link>
+          </span>
+        </WhyPart>
+      </Why>
+    </>
+  )
+}
+
+function Begin({
+  offer,
+  main = false,
+  disabled,
+  onBegin,
+}: {
+  offer: TraceOffer
+  main?: boolean
+  disabled: boolean
+  onBegin: (what: { guide: string; part: string }) => void
+}) {
+  return (
+    <button
+      className={`btn ${main ? 'btn-main' : ''}`}
+      disabled={disabled}
+      onClick={() => onBegin({ guide: offer.guide, part: offer.part })}
+    >
+      Trace it
+    </button>
+  )
+}

@@ -1,0 +1,34 @@
+import type { TraceView } from '../api/client'
+import { answeredBy } from './words'
+
+/** The way so far: each check with its answer; what was gone back from stands faint. */
+export function Way({ trace }: { trace: TraceView }) {
+  if (trace.log.length === 0) return null
+  return (
+    <ol className="mb-4" aria-label="The way so far">
+      {trace.log.map((e, i) => {
+        const on = trace.steps.includes(i)
+        return (
+          <li
+            key={`${e.at} ${e.check} ${e.how}`}
+            className={`grid grid-cols-[152px_minmax(0,1fr)] gap-x-3 border-b border-line py-1.5 ${on ? '' : 'text-ink-3'}`}
+          >
+            <span
+              className={`mark self-start ${e.how === 'ASSUMED' ? 'mark-dotted' : on ? '' : 'mark-quiet'}`}
+            >
+              {answeredBy[e.how]}
+            </span>
+            <span>
+              {e.asked} <b className="font-semibold">{e.says}</b>{' '}
+              <span className="text-[14px] text-ink-3">
+                {e.who ?? 'the unit'},{' '}
+                {new Date(e.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
+                {!on && e.how !== 'BACK' && e.how !== 'SET_ASIDE' && ', gone back from'}
+              </span>
+            </span>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
