@@ -108,7 +108,7 @@ function MeterPlaces({
   const [red, setRed] = useState(firstRed)
   const [black, setBlack] = useState(firstBlack)
   const place = (name: string, value: string, set: (v: string) => void) => (
-    <label className="text-[15px]">
+    <label className="col-span-2 text-[15px]">
       {name}
       <select className="field" value={value} onChange={(e) => set(e.target.value)}>
         <option value="">Choose a point</option>

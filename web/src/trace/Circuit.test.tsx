@@ -71,6 +71,7 @@ const SHEET: CircuitView = {
     { number: 'W3', from: 'X29/2', to: 'S25', colour: 'black', mm2: 0.75 },
     { number: 'W4', from: 'X1/23', to: 'S25', colour: 'black', mm2: 0.75 },
   ],
+  guides: [{ id: 'sensor-two-wires', title: 'Coolant sensor and its two wires' }],
   nets: [
     ['X1/38', 'X28/1'],
     ['X28/2', 'S25', 'X29/2', 'X1/23'],
@@ -166,6 +167,15 @@ it('a long title is broken between words', () => {
     'Particulate filter pressure',
     'sensor plug',
   ])
+})
+
+it('from the sheet its guide and its live values are one action away', async () => {
+  const why = page()
+  expect(await within(why).findByRole('button', { name: 'Trace it, step by step' })).toBeEnabled()
+  expect(within(why).getByRole('link', { name: 'Live values of it' })).toHaveAttribute(
+    'href',
+    '/jobs/3/watch?spn=110',
+  )
 })
 
 it('the same stands in a table', async () => {

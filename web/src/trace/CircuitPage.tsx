@@ -6,6 +6,8 @@ import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
+import { useMe } from '../account/me'
+import { useBeginTrace } from './useBeginTrace'
 import { CircuitDrawing, type Pointed, roles } from './CircuitDrawing'
 import { layOut } from './circuitLayout'
 
@@ -126,6 +128,10 @@ function CircuitWhy({
   job: number
 }) {
   const show = useShow()
+  const me = useMe()
+  const begin = useBeginTrace(job)
+  const own = sheet.fittings.flatMap((f) => f.contacts).filter((c) => c.own && c.spn > 0)
+  const spns = [...new Set(own.map((c) => c.spn))]
   const fitting =
     pointed && 'fitting' in pointed ? sheet.fittings.find((f) => f.id === pointed.fitting) : undefined
   const wire = pointed && 'wire' in pointed ? sheet.wires.find((w) => w.number === pointed.wire) : undefined
@@ -138,9 +144,22 @@ function CircuitWhy({
             Circuit of {fitting.partTitle}
           </Link>
         )}
-        <Link className="btn" to={`/jobs/${job}/trace`}>
-          Guides
-        </Link>
+        {sheet.guides.map((g) => (
+          <button
+            key={g.id}
+            className="btn"
+            disabled={!me.rights.includes('READ') || begin.isPending}
+            onClick={() => begin.mutate({ guide: g.id, part: sheet.part })}
+          >
+            Trace it, step by step
+          </button>
+        ))}
+        <ProblemBox problem={begin.error} />
+        {spns.length > 0 && (
+          <Link className="btn" to={`/jobs/${job}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
+            Live values of it
+          </Link>
+        )}
         <Link className="btn" to={`/jobs/${job}/faults`}>
           Where to start
         </Link>

@@ -156,15 +156,23 @@ export function GuidePage() {
         keys={keys}
         heard={{ state: check?.id ?? '', tone: check?.kind === 'CONCLUSION' ? 'look' : 'free' }}
       >
-        <p className="text-[52px] leading-tight font-semibold">{check?.says}</p>
-        {waits && <p className="mt-6 text-[34px]">{waits}</p>}
+        <p className="text-[68px] leading-tight font-semibold">{check?.says}</p>
+        {waits && <p className="mt-6 text-[44px] leading-tight">{waits}</p>}
         {check?.meter && (
           <p className="mt-6 font-narrow text-[64px] leading-tight font-semibold">
             {check.meter.redSays} to {check.meter.blackSays}:{' '}
             {limits(check.meter.from, check.meter.to, check.meter.unit)}
           </p>
         )}
-        {check?.found && <p className="mt-6 text-[34px]">{check.found.next[0]}</p>}
+        {check?.found && (
+          <ol className="mt-6 list-decimal pl-14 text-[44px] leading-tight">
+            {check.found.next.map((n) => (
+              <li key={n} className="mb-3">
+                {n}
+              </li>
+            ))}
+          </ol>
+        )}
       </FarView>
     </>
   )

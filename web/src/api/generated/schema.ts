@@ -1911,7 +1911,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
             long?: boolean;
@@ -1931,6 +1930,7 @@ export interface components {
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
+            floatingPointNumber?: boolean;
             embeddedValue?: boolean;
         };
         NewState: {
@@ -2610,6 +2610,7 @@ export interface components {
             fittings: components["schemas"]["FittingView"][];
             wires: components["schemas"]["WireView"][];
             nets: string[][];
+            guides: components["schemas"]["GuideLine"][];
         };
         ContactView: {
             point: string;

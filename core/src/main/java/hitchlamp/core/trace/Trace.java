@@ -4,9 +4,10 @@ import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Guide.Check;
 import hitchlamp.core.trace.TraceEntry.How;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -20,6 +21,8 @@ import java.util.Optional;
  */
 public record Trace(
     Guide guide, Component part, List<Step> steps, Optional<Check> at, String setAside) {
+  private static final int METER_DIGITS = 4;
+
   /** A check with its answer. */
   public record Step(Check check, TraceEntry entry) {}
 
@@ -90,10 +93,14 @@ public record Trace(
       throw new IllegalArgumentException("this check asks for no meter reading");
     }
     String figure =
-        Double.isInfinite(reading)
-            ? "no end (open)"
-            : String.format(Locale.ROOT, "%.4g %s", reading, m.quantity().unit());
+        Double.isInfinite(reading) ? "no end (open)" : figure(reading) + " " + m.quantity().unit();
     return entry(How.METER, m.judge(reading), figure);
+  }
+
+  /** As many digits as a meter has, without the zeros at the end. */
+  private static String figure(double reading) {
+    BigDecimal shown = new BigDecimal(reading).round(new MathContext(METER_DIGITS));
+    return shown.signum() == 0 ? "0" : shown.stripTrailingZeros().toPlainString();
   }
 
   /**

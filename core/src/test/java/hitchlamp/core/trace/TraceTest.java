@@ -38,7 +38,7 @@ class TraceTest {
     entries.add(trace().measured(12.5));
     Trace end = trace();
     assertThat(end.conclusion().orElseThrow().finding()).isEqualTo(Guide.Finding.FOUND);
-    assertThat(end.steps()).extracting(s -> s.entry().says()).contains("4.980 V", "12.50 Ω");
+    assertThat(end.steps()).extracting(s -> s.entry().says()).contains("4.98 V", "12.5 Ω");
     assertThat(GuideText.fill(end.conclusion().orElseThrow().next().get(0), TRUCK, SENSOR))
         .isEqualTo("Find the spot between X21 contact 3 and X1 contact 31, mend and fasten it.");
     assertThatThrownBy(() -> end.answer(Guide.DONE)).hasMessageContaining("come to its end");

@@ -6,6 +6,7 @@ import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.Wiring;
 import hitchlamp.core.trace.CircuitSheet;
 import hitchlamp.core.trace.GuideText;
+import hitchlamp.server.fault.FaultsView.GuideLine;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Optional;
@@ -14,6 +15,7 @@ import java.util.Optional;
  * The wiring of a part as the browser draws it.
  *
  * @param nets points that are one with another by wires and splices
+ * @param guides for the part
  */
 record CircuitView(
     @NotNull String part,
@@ -22,7 +24,8 @@ record CircuitView(
     @NotNull String normal,
     @NotNull List<FittingView> fittings,
     @NotNull List<WireView> wires,
-    @NotNull List<List<String>> nets) {
+    @NotNull List<List<String>> nets,
+    @NotNull List<GuideLine> guides) {
 
   /** Something that wires end at; parts are those whose sheet can be opened from it. */
   record FittingView(
@@ -78,7 +81,10 @@ record CircuitView(
         sheet.wires().stream()
             .map(w -> new WireView(w.number(), w.from(), w.to(), w.colour(), w.mm2()))
             .toList(),
-        sheet.nets().stream().map(List::copyOf).toList());
+        sheet.nets().stream().map(List::copyOf).toList(),
+        pack.guidesFor(c).stream()
+            .map(g -> new GuideLine(g.id(), GuideText.fill(g.title(), pack, c)))
+            .toList());
   }
 
   private static FittingView fitting(
