@@ -347,12 +347,25 @@ it('sign-off lists what is open with what to do, and hands out the report', asyn
       changes: [],
       reads: 1,
       tests: [],
+      traces: [
+        {
+          id: 4,
+          title: 'Oil pressure sensor and its three wires',
+          at: '2026-11-25T10:00:00Z',
+          word: 'found',
+          says: 'The signal wire touches ground.',
+          next: '',
+          assumed: ['Volts at the plug. assumed: no meter'],
+        },
+      ],
     },
   }
   show(<SignOff />, { faults: view })
   expect(await screen.findByText('Retarder module does not answer.')).toBeVisible()
   expect(screen.getByText('Bring it back on the bus.')).toBeVisible()
   expect(screen.getByText(/1 thing open/)).toBeVisible()
+  expect(screen.getByText('The signal wire touches ground.')).toBeVisible()
+  expect(screen.getByText('Assumed')).toHaveClass('mark-dotted')
   expect(screen.getByRole('link', { name: 'Report, one page' })).toHaveAttribute(
     'href',
     '/api/jobs/3/report.pdf',
@@ -368,6 +381,7 @@ it('sign-off with nothing open says what is left to do', async () => {
       ],
       reads: 2,
       tests: [],
+      traces: [],
     },
   }
   show(<SignOff />, { faults: view })

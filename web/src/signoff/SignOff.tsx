@@ -93,6 +93,36 @@ export function SignOff() {
               </ul>
             </section>
           )}
+          {data.traces.length > 0 && (
+            <section aria-label="Traced" className="mb-6">
+              <h2 className="mb-2">Traced</h2>
+              <ul>
+                {data.traces.map((t) => (
+                  <li key={t.id} className="border-b border-line py-2">
+                    <Link
+                      to={`/jobs/${job.id}/trace/${t.id}`}
+                      className="flex flex-wrap items-baseline gap-3"
+                    >
+                      <span className={`mark ${t.word === 'found' ? 'mark-filled' : ''}`}>
+                        {t.word.charAt(0).toUpperCase() + t.word.slice(1)}
+                      </span>
+                      <b className="font-semibold">{t.title}</b>
+                      <span className="text-ink-2">
+                        {new Date(t.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}
+                      </span>
+                    </Link>
+                    <p className="text-[15px]">{t.says}</p>
+                    {t.assumed.map((a) => (
+                      <p key={a} className="text-[15px]">
+                        <span className="mark mark-dotted mr-2">Assumed</span>
+                        {a}
+                      </p>
+                    ))}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           <section aria-label="Before and after">
             <h2 className="mb-2">Before and after</h2>
             {data.reads < 2 ? (

@@ -103,6 +103,17 @@ final class Browser implements AutoCloseable {
     click(By.xpath("//button[contains(normalize-space(.), " + quoted(button) + ")]"));
   }
 
+  /** Presses the button that has this text and no other. */
+  void pressesOnly(String button) {
+    click(By.xpath("//button[normalize-space(.) = " + quoted(button) + "]"));
+  }
+
+  /** Chooses from the list with this label. */
+  void picks(String label, String option) {
+    By list = By.xpath("//label[starts-with(normalize-space(.), " + quoted(label) + ")]//select");
+    new org.openqa.selenium.support.ui.Select(wait(list)).selectByVisibleText(option);
+  }
+
   void follows(String link) {
     click(By.xpath("//a[contains(normalize-space(.), " + quoted(link) + ")]"));
   }

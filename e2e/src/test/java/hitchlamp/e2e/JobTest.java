@@ -293,4 +293,45 @@ class JobTest {
       b.presses("Give it up");
     }
   }
+
+  @Test
+  @Order(9)
+  void fromALeadThroughItsGuideToTheBadPartAndItsCircuit(Installation.Running running)
+      throws IOException {
+    try (Browser b = new Browser(running.url())) {
+      b.signsIn("Technician 2", Person.PASSWORD);
+      b.follows("No power on the haul road");
+      b.hooksUp("Tipper 14");
+      b.presses("Call the roll");
+      b.sees("roll call complete");
+      b.keysOnPage("f");
+      b.sees("Sensor supply 2 of the engine module");
+      b.presses("Trace it, step by step");
+      b.sees("SPN 3510 FMI 4 is active, told by Engine.");
+      b.sees("Volts from X1 contact 12 to battery minus, key on.");
+      b.isAccessible();
+      b.picture("guide-day");
+      b.presses("Simulated cab");
+      b.pressesOnly("Volts");
+      b.sees("0.23");
+      b.types("The meter reads, V", "0.24" + Keys.ENTER);
+      b.sees("Does the fault go?");
+      b.picks("Plug", "X26");
+      b.pressesOnly("Off");
+      b.sees("The sensor that was unplugged last is shorted inside.");
+      b.isAccessible();
+      b.pressesOnly("In");
+      b.presses("Simulated cab");
+      b.follows("Circuit of what was found");
+      b.sees("Circuit sheet: Sensor supply 2 of the engine module");
+      b.sees("W116 red-blue");
+      b.isAccessible();
+      b.picture("circuit-day");
+      b.keysOnPage("g");
+      b.sees("Begun in this job");
+      b.isAccessible();
+      b.follows("Sign-off");
+      b.sees("The sensor that was unplugged last is shorted inside.");
+    }
+  }
 }
