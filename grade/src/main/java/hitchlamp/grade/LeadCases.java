@@ -1,5 +1,6 @@
 package hitchlamp.grade;
 
+import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Defect.Kind;
 import hitchlamp.standin.scenario.Scenario;
@@ -25,6 +26,12 @@ final class LeadCases {
           Kind.HYDRAULIC_COOLER_BLOCKED,
           Kind.TRANSMISSION_PUMP_WORN,
           Kind.CLUTCH_SLIP);
+
+  /**
+   * A dead lamp is found by the lamp check, by eye; no read of faults can show it. Neither trucks
+   * nor shovels have a propeller.
+   */
+  private static final Set<Kind> NOT_DRAWN = EnumSet.of(Kind.LAMP_DEAD, Kind.PROPELLER_HEAVY);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -134,8 +141,7 @@ final class LeadCases {
   static Defect defect(SplittableRandom r, boolean shovel, double from, double until) {
     while (true) {
       Kind kind = Kind.values()[r.nextInt(Kind.values().length)];
-      // A dead lamp is found by the lamp check, by eye; no read of faults can show it.
-      if (kind == Kind.LAMP_DEAD || SHOVEL_ONLY.contains(kind) && !shovel) {
+      if (NOT_DRAWN.contains(kind) || SHOVEL_ONLY.contains(kind) && !shovel) {
         continue;
       }
       List<Integer> sensors = ENGINE_SENSORS;
@@ -154,6 +160,8 @@ final class LeadCases {
         line = 1 + r.nextInt(shovel ? 3 : 2);
       } else if (kind == Kind.GROUND_RESISTANCE) {
         line = 1 + r.nextInt(3);
+      } else if (kind == Kind.INJECTOR_WEAK) {
+        line = 1 + r.nextInt(EngineState.CYLINDERS);
       }
       String module = module(kind, shovel, r);
       double share = kind == Kind.WIRE_RESISTANCE && r.nextInt(3) == 0 ? 0.5 : 1;

@@ -30,12 +30,14 @@ import picocli.CommandLine.Parameters;
 /** {@code ./hitch-lamp measure NAME}: each name writes a page below {@code docs/measured}. */
 @Command(
     name = "measure",
-    description = "roll-call, decoding, simulation, fleet, screen, lists, leads, story or watch",
+    description =
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
-      description = "roll-call, decoding, simulation, fleet, screen, lists, leads, story or watch")
+      description =
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -76,6 +78,7 @@ final class Measure implements Callable<Integer> {
       case "simulation" -> simulation();
       case "decoding" -> decoding();
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
+      case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "one-visit" -> ListsMeasure.visit(server);
       case "case" -> new CaseMeasure(server, json).measure();
@@ -87,7 +90,7 @@ final class Measure implements Callable<Integer> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, story.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, guides, story.");
         return 2;
       }
     }

@@ -47,17 +47,8 @@ final class Visit {
   static Found to(SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder, boolean withStory)
       throws InterruptedException {
     try (Link link = new LockStepLink(unit, recorder)) {
-      Station station =
-          new Station(
-              Reading.OWN,
-              unit.bus().bitsPerSecond(),
-              false,
-              link::send,
-              new Station.Listener() {});
+      Station station = claimed(unit, link, new Station.Listener() {});
       long limit = unit.now() + LIMIT_MICROS;
-      station.start(unit.now());
-      LockStep.run(
-          link, station, limit, () -> station.claim().state() == AddressClaim.State.CLAIMED);
       Roll first = roll(link, station, shelf.base(), limit);
       Pack pack = UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
       Roll roll = roll(link, station, pack, limit);
@@ -93,17 +84,8 @@ final class Visit {
       SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder, Runnable begins)
       throws InterruptedException {
     try (Link link = new LockStepLink(unit, recorder)) {
-      Station station =
-          new Station(
-              Reading.OWN,
-              unit.bus().bitsPerSecond(),
-              false,
-              link::send,
-              new Station.Listener() {});
+      Station station = claimed(unit, link, new Station.Listener() {});
       long limit = unit.now() + LIMIT_MICROS;
-      station.start(unit.now());
-      LockStep.run(
-          link, station, limit, () -> station.claim().state() == AddressClaim.State.CLAIMED);
       Roll first = roll(link, station, shelf.base(), limit);
       Pack pack = UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
       Roll roll = roll(link, station, pack, limit);
@@ -117,6 +99,20 @@ final class Visit {
       station.close("done");
       return call.result();
     }
+  }
+
+  /** A station on a unit's bus that has its address. */
+  static Station claimed(SimUnit unit, Link link, Station.Listener listener)
+      throws InterruptedException {
+    Station station =
+        new Station(Reading.OWN, unit.bus().bitsPerSecond(), false, link::send, listener);
+    station.start(unit.now());
+    LockStep.run(
+        link,
+        station,
+        unit.now() + LIMIT_MICROS,
+        () -> station.claim().state() == AddressClaim.State.CLAIMED);
+    return station;
   }
 
   private static Roll roll(Link link, Station station, Pack pack, long limit)

@@ -5,12 +5,16 @@ import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.trace.FaultListening;
 import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.core.trial.CutoutTrial;
 import hitchlamp.core.watch.Poll;
@@ -125,6 +129,8 @@ public final class Replay {
       hookUp.run(poll);
     } else if (deed instanceof Deed.StoppedPolling && poll != null) {
       hookUp.stop(poll);
+    } else if (deed instanceof Deed.Listened l) {
+      hookUp.run(listening(l));
     } else if (deed instanceof Deed.BeganCutout c) {
       cutOffReading();
       cutout = new CutoutTrial(packs.apply(c.pack()), c.address(), hookUp.address());
@@ -161,6 +167,21 @@ public final class Replay {
       endCall();
       hookUp.close("unhooked");
     }
+  }
+
+  private static FaultListening listening(Deed.Listened l) {
+    List<Component.Sign> signs =
+        l.signs().stream()
+            .map(s -> s.split("/"))
+            .map(
+                s ->
+                    new Component.Sign(
+                        Integer.parseInt(s[0]),
+                        s[1].equals("any") ? Component.Sign.ANY : Integer.parseInt(s[1])))
+            .toList();
+    FaultTarget target =
+        new FaultTarget("", "", "", l.address(), ConversionVersion.valueOf(l.conversion()), false);
+    return new FaultListening(signs, target, l.gone(), l.seconds());
   }
 
   /** A read that nobody waited for gave way to what a person wanted. */

@@ -1,6 +1,7 @@
 package hitchlamp.core.station;
 
 import hitchlamp.core.j1939.Name;
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -82,6 +83,27 @@ public sealed interface Deed {
     @Override
     public String text() {
       return "stopped polling";
+    }
+  }
+
+  /**
+   * A guide listens whether faults are active, and asks where nothing is told.
+   *
+   * @param signs faults as "102/4", or "102/any"
+   * @param gone true where it is waited for that they go
+   */
+  record Listened(int address, String conversion, List<String> signs, boolean gone, double seconds)
+      implements Deed {
+    @Override
+    public String text() {
+      return "listened to "
+          + address
+          + " "
+          + conversion
+          + " for "
+          + String.join(" ", signs)
+          + (gone ? " to go " : " to come ")
+          + seconds;
     }
   }
 
@@ -167,6 +189,19 @@ public sealed interface Deed {
     Matcher polled = Pattern.compile("polls by (\\S+)").matcher(text);
     if (polled.matches()) {
       return Optional.of(new Polled(polled.group(1)));
+    }
+    Matcher listened =
+        Pattern.compile(
+                "listened to (\\d{1,3}) (\\w{2,9}) for ((?:\\d{1,6}/(?:\\d{1,2}|any) ?){1,40}) to (go|come) (\\d{1,4}\\.\\d{1,3})")
+            .matcher(text);
+    if (listened.matches()) {
+      return Optional.of(
+          new Listened(
+              Integer.parseInt(listened.group(1)),
+              listened.group(2),
+              List.of(listened.group(3).split(" ")),
+              listened.group(4).equals("go"),
+              Double.parseDouble(listened.group(5))));
     }
     Matcher cutout = Pattern.compile("prepared a cutout of (\\d{1,3}) by (\\S+)").matcher(text);
     if (cutout.matches()) {

@@ -6,44 +6,97 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Component.Sign;
 import hitchlamp.core.pack.Guide;
-import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Urgency;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
- * Listens for a fault among those that its module tells by itself as active (DM1, once a second by
- * SAE J1939-73, from memory). Waiting for it to come ends as soon as it is told; that it stays away
- * is known only when the time is over. Waiting for it to go is the mirror of that.
+ * Listens for a fault among those that its module tells as active (DM1). With active faults it
+ * tells them once a second by itself (SAE J1939-73, from memory); without any it may be silent, so
+ * after a second without a message it is asked. Waiting for the fault to come ends as soon as it is
+ * told; that it stays away is known only when the time is over. Waiting for it to go is the mirror
+ * of that.
  */
-public final class FaultListening implements UnitCheck {
+public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
   /** So many messages without the fault, one after another, before it counts as gone. */
   static final int GONE_AFTER = 3;
 
-  private static final double SECOND = 1e6;
+  private static final long SECOND = 1_000_000;
 
-  private final Guide.FaultNow asks;
+  /** After so long without a message the module is asked; it sends one a second by itself. */
+  private static final long ASK_AFTER = 1_200_000;
+
+  private static final long STEP = 250_000;
+
+  private final boolean gone;
+  private final long patience;
   private final List<Sign> signs;
   private final FaultTarget target;
-  private final long began;
+  private long began = Long.MIN_VALUE;
+  private long lastTold;
+  private int ticket;
+  private boolean asking;
   private int told;
   private int without;
   private String seen = "";
+  private Optional<UnitAnswer> answer = Optional.empty();
 
   /**
    * @param signs faults that are listened for
    * @param target module that would tell them
-   * @param micros bus time at which it begins
    */
-  public FaultListening(Guide.FaultNow asks, List<Sign> signs, FaultTarget target, long micros) {
-    this.asks = asks;
-    this.signs = signs;
+  public FaultListening(Guide.FaultNow asks, List<Sign> signs, FaultTarget target) {
+    this(signs, target, asks.gone(), asks.seconds());
+  }
+
+  /**
+   * @param gone true where it is waited for that the fault goes, false where that it comes
+   * @param seconds for so long
+   */
+  public FaultListening(List<Sign> signs, FaultTarget target, boolean gone, double seconds) {
+    this.signs = List.copyOf(signs);
     this.target = target;
-    this.began = micros;
+    this.gone = gone;
+    this.patience = Math.round(seconds * SECOND);
   }
 
   @Override
-  public void heard(Message m) {
+  public List<Command> on(Event event) {
+    if (finished()) {
+      return List.of();
+    }
+    if (event instanceof Event.Began b) {
+      began = b.micros();
+      lastTold = began;
+    } else if (event instanceof Event.Heard h) {
+      heard(h.message());
+    } else if (event instanceof Event.Answered) {
+      // What it answered came as a message too.
+      asking = false;
+    } else if (event instanceof Event.StopAsked) {
+      answer = Optional.of(UnitAnswer.cannotTell("It was stopped."));
+    }
+    decide(event.micros());
+    return finished() ? List.of() : next(event.micros());
+  }
+
+  private List<Command> next(long micros) {
+    List<Command> commands = new ArrayList<>();
+    if (!asking && micros - lastTold >= ASK_AFTER) {
+      asking = true;
+      lastTold = micros;
+      commands.add(new Command.Ask(ticket++, target.address(), Pgn.DM1, Urgency.READ, 1));
+    }
+    commands.add(new Command.WakeAt(micros + STEP));
+    return commands;
+  }
+
+  private void heard(Message m) {
     if (m.pgn() != Pgn.DM1 || m.source() != target.address() || m.lastMicros() < began) {
       return;
     }
@@ -51,6 +104,7 @@ public final class FaultListening implements UnitCheck {
     if (content.garbled().isPresent()) {
       return;
     }
+    lastTold = m.lastMicros();
     told++;
     Optional<String> found =
         content.faults().stream()
@@ -61,36 +115,35 @@ public final class FaultListening implements UnitCheck {
     without = found.isPresent() ? 0 : without + 1;
   }
 
-  @Override
-  public Optional<UnitAnswer> look(LiveBook book, long micros) {
-    double seconds = (micros - began) / SECOND;
-    boolean over = seconds >= asks.seconds();
+  private void decide(long micros) {
+    boolean over = micros - began >= patience;
     boolean there = told > 0 && without == 0;
-    if (there && (over || !asks.gone())) {
-      return Optional.of(
-          UnitAnswer.of(Guide.THERE, seen + " is active, told by " + target.title() + "."));
+    boolean away = without >= GONE_AFTER;
+    if (there && (over || !gone)) {
+      answer =
+          Optional.of(
+              UnitAnswer.of(Guide.THERE, seen + " is active, told by " + target.title() + "."));
+    } else if (away && (over || gone)) {
+      answer =
+          Optional.of(
+              UnitAnswer.of(
+                  Guide.GONE,
+                  names()
+                      + " not active in "
+                      + without
+                      + " messages of "
+                      + target.title()
+                      + ", one after another."));
+    } else if (over && micros - began > 2L * GONE_AFTER * SECOND) {
+      // A message a second and three of them: twice that is time enough to call it silence.
+      answer =
+          Optional.of(
+              UnitAnswer.cannotTell(
+                  told == 0
+                      ? target.title()
+                          + " tells no faults, asked or not. Is the key on, does it answer?"
+                      : "It comes and goes: seen in some messages, not in others."));
     }
-    boolean gone = without >= GONE_AFTER;
-    if (gone && (over || asks.gone())) {
-      return Optional.of(
-          UnitAnswer.of(
-              Guide.GONE,
-              names()
-                  + " not active in "
-                  + without
-                  + " messages of "
-                  + target.title()
-                  + ", one after another."));
-    }
-    // A message a second and three of them: twice that is time enough to call it silence.
-    return over && seconds > 2 * GONE_AFTER
-        ? Optional.of(
-            UnitAnswer.cannotTell(
-                told == 0
-                    ? target.title()
-                        + " told no active faults by itself. Is the key on, does the module answer?"
-                    : "It comes and goes: seen in some messages, not in others."))
-        : Optional.empty();
   }
 
   private String names() {
@@ -100,16 +153,26 @@ public final class FaultListening implements UnitCheck {
         .collect(Collectors.joining(", "));
   }
 
-  @Override
+  /** What is waited for, in words. */
   public String waits() {
     return "Listening for "
-        + (asks.gone() ? "the fault to go" : "the fault")
+        + (gone ? "the fault to go" : "the fault")
         + ", at most "
-        + Math.round(asks.seconds())
+        + patience / SECOND
         + " s: "
         + told
         + " messages of "
         + target.title()
         + (seen.isEmpty() ? "" : without == 0 ? ", it is there" : ", it was there");
+  }
+
+  @Override
+  public Optional<UnitAnswer> result() {
+    return answer;
+  }
+
+  @Override
+  public boolean finished() {
+    return answer.isPresent();
   }
 }

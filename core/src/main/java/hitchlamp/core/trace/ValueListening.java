@@ -1,6 +1,5 @@
 package hitchlamp.core.trace;
 
-import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.watch.LiveBook;
@@ -10,9 +9,10 @@ import java.util.stream.Collectors;
 
 /**
  * Takes the mean of a value over some seconds in which the engine does what the check asks for.
- * Seconds in which it does something else do not count, and the mean begins anew.
+ * Seconds in which it does something else do not count, and the mean begins anew. It only looks at
+ * what is watched, so there is nothing to let go of.
  */
-public final class ValueListening implements UnitCheck {
+public final class ValueListening {
   /** After so long without any figure it cannot be told. */
   static final long PATIENCE_MICROS = 10_000_000;
 
@@ -22,7 +22,6 @@ public final class ValueListening implements UnitCheck {
   private final String name;
   private final String unit;
   private final String side;
-  private final long began;
   private long since = Long.MIN_VALUE;
   private long lastFigure;
   private double sum;
@@ -42,16 +41,10 @@ public final class ValueListening implements UnitCheck {
     this.name = name;
     this.unit = unit;
     this.side = side;
-    this.began = micros;
     this.lastFigure = micros;
   }
 
-  @Override
-  public void heard(Message m) {
-    // Values are taken from the book when it is looked at.
-  }
-
-  @Override
+  /** What the unit has answered by now; empty while it has not. */
   public Optional<UnitAnswer> look(LiveBook book, long micros) {
     state = book.engine(side, micros);
     double figure = book.figure(asks.of(), side, micros);
@@ -102,7 +95,7 @@ public final class ValueListening implements UnitCheck {
     return String.format(Locale.ROOT, Math.abs(value) >= 100 ? "%.0f" : "%.1f", value);
   }
 
-  @Override
+  /** What is waited for, in words. */
   public String waits() {
     if (!asks.when().contains(state)) {
       return "Waiting until the engine "
@@ -112,10 +105,5 @@ public final class ValueListening implements UnitCheck {
           + ".";
     }
     return "Taking the mean of " + name + " over " + Math.round(asks.seconds()) + " s.";
-  }
-
-  /** Bus time at which it began. */
-  public long began() {
-    return began;
   }
 }

@@ -170,6 +170,7 @@ class ReplayTest {
             new Deed.StoppedRoll(),
             new Deed.Released(),
             new Deed.LostLink(),
+            new Deed.Listened(0, "V3", List.of("102/4", "1569/any"), true, 30.5),
             new Deed.Unhooked())) {
       assertThat(Deed.of(d.text())).contains(d);
     }

@@ -11,6 +11,9 @@ import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.Answer;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
 import hitchlamp.core.watch.LiveBook;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -42,28 +45,47 @@ class UnitCheckTest {
   }
 
   private static FaultListening listening(boolean gone, double seconds) {
-    return new FaultListening(
-        new Guide.FaultNow(List.of(), gone, seconds), List.of(new Sign(102, 4)), ENGINE, SECOND);
+    return begun(
+        new FaultListening(
+            new Guide.FaultNow(List.of(), gone, seconds), List.of(new Sign(102, 4)), ENGINE));
   }
 
-  private Optional<String> outcome(UnitCheck c, double seconds) {
-    return c.look(book, Math.round(seconds * SECOND)).flatMap(UnitAnswer::outcome);
+  private static FaultListening begun(FaultListening c) {
+    c.on(new Event.Began(SECOND));
+    return c;
+  }
+
+  /** Groups that it asks for when time has come that far. */
+  private static List<Integer> asks(FaultListening c, double seconds) {
+    return c.on(new Event.Ticked(Math.round(seconds * SECOND))).stream()
+        .filter(x -> x instanceof Command.Ask)
+        .map(x -> ((Command.Ask) x).pgn())
+        .toList();
+  }
+
+  private static void hears(FaultListening c, Message m) {
+    c.on(new Event.Heard(m));
+  }
+
+  private static Optional<String> outcome(FaultListening c, double seconds) {
+    c.on(new Event.Ticked(Math.round(seconds * SECOND)));
+    return c.result().flatMap(UnitAnswer::outcome);
   }
 
   @Test
   void aFaultThatIsToldIsThereAtOnce() {
     FaultListening c = listening(false, 30);
     assertThat(outcome(c, 1.5)).isEmpty();
-    c.heard(dm1(2, 0, LOW));
+    hears(c, dm1(2, 0, LOW));
     assertThat(outcome(c, 2)).contains(Guide.THERE);
   }
 
   @Test
   void aFaultOfBeforeOrOfAnotherModuleOrAnotherModeDoesNotCount() {
     FaultListening c = listening(false, 30);
-    c.heard(dm1(0.9, 0, LOW));
-    c.heard(dm1(2, 3, LOW));
-    c.heard(dm1(2, 0, HIGH));
+    hears(c, dm1(0.9, 0, LOW));
+    hears(c, dm1(2, 3, LOW));
+    hears(c, dm1(2, 0, HIGH));
     assertThat(outcome(c, 3)).isEmpty();
   }
 
@@ -71,7 +93,7 @@ class UnitCheckTest {
   void thatItStaysAwayIsKnownWhenTheTimeIsOver() {
     FaultListening c = listening(false, 30);
     for (int s = 2; s <= 32; s++) {
-      c.heard(dm1(s, 0, NONE));
+      hears(c, dm1(s, 0, NONE));
       if (s < 31) {
         assertThat(outcome(c, s)).as("after %d s it may still come", s).isEmpty();
       }
@@ -82,32 +104,33 @@ class UnitCheckTest {
   @Test
   void aJumperThatTurnsTheFaultIsSeenWhenItHappens() {
     FaultListening c =
-        new FaultListening(
-            new Guide.FaultNow(List.of(), false, 30), List.of(new Sign(102, 3)), ENGINE, SECOND);
+        begun(
+            new FaultListening(
+                new Guide.FaultNow(List.of(), false, 30), List.of(new Sign(102, 3)), ENGINE));
     for (int s = 2; s < 12; s++) {
-      c.heard(dm1(s, 0, LOW));
+      hears(c, dm1(s, 0, LOW));
     }
     assertThat(outcome(c, 11)).isEmpty();
-    c.heard(dm1(12, 0, HIGH));
+    hears(c, dm1(12, 0, HIGH));
     assertThat(outcome(c, 12)).contains(Guide.THERE);
   }
 
   @Test
   void waitingForItToGoEndsAfterThreeMessagesWithoutIt() {
     FaultListening c = listening(true, 120);
-    c.heard(dm1(2, 0, LOW));
-    c.heard(dm1(3, 0, NONE));
-    c.heard(dm1(4, 0, NONE));
+    hears(c, dm1(2, 0, LOW));
+    hears(c, dm1(3, 0, NONE));
+    hears(c, dm1(4, 0, NONE));
     assertThat(outcome(c, 4)).as("one message may have been cut off").isEmpty();
-    c.heard(dm1(5, 0, NONE));
+    hears(c, dm1(5, 0, NONE));
     assertThat(outcome(c, 5)).contains(Guide.GONE);
   }
 
   @Test
   void aFaultThatDoesNotGoIsThereWhenTheTimeIsOver() {
     FaultListening c = listening(true, 10);
-    for (int s = 2; s <= 11; s++) {
-      c.heard(dm1(s, 0, LOW));
+    for (int s = 2; s <= 10; s++) {
+      hears(c, dm1(s, 0, LOW));
       assertThat(outcome(c, s - 0.5)).isEmpty();
     }
     assertThat(outcome(c, 11.1)).contains(Guide.THERE);
@@ -116,8 +139,9 @@ class UnitCheckTest {
   @Test
   void aModuleThatTellsNothingLeavesItOpen() {
     FaultListening c = listening(false, 5);
-    assertThat(c.look(book, 5 * SECOND)).isEmpty();
-    UnitAnswer a = c.look(book, 9 * SECOND).orElseThrow();
+    assertThat(outcome(c, 5)).isEmpty();
+    assertThat(outcome(c, 9)).isEmpty();
+    UnitAnswer a = c.result().orElseThrow();
     assertThat(a.outcome()).as("silence is no proof that it is gone").isEmpty();
     assertThat(a.says()).contains("Is the key on");
   }
@@ -126,9 +150,32 @@ class UnitCheckTest {
   void garbledMessagesAreNoEvidence() {
     FaultListening c = listening(false, 5);
     for (int s = 2; s < 12; s++) {
-      c.heard(dm1(s, 0, "04 FF 66"));
+      hears(c, dm1(s, 0, "04 FF 66"));
     }
-    assertThat(c.look(book, 12 * SECOND).orElseThrow().outcome()).isEmpty();
+    assertThat(outcome(c, 12)).isEmpty();
+    assertThat(c.finished()).isTrue();
+  }
+
+  @Test
+  void aModuleWithoutActiveFaultsIsAskedSinceItTellsNothingByItself() {
+    FaultListening c = listening(false, 6);
+    assertThat(asks(c, 1.5)).as("it may still tell by itself").isEmpty();
+    assertThat(asks(c, 2.3)).containsExactly(Pgn.DM1);
+    assertThat(asks(c, 2.6)).as("not asked twice").isEmpty();
+    for (int s = 3; s < 7; s++) {
+      hears(c, dm1(s, 0, NONE));
+      c.on(new Event.Answered(s - 3, new Answer.Given(dm1(s, 0, NONE)), s * SECOND));
+    }
+    assertThat(outcome(c, 7.1)).contains(Guide.GONE);
+  }
+
+  @Test
+  void oneThatTellsByItselfIsLeftAlone() {
+    FaultListening c = listening(true, 30);
+    for (int s = 2; s < 9; s++) {
+      hears(c, dm1(s, 0, LOW));
+      assertThat(asks(c, s + 0.9)).isEmpty();
+    }
   }
 
   private ValueListening oil(double from, double to, EngineState... when) {

@@ -35,7 +35,6 @@ import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trial.CutoutResult;
-import hitchlamp.core.watch.LiveBook;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -183,7 +182,7 @@ final class LiveOwner implements Runnable {
   private StoryRun storyRun;
   private TrialRun trialRun;
   private final WatchRun watchRun;
-  private final TraceRun traceRun;
+  private TraceRun traceRun;
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -215,7 +214,6 @@ final class LiveOwner implements Runnable {
             choice.kind() == LinkChoice.Kind.LOG || choice.kind() == LinkChoice.Kind.STORED
                 ? choice.id()
                 : "live");
-    this.traceRun = new TraceRun(reports);
     this.vesselRun =
         choice.backbone().isEmpty() ? null : new VesselRun(choice.backbone(), reports::vessel);
   }
@@ -270,7 +268,9 @@ final class LiveOwner implements Runnable {
           faultRun.brokenOff();
           turn.brokenOff();
         }
-        traceRun.brokenOff(hookUp.now());
+        if (traceRun != null) {
+          traceRun.brokenOff(hookUp.now());
+        }
         watchRun.close(hookUp.now(), reason);
         hookUp.close(reason);
         endRollIfBroken();
@@ -455,6 +455,7 @@ final class LiveOwner implements Runnable {
       faultRun = new FaultRun(hookUp, fresh, reports, this::keepDeed);
       storyRun = new StoryRun(hookUp, fresh, reports, this::keepDeed);
       trialRun = new TrialRun(hookUp, fresh, reports, this::keepDeed);
+      traceRun = new TraceRun(hookUp, reports, this::keepDeed);
       turn = fresh;
     }
     tape.deed(new Deed.Began(name, found.bitsPerSecond()), first);
@@ -483,7 +484,6 @@ final class LiveOwner implements Runnable {
     public void heard(Message message) {
       vitals.accept(message);
       watchRun.heard(message);
-      traceRun.heard(message);
       if (faultRun != null) {
         faultRun.heard(message);
       }
@@ -611,7 +611,9 @@ final class LiveOwner implements Runnable {
       turn.brokenOff();
     }
     watchRun.lost(hookUp.now());
-    traceRun.brokenOff(hookUp.now());
+    if (traceRun != null) {
+      traceRun.brokenOff(hookUp.now());
+    }
     endRollIfBroken();
     storeFrames();
     link.close();
@@ -659,11 +661,13 @@ final class LiveOwner implements Runnable {
       turn.publish(System.nanoTime());
       faultRun.tick();
     }
-    if (traceRun.wantsValues()) {
+    if (traceRun != null && traceRun.wantsValues()) {
       watchRun.wantedNow(now);
     }
     watchRun.publish(System.nanoTime(), now);
-    traceRun.publish(watchRun.book(), now);
+    if (traceRun != null) {
+      traceRun.publish(watchRun.book(), now);
+    }
     if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
       return;
     }
@@ -806,15 +810,12 @@ final class LiveOwner implements Runnable {
         });
   }
 
-  /** What a check that listens needs of the owner. */
-  record Heard(Roll roll, LiveBook book, long micros) {}
-
-  /** Does something with the checks of guides that listen. */
-  void withTrace(BiConsumer<TraceRun, Heard> what) {
+  /** Does something with the checks of guides that the unit answers. */
+  void withTrace(BiConsumer<TraceRun, Roll> what) {
     post(
         () -> {
-          if (lastRoll != null && view.state() == LinkView.State.UP) {
-            what.accept(traceRun, new Heard(lastRoll, watchRun.book(), hookUp.now()));
+          if (traceRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
+            what.accept(traceRun, lastRoll);
           }
         });
   }

@@ -2,23 +2,25 @@ package hitchlamp.server.hookup;
 
 import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.hookup.Roll;
-import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.Component.Sign;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
+import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.Station;
 import hitchlamp.core.trace.FaultListening;
 import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trace.UnitCheck;
 import hitchlamp.core.trace.ValueListening;
 import hitchlamp.core.watch.LiveBook;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
- * Checks of guides that the unit answers, in one hook-up: they only listen. Only the live owner's
- * thread touches it.
+ * Checks of guides that the unit answers, in one hook-up. Only the live owner's thread touches it.
  */
 final class TraceRun {
   /** Guides that listen at once; an older one gives way. */
@@ -26,59 +28,81 @@ final class TraceRun {
 
   private static final long LOOK_MICROS = 250_000;
 
-  private record Under(String check, UnitCheck listens) {}
+  /** What one guide waits for: a fault or a value. */
+  private record Under(String check, FaultListening fault, ValueListening value) {
+    Optional<UnitAnswer> look(LiveBook book, long micros) {
+      return fault != null ? fault.result() : value.look(book, micros);
+    }
 
+    String waits() {
+      return fault != null ? fault.waits() : value.waits();
+    }
+  }
+
+  private final Station station;
   private final LiveOwner.Reports reports;
+  private final Consumer<Deed> deeds;
   private final Map<Long, Under> under = new LinkedHashMap<>();
   private long lookedMicros = Long.MIN_VALUE;
 
-  TraceRun(LiveOwner.Reports reports) {
+  TraceRun(Station station, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+    this.station = station;
     this.reports = reports;
+    this.deeds = deeds;
   }
 
   /** Begins to listen for a check; one that listens already goes on. */
-  void listen(
-      long trace,
-      Guide.Check check,
-      Component part,
-      Roll roll,
-      Pack pack,
-      LiveBook book,
-      long micros) {
+  void listen(long trace, Guide.Check check, Component part, Roll roll, Pack pack) {
     Under before = under.get(trace);
     if (before != null && before.check().equals(check.id())) {
       return;
     }
-    Optional<UnitCheck> listens = of(check, part, roll, pack, book, micros);
+    stop(trace);
+    Optional<Under> listens = of(check, part, roll, pack);
     if (listens.isEmpty()) {
-      under.remove(trace);
       reports.traced(
           trace,
           check.id(),
           new UnitAnswer(
               Optional.empty(),
               "The module that would tell it did not answer the roll. Call the roll again."),
-          micros);
+          station.now());
       return;
     }
     if (under.size() >= MOST) {
-      under.remove(under.keySet().iterator().next());
+      stop(under.keySet().iterator().next());
     }
-    under.put(trace, new Under(check.id(), listens.get()));
+    under.put(trace, listens.get());
     lookedMicros = Long.MIN_VALUE;
   }
 
-  private static Optional<UnitCheck> of(
-      Guide.Check check, Component part, Roll roll, Pack pack, LiveBook book, long micros) {
+  private Optional<Under> of(Guide.Check check, Component part, Roll roll, Pack pack) {
     if (check.asks() instanceof Guide.FaultNow f) {
-      return target(roll, pack, part).map(t -> new FaultListening(f, f.signsOf(part), t, micros));
+      return target(roll, pack, part).map(t -> listening(check, f, f.signsOf(part), t));
     }
     if (check.asks() instanceof Guide.ValueNow v) {
       Parameter p = pack.told(v.of()).orElseThrow();
-      return Optional.of(
-          new ValueListening(v, p.name(), p.unit().symbol(), pack.sideOf(part.module()), micros));
+      ValueListening value =
+          new ValueListening(
+              v, p.name(), p.unit().symbol(), pack.sideOf(part.module()), station.now());
+      return Optional.of(new Under(check.id(), null, value));
     }
     return Optional.empty();
+  }
+
+  private Under listening(Guide.Check check, Guide.FaultNow f, List<Sign> signs, FaultTarget t) {
+    FaultListening listens = new FaultListening(f, signs, t);
+    deeds.accept(
+        new Deed.Listened(
+            t.address(),
+            t.conversion().name(),
+            signs.stream()
+                .map(s -> s.spn() + "/" + (s.fmi() == Sign.ANY ? "any" : s.fmi()))
+                .toList(),
+            f.gone(),
+            f.seconds()));
+    station.run(listens);
+    return new Under(check.id(), listens, null);
   }
 
   /** The module that tells a part's faults: its own, else the first engine's. */
@@ -89,16 +113,15 @@ final class TraceRun {
 
   /** Nobody waits for a guide's answer any more. */
   void stop(long trace) {
-    under.remove(trace);
+    Under u = under.remove(trace);
+    if (u != null && u.fault() != null && !u.fault().finished()) {
+      station.stop(u.fault());
+    }
   }
 
   /** True while values are waited for, so that those must be asked for that nobody sends. */
   boolean wantsValues() {
-    return under.values().stream().anyMatch(u -> u.listens() instanceof ValueListening);
-  }
-
-  void heard(Message m) {
-    under.values().forEach(u -> u.listens().heard(m));
+    return under.values().stream().anyMatch(u -> u.value() != null);
   }
 
   /** Looks whether the unit has answered. */
@@ -108,12 +131,12 @@ final class TraceRun {
     }
     lookedMicros = micros;
     for (var e : Map.copyOf(under).entrySet()) {
-      Optional<UnitAnswer> answer = e.getValue().listens().look(book, micros);
+      Optional<UnitAnswer> answer = e.getValue().look(book, micros);
       if (answer.isPresent()) {
         under.remove(e.getKey());
         reports.traced(e.getKey(), e.getValue().check(), answer.get(), micros);
       } else {
-        reports.tracing(e.getKey(), e.getValue().check(), e.getValue().listens().waits());
+        reports.tracing(e.getKey(), e.getValue().check(), e.getValue().waits());
       }
     }
   }

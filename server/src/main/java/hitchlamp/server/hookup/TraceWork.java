@@ -36,17 +36,13 @@ public class TraceWork {
    */
   public void listen(long job, long trace, Guide.Check check, Component part) {
     Pack pack = hookUps.packOf(job);
-    hookUps
-        .owner(job)
-        .withTrace(
-            (run, owner) ->
-                run.listen(trace, check, part, owner.roll(), pack, owner.book(), owner.micros()));
+    hookUps.owner(job).withTrace((run, roll) -> run.listen(trace, check, part, roll, pack));
   }
 
   /** Nobody waits for a guide's answer any more. */
   public void stop(long job, long trace) {
     try {
-      hookUps.live(job).withTrace((run, owner) -> run.stop(trace));
+      hookUps.live(job).withTrace((run, roll) -> run.stop(trace));
     } catch (Refusal notHookedUp) {
       // Nothing listens.
     }

@@ -41,6 +41,11 @@ public record Defect(
     this(kind, size, spn, line, module, lamp, from, until, share, "");
   }
 
+  /** The same, done by one sensor: a supply that it pulls down. */
+  public Defect by(int sensor) {
+    return new Defect(kind, size, sensor, line, module, lamp, from, until, share, side);
+  }
+
   /** What a kind of defect is about. */
   public enum About {
     SENSOR,

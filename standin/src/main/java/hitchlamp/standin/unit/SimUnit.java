@@ -552,6 +552,9 @@ public final class SimUnit {
           int frames = bus.waiting() > 64 ? 0 : (int) Math.max(0, Math.min(60, short_ / 140));
           for (int i = 0; i < frames; i++) {
             int source = r.nextBoolean() ? busiest : 23;
+            if (!heard(source)) {
+              continue;
+            }
             bus.send(
                 new Frame(6 << 26 | (0xFF00 + r.nextInt(24)) << 8 | source, true, 8, r.nextLong()),
                 sender);
@@ -738,6 +741,11 @@ public final class SimUnit {
         .handled()
         .forEach((plug, hand) -> by.put(plug, hand.name().toLowerCase(java.util.Locale.ROOT)));
     return by;
+  }
+
+  /** True where a module stands at an address that the others hear. */
+  private boolean heard(int address) {
+    return modules.values().stream().anyMatch(m -> m.address() == address && m.heard());
   }
 
   /** What the cab shows. */
