@@ -327,6 +327,10 @@ class JobTest {
       b.sees("W116 red-blue");
       b.isAccessible();
       b.picture("circuit-day");
+      for (int[] size : new int[][] {{1024, 768}, {800, 1280}, {1280, 800}}) {
+        b.size(size[0], size[1]);
+        b.fits();
+      }
       b.keysOnPage("g");
       b.sees("Begun in this job");
       b.isAccessible();

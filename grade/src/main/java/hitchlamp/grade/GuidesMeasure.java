@@ -130,7 +130,7 @@ final class GuidesMeasure {
             + (int) (UNITS * share)
             + " units with one defect those "
             + all.size()
-            + " whose defect is one of wires, plugs, fuses or sensors. Each is visited as there; then the guide of the first lead is followed to the letter: what the unit can answer is listened for, a meter is put on the harness, plugs are pulled, bridged and wiggled where the guide says so. What is at fault is written down before (`LeadCases`), at the level of the component. "
+            + " whose defect is one of wires, plugs, fuses or sensors. Each is visited as there; then the guide of the first lead is followed to the letter: what the unit can answer is listened for, a meter is put on the harness, plugs are pulled, bridged and wiggled where the guide says so. What is at fault is written down before (`LeadCases`), at the level of the component. Guides and the simulated harness were written by the same people, so this shows that the guides hold together and are followed rightly, not that they fit a real engine. A lead that names another part leads to another guide; questions that only eyes can answer end the round. "
             + (all.size() - led.size())
             + " units set no fault that belongs to today, so nobody is led anywhere.");
     report

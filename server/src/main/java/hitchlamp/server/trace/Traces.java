@@ -35,6 +35,12 @@ import org.springframework.stereotype.Service;
  */
 @Service
 public class Traces implements TraceReports {
+  /** Guides that can be begun in one job. */
+  static final int MOST_GUIDES = 200;
+
+  /** What can happen in one guide: answers, steps back, assumptions. */
+  static final int MOST_ENTRIES = 500;
+
   private final TraceMapper mapper;
   private final Jobs jobs;
   private final Logbook logbook;
@@ -196,6 +202,7 @@ public class Traces implements TraceReports {
 
   /** Begins a guide, or goes on with one for the same part that is under way. */
   synchronized TraceView begin(long job, String guide, String part, Account who) {
+    open(job);
     Pack pack = pack(job);
     Guide g =
         Optional.ofNullable(pack.guides().get(guide))
@@ -211,11 +218,27 @@ public class Traces implements TraceReports {
         break;
       }
     }
+    if (mapper.ofJob(job).size() >= MOST_GUIDES) {
+      throw Refusal.conflict(
+          MOST_GUIDES + " guides were begun in this job.", "Go on with one of them.");
+    }
     String title = title(g, pack, c);
     mapper.begin(job, guide, part, title, who.id(), pack.id(), pack.hash());
-    logbook.enter(
-        job, Logbook.Kind.TRACE, "Tracing begun: " + title + ".", who.id(), Logbook.Moment.UNKNOWN);
+    logbook.enter(job, Logbook.Kind.TRACE, "Tracing begun: " + title + ".", who.id(), now(job));
     return tell(job, mapper.ofJob(job).get(0).id());
+  }
+
+  private void open(long job) {
+    if (!jobs.job(job).state().equals("OPEN")) {
+      throw Refusal.conflict(
+          "This job is closed.", "Open it again, or open a new job on the unit.");
+    }
+  }
+
+  /** The hours that were told last in the job. */
+  private Logbook.Moment now(long job) {
+    Double hours = jobs.job(job).hours();
+    return new Logbook.Moment(null, hours, hours == null ? null : "engine");
   }
 
   /** A person answers the check that is open. */
@@ -242,8 +265,13 @@ public class Traces implements TraceReports {
 
   private synchronized TraceView add(
       long job, long id, String check, Function<Trace, TraceEntry> what, Account who) {
+    open(job);
     Kept k = kept(job, id);
     Trace t = at(k, check);
+    if (k.entries().size() >= MOST_ENTRIES) {
+      throw Refusal.conflict(
+          "So much has happened in this guide that nothing more is kept.", "Begin it anew.");
+    }
     TraceEntry e;
     try {
       e = what.apply(t);
@@ -252,7 +280,7 @@ public class Traces implements TraceReports {
           "That does not fit: " + wrong.getMessage() + ".", "Use what the page offers.");
     }
     work.getObject().stop(job, id);
-    enter(job, k, e, who.id(), Logbook.Moment.UNKNOWN);
+    enter(job, k, e, who.id(), now(job));
     return tell(job, id);
   }
 
@@ -299,7 +327,7 @@ public class Traces implements TraceReports {
     };
   }
 
-  /** Tells where a guide stands, and enters its conclusion once it has come to one. */
+  /** Tells where a guide stands. */
   private TraceView tell(long job, long id) {
     TraceView v = one(job, id);
     topics.job(job).event("trace", v);

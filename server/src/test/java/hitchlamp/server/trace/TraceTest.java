@@ -143,6 +143,8 @@ class TraceTest {
                 .status())
         .as("not a part of this guide")
         .isEqualTo(404);
+    t.must("POST", base + "/state", Map.of("state", "CLOSED"));
+    assertThat(t.post(base + "/traces", which).status()).as("a closed job").isEqualTo(409);
     assertThat(
             Person.in(running, "Specialist 1").post(trace + "/back", Map.of("check", "x")).status())
         .as("a specialist looks on")

@@ -23,8 +23,6 @@ public final class Sensor {
   /** The module pulls the signal of a pressure sensor down. */
   private static final double PULL_DOWN = 100_000;
 
-  private static final int THERMISTOR_GROUND = 3;
-
   /** How it works. */
   public enum Kind {
     RATIOMETRIC,
@@ -34,6 +32,7 @@ public final class Sensor {
   private final int spn;
   private final Kind kind;
   private final int line;
+  private final int ground;
   private final double low;
   private final double high;
   private final double lag;
@@ -46,6 +45,7 @@ public final class Sensor {
 
   /**
    * @param line 5 V supply it hangs on, 0 for a thermistor on the module's own pull-up
+   * @param ground number of the ground that it shares, 0 where it has one of its own
    * @param low reading at 10 % of the supply (ratiometric only)
    * @param high reading at 90 %
    * @param lag time constant, s
@@ -55,6 +55,7 @@ public final class Sensor {
       int spn,
       Kind kind,
       int line,
+      int ground,
       double low,
       double high,
       double lag,
@@ -63,6 +64,7 @@ public final class Sensor {
     this.spn = spn;
     this.kind = kind;
     this.line = line;
+    this.ground = ground;
     this.low = low;
     this.high = high;
     this.lag = lag;
@@ -88,9 +90,9 @@ public final class Sensor {
     return (shaken || c.wiggled.contains(spn)) && c.looseConnectors.contains(spn);
   }
 
-  /** Ground it shares with others: one for each supply, and one for the thermistors. */
+  /** Ground that it shares with others, 0 where it has one of its own. */
   public int groundNumber() {
-    return kind == Kind.THERMISTOR ? THERMISTOR_GROUND : line;
+    return ground;
   }
 
   /** The engine shakes its connector, or stops doing so. */

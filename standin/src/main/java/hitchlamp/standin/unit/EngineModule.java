@@ -61,6 +61,7 @@ final class EngineModule {
   private static final int CUTOUT = 0x0305;
   private static final int MOST_CUT_OUT = 3;
   private static final double STANDS_KMH = 3;
+  private static final int THERMISTOR_GROUND = 3;
   private static final int FIRST_PLUG = 21;
   private static final int FIRST_CONTACT = 31;
 
@@ -99,7 +100,9 @@ final class EngineModule {
 
   private void sensor(
       int spn, Sensor.Kind kind, int line, double low, double high, double lag, double noise) {
-    sensors.put(spn, new Sensor(spn, kind, line, low, high, lag, noise, random));
+    // One ground for each supply, and one for the thermistors.
+    int ground = kind == Sensor.Kind.THERMISTOR ? THERMISTOR_GROUND : line;
+    sensors.put(spn, new Sensor(spn, kind, line, ground, low, high, lag, noise, random));
   }
 
   private Monitor watch(int spn, int fmi, Lamp lamp, double seconds, BooleanSupplier bad) {

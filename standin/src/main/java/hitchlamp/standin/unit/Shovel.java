@@ -85,8 +85,9 @@ final class Shovel implements Build {
     EngineState state = unit.state();
     random = unit.random().split();
     pressure =
-        new Sensor(PUMP_PRESSURE, Sensor.Kind.RATIOMETRIC, SUPPLY_LINE, 0, 40_000, 0.1, 60, random);
-    temperature = new Sensor(OIL_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 6, 0.3, random);
+        new Sensor(
+            PUMP_PRESSURE, Sensor.Kind.RATIOMETRIC, SUPPLY_LINE, 0, 0, 40_000, 0.1, 60, random);
+    temperature = new Sensor(OIL_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 0, 6, 0.3, random);
     hydraulics.rest(state);
     unit.module("transmission")
         .broadcast(

@@ -13,7 +13,7 @@ class PhysicsTest {
   private final SplittableRandom random = new SplittableRandom(4);
 
   private static Sensor pressure(SplittableRandom random) {
-    return new Sensor(102, Sensor.Kind.RATIOMETRIC, 2, 0, 400, 0.05, 0.5, random);
+    return new Sensor(102, Sensor.Kind.RATIOMETRIC, 2, 2, 0, 400, 0.05, 0.5, random);
   }
 
   @Test
@@ -43,7 +43,7 @@ class PhysicsTest {
   @Test
   void aCutWireReadsLowOnAPressureSensorAndHighOnAThermistor() {
     Sensor p = pressure(random);
-    Sensor t = new Sensor(110, Sensor.Kind.THERMISTOR, 0, 0, 0, 1, 0.1, random);
+    Sensor t = new Sensor(110, Sensor.Kind.THERMISTOR, 0, 3, 0, 0, 1, 0.1, random);
     condition.wireOhms.put(102, 5e6);
     condition.wireOhms.put(110, 5e6);
     p.step(10, 200, condition);
@@ -54,7 +54,7 @@ class PhysicsTest {
 
   @Test
   void aCorrodedWireMakesAThermistorReadColdWithoutAFault() {
-    Sensor t = new Sensor(110, Sensor.Kind.THERMISTOR, 0, 0, 0, 1, 0, random);
+    Sensor t = new Sensor(110, Sensor.Kind.THERMISTOR, 0, 3, 0, 0, 1, 0, random);
     t.step(10, 90, condition);
     double sound = t.reading(random);
     condition.wireOhms.put(110, 150.0);

@@ -178,4 +178,15 @@ class HarnessTest {
     assertThat(volts(u, "X21/1", MINUS)).as("the engine's are sound").isGreaterThan(4.75);
     assertThat(u.harness().plugs()).contains("X42", "X43", "X41");
   }
+
+  @Test
+  void aLostGroundOfTheEnginesThermistorsLeavesTheHydraulicsAlone() {
+    SimUnit u = unit("loading-shovel", "{kind: ground-resistance, line: 3, size: 100000}");
+    for (SensorRun r : u.harness().runs()) {
+      boolean engines = r.signal().startsWith("X1/");
+      assertThat(r.sensor().tooHigh())
+          .as("SPN %d at %s", r.sensor().spn(), r.signal())
+          .isEqualTo(engines && r.sensor().groundNumber() == 3);
+    }
+  }
 }
