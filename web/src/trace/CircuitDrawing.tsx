@@ -42,7 +42,7 @@ export function CircuitDrawing({
             tabIndex={0}
             aria-pressed={pointed !== undefined && 'wire' in pointed && pointed.wire === wire.number}
             aria-label={`Wire ${wireText(wire)}, ${wire.mm2} mm², ${wire.from} to ${wire.to}`}
-            className="cursor-pointer outline-offset-1"
+            className="wire cursor-pointer"
             onClick={() => onPoint({ wire: wire.number })}
             onKeyDown={(e) => {
               if (e.key === 'Enter' || e.key === ' ') {
@@ -60,6 +60,7 @@ export function CircuitDrawing({
             <polyline
               points={corners.map((c) => `${c.x},${c.y}`).join(' ')}
               fill="none"
+              className="line"
               stroke={on || !any ? 'var(--ink)' : 'var(--line-strong)'}
               strokeWidth={on ? 4 : 1.6}
             />
@@ -122,7 +123,7 @@ function Fitting({
     tabIndex: 0,
     'aria-pressed': pressed,
     'aria-label': name,
-    className: 'cursor-pointer',
+    className: 'fitting cursor-pointer',
     onClick: onPoint,
     onKeyDown: (e: React.KeyboardEvent) => {
       if (e.key === 'Enter' || e.key === ' ') {
