@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { get } from '../api/client'
 import type { components } from '../api/generated/schema'
@@ -74,21 +75,15 @@ export function SignOff() {
               <h2 className="mb-2">Tests</h2>
               <ul>
                 {data.tests.map((t) => (
-                  <li key={t.id} className="border-b border-line py-2">
-                    <Link
-                      to={`/jobs/${job.id}/tests/${t.id}`}
-                      className="flex flex-wrap items-baseline gap-3"
-                    >
-                      <span className={`mark ${t.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
-                        {verdicts[t.verdict]}
-                      </span>
-                      <b className="font-semibold">{t.title}</b>
-                      <span className="text-ink-2">
-                        {new Date(t.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}
-                      </span>
-                    </Link>
-                    <p className="text-[15px]">{t.says}</p>
-                  </li>
+                  <Done
+                    key={t.id}
+                    to={`/jobs/${job.id}/tests/${t.id}`}
+                    word={verdicts[t.verdict]}
+                    filled={t.verdict === 'FAIL'}
+                    title={t.title}
+                    at={t.at}
+                    says={t.says}
+                  />
                 ))}
               </ul>
             </section>
@@ -98,27 +93,22 @@ export function SignOff() {
               <h2 className="mb-2">Traced</h2>
               <ul>
                 {data.traces.map((t) => (
-                  <li key={t.id} className="border-b border-line py-2">
-                    <Link
-                      to={`/jobs/${job.id}/trace/${t.id}`}
-                      className="flex flex-wrap items-baseline gap-3"
-                    >
-                      <span className={`mark ${t.word === 'found' ? 'mark-filled' : ''}`}>
-                        {t.word.charAt(0).toUpperCase() + t.word.slice(1)}
-                      </span>
-                      <b className="font-semibold">{t.title}</b>
-                      <span className="text-ink-2">
-                        {new Date(t.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}
-                      </span>
-                    </Link>
-                    <p className="text-[15px]">{t.says}</p>
+                  <Done
+                    key={t.id}
+                    to={`/jobs/${job.id}/trace/${t.id}`}
+                    word={t.word.charAt(0).toUpperCase() + t.word.slice(1)}
+                    filled={t.word === 'found'}
+                    title={t.title}
+                    at={t.at}
+                    says={t.says}
+                  >
                     {t.assumed.map((a) => (
                       <p key={a} className="text-[15px]">
                         <span className="mark mark-dotted mr-2">Assumed</span>
                         {a}
                       </p>
                     ))}
-                  </li>
+                  </Done>
                 ))}
               </ul>
             </section>
@@ -180,5 +170,38 @@ export function SignOff() {
         </WhyPart>
       </Why>
     </>
+  )
+}
+
+/** A test or a guide of this job with what it came to. */
+function Done({
+  to,
+  word,
+  filled,
+  title,
+  at,
+  says,
+  children,
+}: {
+  to: string
+  word: string
+  filled: boolean
+  title: string
+  at: string
+  says: string
+  children?: ReactNode
+}) {
+  return (
+    <li className="border-b border-line py-2">
+      <Link to={to} className="flex flex-wrap items-baseline gap-3">
+        <span className={`mark ${filled ? 'mark-filled' : ''}`}>{word}</span>
+        <b className="font-semibold">{title}</b>
+        <span className="text-ink-2">
+          {new Date(at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}
+        </span>
+      </Link>
+      <p className="text-[15px]">{says}</p>
+      {children}
+    </li>
   )
 }

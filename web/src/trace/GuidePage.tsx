@@ -36,13 +36,15 @@ export function GuidePage() {
   const may = me.rights.includes('READ') && job.state === 'OPEN'
   const up = live.link?.state === 'UP'
   const asks = open && may && trace.state === 'UNDER_WAY' && check?.ofUnit === true
-  // What the unit can answer it is asked as soon as the check is open and somebody looks.
+  // What the unit can answer it is asked as soon as the check is open and somebody looks; again when a roll has ended,
+  // since before it nobody knows whom to ask.
+  const rollState = live.roll?.state
   const { mutate: listen } = look
   const checkId = check?.id
   const byTest = check?.kind === 'TEST'
   useEffect(() => {
-    if (asks && (up || byTest)) listen()
-  }, [asks, up, byTest, checkId, listen])
+    if (asks && (byTest || (up && rollState !== 'UNDER_WAY'))) listen()
+  }, [asks, up, byTest, checkId, rollState, listen])
   const meter = check?.meter
   useEffect(() => {
     askMeter(
@@ -106,6 +108,7 @@ export function GuidePage() {
               up={up}
               may={may}
               listening={look.isPending}
+              refused={look.isError}
               onLook={() => look.mutate()}
               onAnswer={(outcome) => act.mutate(['answer', { check: check.id, outcome }])}
               onMeasure={(reading, noEnd) => act.mutate(['measure', { check: check.id, reading, noEnd }])}
@@ -185,6 +188,7 @@ function Answers({
   up,
   may,
   listening,
+  refused,
   onLook,
   onAnswer,
   onMeasure,
@@ -196,6 +200,7 @@ function Answers({
   up: boolean
   may: boolean
   listening: boolean
+  refused: boolean
   onLook: () => void
   onAnswer: (outcome: string) => void
   onMeasure: (reading: number | null, noEnd: boolean) => void
@@ -234,9 +239,16 @@ function Answers({
                 </button>
               </>
             ) : up ? (
-              <button className="btn" disabled={listening} onClick={onLook}>
-                Ask the unit again
-              </button>
+              <>
+                <button className="btn" disabled={listening} onClick={onLook}>
+                  Ask the unit again
+                </button>
+                {refused && (
+                  <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
+                    To the roll
+                  </Link>
+                )}
+              </>
             ) : (
               <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
                 Hook up

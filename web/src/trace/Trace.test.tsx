@@ -1,7 +1,7 @@
-import { screen, waitFor, within } from '@testing-library/react'
+import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, expect, it, vi } from 'vitest'
-import type { FaultsView, TraceCheck, TraceView } from '../api/client'
+import type { FaultsView, Roll, TraceCheck, TraceView } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { person, renderInJob, stubServer } from '../test-support'
 import { GuidePage } from './GuidePage'
@@ -82,6 +82,38 @@ it('what the unit can answer it is asked at once, and says what it waits for', a
   expect(await screen.findByText('Is the fault there now?')).toBeInTheDocument()
   await waitFor(() => expect(sent).toEqual(['POST /api/jobs/3/traces/7/look']))
   expect(screen.getByRole('status')).toHaveTextContent('Listening: 2 messages.')
+})
+
+it('while a roll is called it waits, and asks when that has ended', async () => {
+  const roll = (state: string) => ({ state, modules: [] }) as unknown as Roll
+  const { sent } = guide(trace(check({})), { live: { link: UP, roll: roll('UNDER_WAY') } })
+  expect(await screen.findByText('Is the fault there now?')).toBeInTheDocument()
+  expect(sent).toEqual([])
+  cleanup()
+  const later = guide(trace(check({})), { live: { link: UP, roll: roll('COMPLETE') } })
+  await waitFor(() => expect(later.sent).toEqual(['POST /api/jobs/3/traces/7/look']))
+})
+
+it('where the roll was not called it leads there', async () => {
+  stubServer({ '/api/jobs/3/traces/7': trace(check({})) })
+  const served = globalThis.fetch
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) =>
+    path.endsWith('/look')
+      ? Promise.resolve(
+          new Response(
+            JSON.stringify({ message: 'The roll has not been called.', next: 'Call the roll first.' }),
+            { status: 409 },
+          ),
+        )
+      : served(path, init),
+  )
+  renderInJob(<GuidePage />, {
+    at: '/jobs/3/trace/7',
+    route: '/jobs/:job/trace/:trace',
+    live: { link: UP },
+  })
+  expect(await screen.findByRole('link', { name: 'To the roll' })).toBeInTheDocument()
+  expect(screen.getByRole('alert')).toHaveTextContent('Call the roll first.')
 })
 
 it('without a link it says so, and a person may answer by key', async () => {

@@ -432,14 +432,7 @@ public class CaseFiles {
     }
 
     private long parent(CaseTable t, Map<String, Object> row) {
-      CaseTable of =
-          switch (t.parent()) {
-            case LOGBOOK -> CaseTable.LOGBOOK;
-            case STORY_READ -> CaseTable.STORY_READ;
-            case RECORDING -> CaseTable.RECORDING;
-            default -> CaseTable.HOOK_UP;
-          };
-      Long id = ids.getOrDefault(of, Map.of()).get(number(row, t.parentColumn()));
+      Long id = ids.getOrDefault(t.parentTable(), Map.of()).get(number(row, t.parentColumn()));
       if (id == null) {
         throw new IllegalArgumentException("it belongs to nothing in this file");
       }
@@ -449,9 +442,7 @@ public class CaseFiles {
     private Object value(CaseTable t, String column, Map<String, Object> row) throws IOException {
       if (column.equals("account_id")) {
         Object name = row.get("who");
-        return name == null && (t == CaseTable.LOGBOOK || t == CaseTable.RECORDING_MARK)
-            ? null
-            : guest((String) name);
+        return name == null && t.byNobody() ? null : guest((String) name);
       }
       Object v = row.get(column);
       if (column.equals("content")) {

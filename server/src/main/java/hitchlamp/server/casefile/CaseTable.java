@@ -217,6 +217,27 @@ enum CaseTable {
         || this == TRACE;
   }
 
+  /** True where the application itself can have made a row, so that it names nobody. */
+  boolean byNobody() {
+    return this == LOGBOOK || this == RECORDING_MARK || this == TRACE_ENTRY;
+  }
+
+  /**
+   * The table whose rows its rows belong to.
+   *
+   * @throws IllegalStateException where they belong to the job alone
+   */
+  CaseTable parentTable() {
+    return switch (parent) {
+      case LOGBOOK -> LOGBOOK;
+      case HOOK_UP, JOB_AND_HOOK_UP -> HOOK_UP;
+      case STORY_READ -> STORY_READ;
+      case RECORDING -> RECORDING;
+      case TRACE -> TRACE;
+      case JOB -> throw new IllegalStateException(table + " belongs to the job alone");
+    };
+  }
+
   /** Column that names the parent beside the job. */
   String parentColumn() {
     return switch (parent) {

@@ -4,20 +4,11 @@ import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.server.config.Refusal;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
 
-/** Asks the live owner of a job's unit to listen for a check, or for the values at a circuit. */
+/** Asks the live owner of a job's unit to listen for a check. */
 @Service
 public class TraceWork {
-  private static final long ANSWER_SECONDS = 5;
-
   private final HookUps hookUps;
 
   TraceWork(HookUps hookUps) {
@@ -45,36 +36,6 @@ public class TraceWork {
       hookUps.live(job).withTrace((run, roll) -> run.stop(trace));
     } catch (Refusal notHookedUp) {
       // Nothing listens.
-    }
-  }
-
-  /**
-   * The newest figures of SPNs on a side of the unit; those that nobody tells are left out. For
-   * some seconds from now those are asked for that no module sends by itself.
-   */
-  public Map<Integer, Double> figures(long job, Set<Integer> spns, String side) {
-    CompletableFuture<Map<Integer, Double>> answer = new CompletableFuture<>();
-    hookUps
-        .live(job)
-        .withWatch(
-            (run, micros) -> {
-              run.wantedNow(micros);
-              Map<Integer, Double> found = new LinkedHashMap<>();
-              for (int spn : spns) {
-                double figure = run.book().figure(spn, side, micros);
-                if (!Double.isNaN(figure)) {
-                  found.put(spn, figure);
-                }
-              }
-              answer.complete(found);
-            });
-    try {
-      return answer.get(ANSWER_SECONDS, TimeUnit.SECONDS);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new IllegalStateException(e);
-    } catch (ExecutionException | TimeoutException e) {
-      throw Refusal.conflict("The hook-up does not answer just now.", "Try again in a moment.");
     }
   }
 }

@@ -8,8 +8,11 @@ import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.core.watch.Series;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
@@ -66,6 +69,26 @@ public class WatchWork {
 
   public void beginStatistics(long job) {
     hookUps.live(job).withWatch((run, micros) -> run.beginStatistics());
+  }
+
+  /**
+   * The newest figures of SPNs on a side of the unit; those that nobody tells are left out. For
+   * some seconds from now those are asked for that no module sends by itself.
+   */
+  public Map<Integer, Double> figures(long job, Set<Integer> spns, String side) {
+    return ask(
+        job,
+        (run, micros, to) -> {
+          run.wantedNow(micros);
+          Map<Integer, Double> found = new LinkedHashMap<>();
+          for (int spn : spns) {
+            double figure = run.book().figure(spn, side, micros);
+            if (!Double.isNaN(figure)) {
+              found.put(spn, figure);
+            }
+          }
+          to.complete(found);
+        });
   }
 
   /** Bus time now, and the recordings under way. */

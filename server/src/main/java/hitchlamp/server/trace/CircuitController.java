@@ -7,7 +7,7 @@ import hitchlamp.core.trace.CircuitSheet;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.TraceWork;
+import hitchlamp.server.hookup.WatchWork;
 import hitchlamp.server.job.Jobs;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -24,11 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/jobs/{job}/circuits")
 class CircuitController {
-  private final TraceWork work;
+  private final WatchWork work;
   private final Jobs jobs;
   private final Accounts accounts;
 
-  CircuitController(TraceWork work, Jobs jobs, Accounts accounts) {
+  CircuitController(WatchWork work, Jobs jobs, Accounts accounts) {
     this.work = work;
     this.jobs = jobs;
     this.accounts = accounts;

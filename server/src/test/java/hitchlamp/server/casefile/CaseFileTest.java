@@ -53,6 +53,7 @@ class CaseFileTest {
       }
       t.must("POST", "/api/jobs/" + job + "/logbook", Map.of("text", "Smells of coolant."));
       recordAndTest(t, job, feed);
+      trace(t, job, feed);
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
       feed.awaitLink("OFF");
     }
@@ -85,6 +86,23 @@ class CaseFileTest {
       seat.say("off 3");
       seat.fallSilent();
     }
+  }
+
+  /** A guide that the unit answered, and one whose first check was taken for granted. */
+  private static void trace(Person t, long job, Person.Feed feed) {
+    String at = "/api/jobs/" + job + "/traces";
+    JsonNode told = t.must("POST", at, Map.of("guide", "alternator", "part", "alternator"));
+    t.must("POST", at + "/" + told.path("id").asLong() + "/look", Map.of());
+    feed.await(
+        "the unit tells its voltage",
+        c ->
+            c.path("type").asString().equals("trace")
+                && c.path("body").path("check").path("id").asString().equals("sound"));
+    JsonNode begun = t.must("POST", at, Map.of("guide", "thermostat", "part", "thermostat"));
+    t.must(
+        "POST",
+        at + "/" + begun.path("id").asLong() + "/assume",
+        Map.of("check", "coolant", "outcome", "below", "reason", "the heater stays cold"));
   }
 
   private static Map<String, byte[]> unzip(byte[] zip) throws IOException {
@@ -172,6 +190,16 @@ class CaseFileTest {
     JsonNode test = s.must("GET", at + "/trials", null).path(0);
     assertThat(test.path("cutout").path("trace").size()).isGreaterThan(10);
     assertThat(test.path("who").asString()).isEqualTo("Technician 2, elsewhere");
+    JsonNode trace = s.must("GET", at + "/traces", null).path("traces").path(0);
+    assertThat(trace.path("state").asString()).isEqualTo("UNDER_WAY");
+    assertThat(trace.path("check").path("id").asString()).isEqualTo("hose");
+    assertThat(trace.path("log").path(0).path("says").asString())
+        .contains("assumed: the heater stays cold");
+    assertThat(trace.path("log").path(0).path("who").asString())
+        .isEqualTo("Technician 2, elsewhere");
+    JsonNode told = s.must("GET", at + "/traces", null).path("traces").path(1).path("log").path(0);
+    assertThat(told.path("how").asString()).isEqualTo("UNIT");
+    assertThat(told.path("who").isNull()).as("nobody but the unit").isTrue();
     JsonNode recording = s.must("GET", at + "/recordings-made", null).path(0);
     assertThat(recording.path("name").asString()).isEqualTo("Before the repair");
     String of = "/api/recordings/" + recording.path("id").asLong();
@@ -187,6 +215,13 @@ class CaseFileTest {
     assertThat(s.must("GET", at + "/links", null).toString()).contains("stored/");
     Person t = Person.in(running, "Technician 2");
     assertThat(t.post(at + "/faults/read", Map.of()).status()).isEqualTo(409);
+    assertThat(
+            t.post(
+                    at + "/traces/" + trace.path("id").asLong() + "/answer",
+                    Map.of("check", "hose", "outcome", "warm"))
+                .status())
+        .as("a guide of a case file is not gone on with")
+        .isEqualTo(409);
     assertThat(t.post(at + "/state", Map.of("state", "OPEN")).status())
         .as("it cannot be opened for work")
         .isEqualTo(409);

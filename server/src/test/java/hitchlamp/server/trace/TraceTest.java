@@ -2,6 +2,7 @@ package hitchlamp.server.trace;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.server.support.CutoutSeat;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
 import java.util.Map;
@@ -178,5 +179,85 @@ class TraceTest {
     assertThat(t.get("/api/jobs/" + job + "/circuits/thermostat").status())
         .as("a part without wires")
         .isEqualTo(404);
+  }
+
+  private static Predicate<JsonNode> waits(String words) {
+    return c ->
+        c.path("type").asString().equals("tracing")
+            && c.path("body").path("says").asString().contains(words);
+  }
+
+  @Test
+  void whatIsWaitedForIsToldAndALostLinkIsNoAnswer(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Link lost while listening");
+    String base = "/api/jobs/" + job;
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.hookUpAndCall(job, "sim/tipper-9", feed);
+      long id =
+          ask(
+                  t,
+                  base,
+                  "/traces",
+                  Map.of("guide", "sensor-two-wires", "part", "coolant-temperature-sensor"))
+              .path("id")
+              .asLong();
+      String trace = base + "/traces/" + id;
+      ask(t, trace, "/answer", Map.of("check", "there", "outcome", "gone"));
+      ask(t, trace, "/look", Map.of());
+      feed.await("it listens for a minute", waits("Listening for the fault, at most 60 s"));
+      ask(t, base, "/cab/tipper-9", Map.of("action", "plug", "value", "false"));
+      try {
+        feed.await("no silence is taken for an answer", waits("The link broke"));
+        assertThat(t.must("GET", trace, null).path("check").path("id").asString())
+            .isEqualTo("wiggle");
+      } finally {
+        ask(t, base, "/cab/tipper-9", Map.of("action", "plug", "value", "true"));
+      }
+      t.must("DELETE", base + "/hook-up", null);
+    }
+  }
+
+  @Test
+  void aValueIsAskedForThatNoModuleSendsByItself(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Fuel filter");
+    String base = "/api/jobs/" + job;
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.hookUpAndCall(job, "sim/tipper-9", feed);
+      long id =
+          ask(t, base, "/traces", Map.of("guide", "fuel-supply-pump", "part", "fuel-supply-pump"))
+              .path("id")
+              .asLong();
+      ask(t, base + "/traces/" + id, "/look", Map.of());
+      JsonNode told = feed.await("the pressure behind the filter is told", at("sound"));
+      assertThat(told.path("body").path("log").path(0).path("says").asString())
+          .contains("kPa, mean of 6 s")
+          .contains("engine idles");
+      t.must("DELETE", base + "/hook-up", null);
+    }
+  }
+
+  @Test
+  void theVerdictOfATestAnswersTheGuideOfASymptom(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Rough idle");
+    String base = "/api/jobs/" + job;
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.hookUpAndCall(job, "sim/tipper-6", feed);
+      long id =
+          ask(t, base, "/traces", Map.of("guide", "rough-idle", "part", "")).path("id").asLong();
+      ask(t, base + "/traces/" + id, "/look", Map.of());
+      feed.await("none was done yet", waits("No such test was done"));
+      try (CutoutSeat seat = new CutoutSeat(t, job, feed)) {
+        seat.begin();
+        seat.say("off 3");
+        seat.fallSilent();
+      }
+      ask(t, base + "/traces/" + id, "/look", Map.of());
+      JsonNode end = feed.await("one cylinder for a moment tells nothing", at("again"));
+      assertThat(end.path("body").path("state").asString()).isEqualTo("CANNOT_TELL");
+      t.must("DELETE", base + "/hook-up", null);
+    }
   }
 }
