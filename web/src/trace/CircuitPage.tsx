@@ -62,7 +62,7 @@ export function CircuitPage() {
         what hangs on it.
         {!up && signals && ' Hooked up, the signals show what the module makes of them.'}
       </p>
-      <div className="overflow-x-auto">
+      <div className="circuit overflow-x-auto">
         {placed.data ? (
           <CircuitDrawing
             sheet={sheet}
