@@ -22,11 +22,35 @@ final class GuideReader {
   private static final List<String> ASKS =
       List.of("fault", "value", "meter", "ask", "do", "test", "conclude");
 
+  /** Longest name of a guide, a check or an answer, and longest sentence, characters: kept so. */
+  private static final int LONGEST_NAME = 60;
+
+  private static final int LONGEST_TEXT = 500;
+
   private GuideReader() {}
+
+  private static String name(String id, Entry e) {
+    if (!id.matches("[a-z0-9-]{1," + LONGEST_NAME + "}")) {
+      throw e.fault(
+          "a name has small letters, digits and hyphens, at most "
+              + LONGEST_NAME
+              + ", not '"
+              + id
+              + "'");
+    }
+    return id;
+  }
+
+  private static String sentence(Entry e) {
+    if (e.text().length() > LONGEST_TEXT) {
+      throw e.fault("a sentence has at most " + LONGEST_TEXT + " characters; say it shorter");
+    }
+    return e.text();
+  }
 
   static Map<String, Guide> guides(Optional<Entry> table) {
     Map<String, Guide> all = new LinkedHashMap<>();
-    table.ifPresent(t -> t.entries().forEach((id, e) -> all.put(id, guide(id, e))));
+    table.ifPresent(t -> t.entries().forEach((id, e) -> all.put(name(id, e), guide(id, e))));
     return all;
   }
 
@@ -38,7 +62,7 @@ final class GuideReader {
         .entries()
         .forEach(
             (name, c) -> {
-              checks.put(name, check(name, c));
+              checks.put(name(name, c), check(name, c));
               at.put(name, c);
             });
     List<String> parts = e.itemsOf("for").stream().map(Entry::text).toList();
@@ -134,7 +158,7 @@ final class GuideReader {
         };
     Map<String, String> then = new LinkedHashMap<>();
     e.find("then").ifPresent(t -> then(t, then));
-    String says = kind.equals("do") ? body.text() : e.text("says");
+    String says = sentence(kind.equals("do") ? body : e.need("says"));
     return new Check(id, says, e.text("why", ""), asks, then, Place.of(e));
   }
 
@@ -223,7 +247,7 @@ final class GuideReader {
 
   private static Ask question(Entry e) {
     Map<String, String> answers = new LinkedHashMap<>();
-    e.entries().forEach((id, text) -> answers.put(id, text.text()));
+    e.entries().forEach((id, text) -> answers.put(name(id, text), sentence(text)));
     if (answers.size() < 2) {
       throw e.fault("a question needs two answers at least");
     }

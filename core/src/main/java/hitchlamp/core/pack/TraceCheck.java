@@ -19,8 +19,8 @@ final class TraceCheck {
     for (Wiring.Wire w : pack.wiring().wires()) {
       for (String end : List.of(w.from(), w.to())) {
         if (pack.wiring().contactAt(end).isEmpty()) {
-          throw new hitchlamp.yaml.YamlFault(
-              pack.id(), 1, "wire " + w.number() + " ends at '" + end + "', which is not there");
+          throw w.place()
+              .fault("wire " + w.number() + " ends at '" + end + "', which is not there");
         }
       }
     }
@@ -31,6 +31,9 @@ final class TraceCheck {
         }
       }
       g.checks().values().forEach(check -> checkAlone(pack, check));
+      if (g.parts().isEmpty()) {
+        g.checks().values().forEach(check -> ofSymptom(pack, g, check));
+      }
       for (Component c : pack.components().values()) {
         if (g.serves(c.base(), pack.wiring())) {
           g.checks().values().forEach(check -> check(pack, check, c));
@@ -47,16 +50,30 @@ final class TraceCheck {
     if (check.asks() instanceof Guide.FaultNow f && f.signsOf(part).isEmpty()) {
       throw check
           .place()
-          .fault("'" + part.base() + "' has no fault of its own; name the signs whole");
+          .fault(
+              (part.base().isEmpty() ? "a symptom" : "'" + part.base() + "'")
+                  + " has no fault of its own; name the signs whole");
     }
     if (check.asks() instanceof Guide.Meter m) {
       for (String point : List.of(m.red(), m.black())) {
         if (TracePoint.resolve(pack.wiring(), part.base(), point).isEmpty()) {
           throw check
               .place()
-              .fault("for '" + part.base() + "' there is no point '" + point + "' in the wiring");
+              .fault(
+                  (part.base().isEmpty() ? "for a symptom" : "for '" + part.base() + "'")
+                      + " there is no point '"
+                      + point
+                      + "' in the wiring");
         }
       }
+    }
+  }
+
+  /** A guide for a symptom traces no part, so nothing in it can be that part's. */
+  private static void ofSymptom(Pack pack, Guide g, Check check) {
+    check(pack, check, g.unit(pack));
+    if (check.asks() instanceof Guide.Conclusion c && c.part().equals(TracePoint.PART)) {
+      throw check.place().fault("no part is traced here; name the one that was found");
     }
   }
 

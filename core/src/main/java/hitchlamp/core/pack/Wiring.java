@@ -121,8 +121,10 @@ public record Wiring(Map<String, Fitting> fittings, List<Wire> wires) {
    *
    * @param number as printed on it
    * @param mm2 cross-section, square millimetres
+   * @param place where it stands in its file
    */
-  public record Wire(String number, String from, String to, String colour, double mm2) {}
+  public record Wire(
+      String number, String from, String to, String colour, double mm2, Place place) {}
 
   /** The fitting of a point. */
   public Optional<Fitting> fittingAt(String point) {

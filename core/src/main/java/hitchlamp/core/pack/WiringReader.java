@@ -119,7 +119,8 @@ final class WiringReader {
         end(parts.get(1), known),
         end(parts.get(2), known),
         parts.get(3).text(),
-        parts.get(4).number(0.05, 300));
+        parts.get(4).number(0.05, 300),
+        Place.of(e));
   }
 
   private static String end(Entry e, Wiring known) {

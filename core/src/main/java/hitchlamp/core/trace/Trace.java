@@ -23,15 +23,20 @@ public record Trace(
     Guide guide, Component part, List<Step> steps, Optional<Check> at, String setAside) {
   private static final int METER_DIGITS = 4;
 
-  /** A check with its answer. */
-  public record Step(Check check, TraceEntry entry) {}
+  /**
+   * A check with its answer.
+   *
+   * @param index place of the entry among all, from 0
+   */
+  public record Step(Check check, TraceEntry entry, int index) {}
 
   /** Works out where the entries lead. */
   public static Trace of(Guide guide, Component part, List<TraceEntry> entries) {
     List<Step> steps = new ArrayList<>();
     Check at = guide.checks().get(guide.begin());
     String aside = "";
-    for (TraceEntry e : entries) {
+    for (int i = 0; i < entries.size(); i++) {
+      TraceEntry e = entries.get(i);
       aside = e.how() == How.SET_ASIDE ? e.says() : "";
       if (e.how() == How.SET_ASIDE) {
         continue;
@@ -46,7 +51,7 @@ public record Trace(
       if (next == null) {
         return new Trace(guide, part, List.copyOf(steps), Optional.empty(), aside);
       }
-      steps.add(new Step(at, e));
+      steps.add(new Step(at, e, i));
       at = guide.checks().get(next);
     }
     return new Trace(guide, part, List.copyOf(steps), Optional.ofNullable(at), aside);

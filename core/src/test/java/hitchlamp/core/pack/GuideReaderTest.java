@@ -149,6 +149,7 @@ class GuideReaderTest {
             () ->
                 shelved(
                     "wiring:\n  fittings: {S1: {kind: splice, title: S}}\n  wires: [[W1, S1, X9/3, red, 1]]\n"))
+        .isInstanceOfSatisfying(YamlFault.class, f -> assertThat(f.line()).isEqualTo(9))
         .hasMessageContaining("wire W1 ends at 'X9/3', which is not there");
   }
 
@@ -182,5 +183,44 @@ class GuideReaderTest {
     assertThat(signal.volts(1_000)).isEqualTo(4.5);
     assertThat(signal.volts(5_000)).as("nothing beyond its end").isEqualTo(4.5);
     assertThat(signal.volts(Double.NaN)).isNaN();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "a: {says: x, fault: {}, then: {there: z, gone: z}}|a symptom has no fault of its own",
+        "a: {says: x, meter: {quantity: volts, red: part/signal, black: part/return, to: 1, power: key-on, source: s}, then: {in: z, out: z}}|for a symptom there is no point",
+        "a: {says: x, ask: {f: F, g: G}, then: {f: found, g: z}}|no part is traced here",
+      })
+  void aGuideForASymptomSpeaksOfNoPart(String check, String reason) {
+    String found = "found: {says: y, conclude: {finding: found, part: part, next: [Mend it.]}}";
+    String[] checks =
+        check.contains("found")
+            ? new String[] {check, found, "z: {" + END + "}"}
+            : new String[] {check, "z: {" + END + "}"};
+    String text = guide(checks).replace("for: [pump]", "symptom: Rough idle");
+    assertThatThrownBy(() -> shelved(text)).hasMessageContaining(reason);
+  }
+
+  @Test
+  void namesAndSentencesThatCannotBeKeptAreRefused() {
+    assertThatThrownBy(
+            () ->
+                read(
+                    guide(
+                        "a: {says: "
+                            + "x".repeat(501)
+                            + ", "
+                            + END.substring(0, END.indexOf(", says"))
+                            + "}")))
+        .hasMessageContaining("at most 500 characters");
+    assertThatThrownBy(
+            () ->
+                read(
+                    guide(
+                        "a: {says: x, ask: {" + "y".repeat(61) + ": Y, no: N}, then: {no: z}}",
+                        "z: {" + END + "}")))
+        .hasMessageContaining("small letters, digits and hyphens");
   }
 }

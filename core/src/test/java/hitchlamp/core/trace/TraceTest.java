@@ -7,7 +7,9 @@ import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.trial.Verdict;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -116,5 +118,29 @@ class TraceTest {
     assertThat(ferry.guidesFor(port)).extracting(Guide::id).containsExactly("sensor-three-wires");
     assertThat(GuideText.fill("{part}: {part/signal}", ferry, port))
         .isEqualTo("oil pressure sensor, port: X21 contact 3");
+  }
+
+  @Test
+  void stepsKnowWhichEntriesLieOnTheWay() {
+    entries.add(trace().answer(Guide.THERE));
+    entries.add(trace().measured(4.2));
+    entries.add(trace().back());
+    entries.add(trace().measured(5.01));
+    assertThat(trace().steps()).extracting(Trace.Step::index).containsExactly(0, 3);
+  }
+
+  @Test
+  void theNewestTestSinceTheGuideBeganAnswers() {
+    Instant began = Instant.parse("2026-11-25T10:00:00Z");
+    TestAnswer.Done before = new TestAnswer.Done(began.minusSeconds(1), Verdict.PASS, "old");
+    TestAnswer.Done first =
+        new TestAnswer.Done(began.plusSeconds(60), Verdict.CANNOT_TELL, "short");
+    TestAnswer.Done newest = new TestAnswer.Done(began.plusSeconds(90), Verdict.FAIL, "weak");
+    assertThat(TestAnswer.of(List.of(before), began).outcome())
+        .as("a test of before says nothing of now")
+        .isEmpty();
+    UnitAnswer answer = TestAnswer.of(List.of(newest, first, before), began);
+    assertThat(answer.outcome()).contains(Guide.FAIL);
+    assertThat(answer.says()).isEqualTo("weak");
   }
 }

@@ -12,7 +12,6 @@ import hitchlamp.core.trace.TraceEntry;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -130,7 +129,7 @@ public record TraceView(
         trace.map(Trace::setAside).orElse(""),
         trace.flatMap(t -> t.at().map(c -> check(c, pack, t.part()))).orElse(null),
         entries.stream().map(TraceView::line).toList(),
-        trace.map(t -> places(t, entries)).orElse(List.of()));
+        trace.map(Trace::steps).orElse(List.of()).stream().map(Trace.Step::index).toList());
   }
 
   private static State state(Optional<Trace> trace) {
@@ -142,22 +141,6 @@ public record TraceView(
         .conclusion()
         .map(c -> State.valueOf(c.finding().name()))
         .orElse(trace.get().setAside().isEmpty() ? State.UNDER_WAY : State.SET_ASIDE);
-  }
-
-  /** The last of the entries for each step: what was gone back from does not count. */
-  private static List<Integer> places(Trace t, List<TraceMapper.EntryRow> entries) {
-    List<Integer> way = new ArrayList<>();
-    for (int i = 0; i < entries.size(); i++) {
-      TraceEntry.How how = TraceEntry.How.valueOf(entries.get(i).how());
-      if (how == TraceEntry.How.BACK) {
-        if (!way.isEmpty()) {
-          way.remove(way.size() - 1);
-        }
-      } else if (how != TraceEntry.How.SET_ASIDE) {
-        way.add(i);
-      }
-    }
-    return way.subList(0, Math.min(way.size(), t.steps().size()));
   }
 
   private static LogLine line(TraceMapper.EntryRow e) {

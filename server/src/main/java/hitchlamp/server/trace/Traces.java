@@ -5,10 +5,10 @@ import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.signoff.Traced;
 import hitchlamp.core.trace.GuideText;
+import hitchlamp.core.trace.TestAnswer;
 import hitchlamp.core.trace.Trace;
 import hitchlamp.core.trace.TraceEntry;
 import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.Verdict;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.TraceReports;
@@ -37,6 +37,9 @@ import org.springframework.stereotype.Service;
 public class Traces implements TraceReports {
   /** Guides that can be begun in one job. */
   static final int MOST_GUIDES = 200;
+
+  /** Longest words that are kept of a check or an answer, characters. */
+  private static final int LONGEST = 1_000;
 
   /** What can happen in one guide: answers, steps back, assumptions. */
   static final int MOST_ENTRIES = 500;
@@ -308,15 +311,19 @@ public class Traces implements TraceReports {
     mapper.add(
         k.row().id(),
         e.check(),
-        asked,
+        cut(asked),
         e.how().name(),
         e.outcome(),
-        e.says(),
+        cut(e.says()),
         account,
         moment.hours(),
         moment.busMicros());
     logbook.enter(
         job, Logbook.Kind.TRACE, k.row().title() + ": " + words(e, asked), account, moment);
+  }
+
+  private static String cut(String text) {
+    return text.length() > LONGEST ? text.substring(0, LONGEST) : text;
   }
 
   private static String words(TraceEntry e, String asked) {
@@ -351,24 +358,16 @@ public class Traces implements TraceReports {
 
   /** A test that was done since the guide began answers by its verdict. */
   private synchronized void tested(long job, Kept k, Guide.Check check) {
-    Instant began = k.row().beganAt().toInstant(ZoneOffset.UTC);
-    Optional<Trials.Kept> done =
-        trials.ofJob(job).stream().filter(x -> !x.endedAt().isBefore(began)).findFirst();
-    if (done.isEmpty()) {
-      waits(job, k.row().id(), check.id(), "No such test was done since this guide began.");
-      return;
-    }
-    String outcome =
-        done.get().cutout().verdict() == Verdict.PASS
-            ? Guide.PASS
-            : done.get().cutout().verdict() == Verdict.FAIL ? Guide.FAIL : Guide.CANNOT_TELL;
-    answered(
-        job,
-        k.row().id(),
-        check.id(),
-        new UnitAnswer(Optional.of(outcome), done.get().cutout().verdictSays()),
-        done.get().hours(),
-        0);
+    UnitAnswer answer =
+        TestAnswer.of(
+            trials.ofJob(job).stream()
+                .map(
+                    x ->
+                        new TestAnswer.Done(
+                            x.endedAt(), x.cutout().verdict(), x.cutout().verdictSays()))
+                .toList(),
+            k.row().beganAt().toInstant(ZoneOffset.UTC));
+    answered(job, k.row().id(), check.id(), answer, jobs.job(job).hours(), 0);
   }
 
   @Override
