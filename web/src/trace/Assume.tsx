@@ -27,7 +27,7 @@ export function Assume({
           }}
           onLeave={() => setOpen(false)}
         >
-          <label>
+          <label className="flex flex-col gap-1.5">
             Taken for granted
             <select className="field" value={outcome} onChange={(e) => setOutcome(e.target.value)}>
               {check.outcomes.map((o) => (
@@ -91,7 +91,7 @@ function Reason({
       }}
     >
       {children}
-      <label>
+      <label className="flex flex-col gap-1.5">
         Why
         <input
           className="field"
