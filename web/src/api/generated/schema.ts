@@ -36,7 +36,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/marks": {
+    "/api/recordings/{recording}/marks": {
         parameters: {
             query?: never;
             header?: never;
@@ -324,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["state"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/seat": {
         parameters: {
             query?: never;
@@ -404,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/pair-check": {
         parameters: {
             query?: never;
@@ -414,6 +446,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["pairCheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["logbook"];
+        put?: never;
+        post: operations["note"];
         delete?: never;
         options?: never;
         head?: never;
@@ -580,54 +628,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/state": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["state"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/photos": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["addPhoto"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/logbook": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["logbook"];
-        put?: never;
-        post: operations["note"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/case-files": {
         parameters: {
             query?: never;
@@ -660,6 +660,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/{id}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/sign-out": {
         parameters: {
             query?: never;
@@ -686,6 +718,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -756,7 +804,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}": {
+    "/api/recordings/{recording}": {
         parameters: {
             query?: never;
             header?: never;
@@ -772,7 +820,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/window": {
+    "/api/recordings/{recording}/window": {
         parameters: {
             query?: never;
             header?: never;
@@ -788,7 +836,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/table.csv": {
+    "/api/recordings/{recording}/table.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -804,7 +852,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/statistics": {
+    "/api/recordings/{recording}/statistics": {
         parameters: {
             query?: never;
             header?: never;
@@ -820,7 +868,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/sea-trial": {
+    "/api/recordings/{recording}/sea-trial": {
         parameters: {
             query?: never;
             header?: never;
@@ -836,7 +884,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/pulls": {
+    "/api/recordings/{recording}/pulls": {
         parameters: {
             query?: never;
             header?: never;
@@ -852,7 +900,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/origin": {
+    "/api/recordings/{recording}/origin": {
         parameters: {
             query?: never;
             header?: never;
@@ -868,7 +916,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/differences": {
+    "/api/recordings/{recording}/differences": {
         parameters: {
             query?: never;
             header?: never;
@@ -884,7 +932,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/recordings/{id}/alignment": {
+    "/api/recordings/{recording}/alignment": {
         parameters: {
             query?: never;
             header?: never;
@@ -940,6 +988,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["plugs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["job"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1140,6 +1204,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/photos/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/parameters.dbc": {
         parameters: {
             query?: never;
@@ -1324,38 +1404,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["meter"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["job"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/photos/{entry}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["photo"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1710,6 +1758,9 @@ export interface components {
             map: components["schemas"]["CsvMap"];
             remembered: boolean;
         };
+        NewState: {
+            state: string;
+        };
         Seat: {
             holder?: string;
             /** Format: date-time */
@@ -1736,6 +1787,18 @@ export interface components {
             /** Format: double */
             factor: number;
         };
+        Entry: {
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            text: string;
+            who?: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            hours?: number;
+            hoursModule?: string;
+        };
         PairReadings: {
             /** Format: double */
             supplyVolts?: number;
@@ -1749,6 +1812,9 @@ export interface components {
         Finding: {
             sound?: boolean;
             says?: string;
+        };
+        NewNote: {
+            text: string;
         };
         Choose: {
             link: string;
@@ -1911,6 +1977,14 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            string?: boolean;
+            integralNumber?: boolean;
+            missingNode?: boolean;
+            valueNode?: boolean;
+            object?: boolean;
+            pojo?: boolean;
+            number?: boolean;
+            floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
             long?: boolean;
@@ -1921,35 +1995,9 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
-            integralNumber?: boolean;
-            missingNode?: boolean;
-            valueNode?: boolean;
-            object?: boolean;
-            pojo?: boolean;
-            floatingPointNumber?: boolean;
             embeddedValue?: boolean;
-        };
-        NewState: {
-            state: string;
-        };
-        Entry: {
-            /** Format: int64 */
-            id: number;
-            kind: string;
-            text: string;
-            who?: string;
-            /** Format: date-time */
-            at: string;
-            /** Format: double */
-            hours?: number;
-            hoursModule?: string;
-        };
-        NewNote: {
-            text: string;
         };
         OpenedCase: {
             /** Format: int64 */
@@ -1963,9 +2011,14 @@ export interface components {
             role: "TECHNICIAN" | "APPRENTICE" | "SPECIALIST" | "MANAGER";
         };
         AccountView: {
+            /** Format: int64 */
+            id: number;
             name: string;
             /** @enum {string} */
             role: "TECHNICIAN" | "APPRENTICE" | "SPECIALIST" | "MANAGER";
+        };
+        NewPassword: {
+            password: string;
         };
         Credentials: {
             name: string;
@@ -1975,8 +2028,12 @@ export interface components {
             name?: string;
             /** @enum {string} */
             role?: "TECHNICIAN" | "APPRENTICE" | "SPECIALIST" | "MANAGER";
-            rights: ("LOOK" | "NOTE" | "READ" | "COMMAND")[];
+            rights: ("LOOK" | "NOTE" | "READ" | "COMMAND" | "MANAGE")[];
             firstAccountWanted: boolean;
+        };
+        ChangedPassword: {
+            old: string;
+            password: string;
         };
         ComparisonView: {
             /** @enum {string} */
@@ -2755,7 +2812,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -3242,6 +3299,32 @@ export interface operations {
             };
         };
     };
+    state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewState"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
     seat: {
         parameters: {
             query?: never;
@@ -3427,6 +3510,37 @@ export interface operations {
             };
         };
     };
+    addPhoto: {
+        parameters: {
+            query?: {
+                caption?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Entry"];
+                };
+            };
+        };
+    };
     pairCheck: {
         parameters: {
             query?: never;
@@ -3449,6 +3563,56 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Finding"][];
+                };
+            };
+        };
+    };
+    logbook: {
+        parameters: {
+            query?: {
+                before?: number;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Entry"][];
+                };
+            };
+        };
+    };
+    note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewNote"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Entry"];
                 };
             };
         };
@@ -3798,113 +3962,6 @@ export interface operations {
             };
         };
     };
-    state: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewState"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["JobView"];
-                };
-            };
-        };
-    };
-    addPhoto: {
-        parameters: {
-            query?: {
-                caption?: string;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    /** Format: binary */
-                    file: string;
-                };
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["Entry"];
-                };
-            };
-        };
-    };
-    logbook: {
-        parameters: {
-            query?: {
-                before?: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["Entry"][];
-                };
-            };
-        };
-    };
-    note: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewNote"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["Entry"];
-                };
-            };
-        };
-    };
     open_1: {
         parameters: {
             query?: never;
@@ -3976,6 +4033,50 @@ export interface operations {
             };
         };
     };
+    reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPassword"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     signOut: {
         parameters: {
             query?: never;
@@ -4015,6 +4116,28 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["Me"];
                 };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedPassword"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4116,7 +4239,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4143,7 +4266,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4171,7 +4294,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4195,7 +4318,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4217,7 +4340,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4245,7 +4368,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4267,7 +4390,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4294,7 +4417,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4321,7 +4444,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                id: number;
+                recording: number;
             };
             cookie?: never;
         };
@@ -4396,6 +4519,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Plug"][];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["JobView"];
                 };
             };
         };
@@ -4674,6 +4819,29 @@ export interface operations {
             };
         };
     };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+        };
+    };
     dbc: {
         parameters: {
             query?: never;
@@ -4948,51 +5116,6 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["JsonNode"];
-                };
-            };
-        };
-    };
-    job: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["JobView"];
-                };
-            };
-        };
-    };
-    photo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-                entry: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": string;
                 };
             };
         };

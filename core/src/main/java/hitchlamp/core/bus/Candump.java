@@ -5,9 +5,11 @@ import java.io.IOException;
 import java.io.Reader;
 import java.io.Writer;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -16,8 +18,19 @@ import java.util.regex.Pattern;
  * frame a line. Remote and error frames are passed over; CAN FD frames are refused.
  */
 public final class Candump {
-  /** Most frames that are read from one log: about 400 MB of heap. */
+  /** Most frames that are read from one log. */
   public static final int MOST_FRAMES = 10_000_000;
+
+  /** Most buses in one log. */
+  public static final int MOST_BUSES = 16;
+
+  /** Longest line: a frame takes less than a hundred characters. */
+  static final int LONGEST_LINE = 1_000;
+
+  /** Takes frames as they are read, in order of time over all buses. */
+  public interface Sink {
+    void frame(String bus, StampedFrame frame);
+  }
 
   private static final Pattern LINE =
       Pattern.compile(
@@ -27,47 +40,63 @@ public final class Candump {
   private Candump() {}
 
   /**
-   * Reads a whole log, a list of frames per bus name, each in order of time.
+   * Reads a whole log, a list of frames per bus name, each in order of time: about 100 bytes of
+   * heap a frame.
    *
    * @throws CandumpFault at the first line that is not a frame
    */
   public static Map<String, List<StampedFrame>> read(Reader source) throws IOException {
     Map<String, List<StampedFrame>> buses = new LinkedHashMap<>();
-    BufferedReader lines = new BufferedReader(source);
+    read(source, (bus, f) -> buses.computeIfAbsent(bus, b -> new ArrayList<>()).add(f));
+    return buses;
+  }
+
+  /**
+   * Reads a log line by line; holds no more than one of them.
+   *
+   * @throws CandumpFault at the first line that is not a frame; what came before it was handed over
+   */
+  public static void read(Reader source, Sink to) throws IOException {
+    Set<String> buses = new HashSet<>();
     int count = 0;
     int number = 0;
     long last = Long.MIN_VALUE;
-    for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-      number++;
-      if (line.isBlank()) {
-        continue;
+    try (BufferedReader lines = new BufferedReader(new BoundedLines(source, LONGEST_LINE, false))) {
+      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+        number++;
+        if (line.isBlank()) {
+          continue;
+        }
+        Matcher m = LINE.matcher(line);
+        if (!m.matches()) {
+          throw new CandumpFault(
+              number,
+              "not a frame of a candump log: '"
+                  + shorten(line)
+                  + "'; expected (seconds.micros) bus id#data");
+        }
+        long micros = Long.parseLong(m.group(1)) * 1_000_000 + Long.parseLong(m.group(2));
+        if (micros < last) {
+          throw new CandumpFault(number, "time runs backwards here; sort the log by time");
+        }
+        last = micros;
+        Frame frame = frame(number, m);
+        if (frame == null) {
+          continue;
+        }
+        if (++count > MOST_FRAMES) {
+          throw new CandumpFault(
+              number, "more than " + MOST_FRAMES + " frames; cut the log into parts");
+        }
+        if (buses.add(m.group(3)) && buses.size() > MOST_BUSES) {
+          throw new CandumpFault(number, "more than " + MOST_BUSES + " buses; cut the log by bus");
+        }
+        to.frame(m.group(3), new StampedFrame(micros, frame));
       }
-      Matcher m = LINE.matcher(line);
-      if (!m.matches()) {
-        throw new CandumpFault(
-            number,
-            "not a frame of a candump log: '"
-                + shorten(line)
-                + "'; expected (seconds.micros) bus id#data");
-      }
-      long micros = Long.parseLong(m.group(1)) * 1_000_000 + Long.parseLong(m.group(2));
-      if (micros < last) {
-        throw new CandumpFault(number, "time runs backwards here; sort the log by time");
-      }
-      last = micros;
-      Frame frame = frame(number, m);
-      if (frame == null) {
-        continue;
-      }
-      if (++count > MOST_FRAMES) {
-        throw new CandumpFault(
-            number, "more than " + MOST_FRAMES + " frames; cut the log into parts");
-      }
-      buses
-          .computeIfAbsent(m.group(3), bus -> new ArrayList<>())
-          .add(new StampedFrame(micros, frame));
+    } catch (BoundedLines.TooLong e) {
+      throw new CandumpFault(
+          (int) e.line(), e.getMessage() + "; a frame of a candump log has fewer than 100");
     }
-    return buses;
   }
 
   private static Frame frame(int number, Matcher m) {

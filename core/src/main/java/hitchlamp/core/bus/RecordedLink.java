@@ -1,5 +1,6 @@
 package hitchlamp.core.bus;
 
+import java.util.Iterator;
 import java.util.List;
 
 /**
@@ -7,20 +8,30 @@ import java.util.List;
  * LinkEvent.Lost}.
  */
 public final class RecordedLink implements Link {
-  private final List<StampedFrame> frames;
-  private int next;
+  private final Iterator<StampedFrame> frames;
+  private final long startMicros;
+  private StampedFrame next;
+  private long lastMicros;
   private boolean closed;
 
   /**
-   * @param frames in order of time
+   * @param frames in order of time; taken one at a time
    */
+  public RecordedLink(Iterator<StampedFrame> frames) {
+    this.frames = frames;
+    this.next = frames.hasNext() ? frames.next() : null;
+    this.startMicros = next == null ? 0 : next.micros();
+    this.lastMicros = startMicros;
+  }
+
+  /** The same of a whole list. */
   public RecordedLink(List<StampedFrame> frames) {
-    this.frames = List.copyOf(frames);
+    this(List.copyOf(frames).iterator());
   }
 
   /** Bus time of the first frame, 0 for an empty log. */
   public long startMicros() {
-    return frames.isEmpty() ? 0 : frames.get(0).micros();
+    return startMicros;
   }
 
   @Override
@@ -30,15 +41,16 @@ public final class RecordedLink implements Link {
 
   @Override
   public LinkEvent await(long untilMicros) {
-    if (closed || next == frames.size()) {
-      long end = frames.isEmpty() ? untilMicros : frames.get(frames.size() - 1).micros();
+    if (closed || next == null) {
+      long end = lastMicros == 0 && startMicros == 0 ? untilMicros : lastMicros;
       return new LinkEvent.Lost(end, closed ? "closed" : "the recording ends here");
     }
-    StampedFrame frame = frames.get(next);
+    StampedFrame frame = next;
     if (frame.micros() > untilMicros) {
       return new LinkEvent.Ticked(untilMicros);
     }
-    next++;
+    next = frames.hasNext() ? frames.next() : null;
+    lastMicros = frame.micros();
     return new LinkEvent.Seen(frame);
   }
 

@@ -11,7 +11,9 @@ import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -21,6 +23,7 @@ import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -35,16 +38,22 @@ class AccountController {
   private final AuthenticationManager authentication;
   private final SecurityContextRepository contexts;
   private final SignInThrottle throttle;
+  private final KnownBrowsers browsers;
+  private final Sessions sessions;
 
   AccountController(
       Accounts accounts,
       AuthenticationManager authentication,
       SecurityContextRepository contexts,
-      SignInThrottle throttle) {
+      SignInThrottle throttle,
+      KnownBrowsers browsers,
+      Sessions sessions) {
     this.accounts = accounts;
     this.authentication = authentication;
     this.contexts = contexts;
     this.throttle = throttle;
+    this.browsers = browsers;
+    this.sessions = sessions;
   }
 
   /** Who is signed in, nobody where the name is null. */
@@ -62,39 +71,45 @@ class AccountController {
       @NotBlank @Size(max = 200) String password,
       @NotNull Role role) {}
 
-  record AccountView(@NotNull String name, @NotNull Role role) {}
+  record ChangedPassword(
+      @NotBlank @Size(max = 200) String old, @NotBlank @Size(max = 200) String password) {}
+
+  record NewPassword(@NotBlank @Size(max = 200) String password) {}
+
+  record AccountView(@NotNull long id, @NotNull String name, @NotNull Role role) {
+    static AccountView of(Account a) {
+      return new AccountView(a.id(), a.name(), a.role());
+    }
+  }
 
   @GetMapping("/me")
   Me me() {
-    Authentication who = SecurityContextHolder.getContext().getAuthentication();
-    boolean nobody =
-        who == null
-            || who
-                instanceof org.springframework.security.authentication.AnonymousAuthenticationToken;
-    if (nobody) {
-      return new Me(null, null, Set.of(), accounts.none());
-    }
-    Account a = accounts.me();
-    return new Me(a.name(), a.role(), a.role().rights(), false);
+    return accounts
+        .signedIn()
+        .map(a -> new Me(a.name(), a.role(), a.role().rights(), false))
+        .orElseGet(() -> new Me(null, null, Set.of(), accounts.none()));
   }
 
   @PostMapping("/first")
   Me first(
       @Valid @RequestBody Credentials c, HttpServletRequest request, HttpServletResponse response) {
-    accounts.addFirst(c.name(), c.password());
-    return signIn(new Credentials(c.name().strip(), c.password()), request, response);
+    String name = accounts.addFirst(c.name(), c.password());
+    return signIn(new Credentials(name, c.password()), request, response);
   }
 
   @PostMapping("/sign-in")
   Me signIn(
       @Valid @RequestBody Credentials c, HttpServletRequest request, HttpServletResponse response) {
-    String key = c.name().toLowerCase(Locale.ROOT);
-    Duration wait = throttle.wait(key);
+    Optional<Account> meant = accounts.named(c.name());
+    String key = key(c.name(), meant, request);
+    Duration wait = throttle.take(key, request.getRemoteAddr());
     if (!wait.isZero()) {
+      long seconds = wait.toSeconds() + 1;
+      response.setHeader(HttpHeaders.RETRY_AFTER, Long.toString(seconds));
       throw new Refusal(
           HttpStatus.TOO_MANY_REQUESTS,
-          "Too many wrong passwords for this name.",
-          "Try again in " + (wait.toSeconds() + 1) + " s.");
+          "Too many passwords are being tried.",
+          "Try again in " + seconds + " s.");
     }
     Authentication who;
     try {
@@ -102,22 +117,32 @@ class AccountController {
           authentication.authenticate(
               UsernamePasswordAuthenticationToken.unauthenticated(c.name(), c.password()));
     } catch (AuthenticationException e) {
-      throttle.failed(key);
       throw new Refusal(
           HttpStatus.UNAUTHORIZED,
           "Name and password do not fit each other.",
-          "Check both and try again; a manager can make you a new account.");
+          "Check both and try again; a manager can give you a new password.");
     }
-    throttle.succeeded(key);
-    HttpSession old = request.getSession(false);
-    if (old != null) {
+    throttle.succeeded(key, request.getRemoteAddr());
+    browsers.remember(request, response, meant.map(Account::id).orElseThrow());
+    if (request.getSession(false) != null) {
       request.changeSessionId();
     }
     SecurityContext context = SecurityContextHolder.createEmptyContext();
     context.setAuthentication(who);
     SecurityContextHolder.setContext(context);
     contexts.saveContext(context, request, response);
+    sessions.began(request.getSession(), (SignedIn) who.getPrincipal());
     return me();
+  }
+
+  /** Whom a try is for; a browser that is known for the account counts by itself. */
+  private String key(String name, Optional<Account> meant, HttpServletRequest request) {
+    return meant
+        .map(
+            a ->
+                a.id()
+                    + browsers.known(request, a.id()).map(browser -> " from " + browser).orElse(""))
+        .orElseGet(() -> "named " + name.strip().toLowerCase(Locale.ROOT));
   }
 
   @PostMapping("/sign-out")
@@ -132,16 +157,34 @@ class AccountController {
 
   @GetMapping
   List<AccountView> list() {
-    return accounts.all().stream().map(a -> new AccountView(a.name(), a.role())).toList();
+    return accounts.all().stream().map(AccountView::of).toList();
   }
 
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   AccountView add(@Valid @RequestBody NewAccount n) {
-    if (accounts.me().role() != Role.MANAGER) {
-      throw Refusal.forbidden("Only a manager makes accounts.", "Ask a manager.");
-    }
     accounts.add(n.name(), n.password(), n.role());
-    return new AccountView(n.name(), n.role());
+    return AccountView.of(accounts.find(n.name()));
+  }
+
+  /** Changes the caller's own password; his other sessions end. */
+  @PostMapping("/password")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(@Valid @RequestBody ChangedPassword c, HttpServletRequest request) {
+    accounts.change(accounts.me(), c.old(), c.password(), request.getSession().getId());
+  }
+
+  /** Gives somebody a new password; all his sessions end. */
+  @PostMapping("/{id}/password")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void reset(@PathVariable long id, @Valid @RequestBody NewPassword n) {
+    accounts.reset(id, n.password());
+  }
+
+  /** Ends an account; what was entered by it stays. */
+  @PostMapping("/{id}/end")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void end(@PathVariable long id) {
+    accounts.end(id);
   }
 }

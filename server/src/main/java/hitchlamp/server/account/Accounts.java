@@ -1,42 +1,52 @@
 package hitchlamp.server.account;
 
+import hitchlamp.server.config.PlainText;
 import hitchlamp.server.config.Refusal;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Accounts, and who is signed in. */
 @Service
 public class Accounts implements UserDetailsService {
-  /** Shortest password that is accepted. */
-  static final int LEAST_PASSWORD = 10;
+  private static final String NAME = "The name";
 
   private final AccountMapper mapper;
   private final PasswordEncoder encoder;
+  private final Sessions sessions;
+  private final KnownBrowsers browsers;
 
-  Accounts(AccountMapper mapper, PasswordEncoder encoder) {
+  Accounts(
+      AccountMapper mapper, PasswordEncoder encoder, Sessions sessions, KnownBrowsers browsers) {
     this.mapper = mapper;
     this.encoder = encoder;
+    this.sessions = sessions;
+    this.browsers = browsers;
   }
 
   @Override
   public UserDetails loadUserByUsername(String name) {
-    Account a = mapper.find(name).orElseThrow(() -> new UsernameNotFoundException(name));
-    return User.withUsername(a.name()).password(a.passwordHash()).roles(a.role().name()).build();
+    return new SignedIn(mapper.find(name).orElseThrow(() -> new UsernameNotFoundException(name)));
   }
 
-  /** The one who is signed in. */
+  /** The one who is signed in; known without the database. */
   public Account me() {
+    return signedIn().orElseThrow(() -> Refusal.forbidden("Nobody is signed in.", "Sign in."));
+  }
+
+  /** The one who is signed in, if anybody is. */
+  Optional<Account> signedIn() {
     Authentication who = SecurityContextHolder.getContext().getAuthentication();
-    return mapper
-        .find(who == null ? "" : who.getName())
-        .orElseThrow(() -> Refusal.forbidden("Nobody is signed in.", "Sign in."));
+    return who != null && who.getPrincipal() instanceof SignedIn s
+        ? Optional.of(s.account())
+        : Optional.empty();
   }
 
   /** The one who is signed in, if his role permits something. */
@@ -64,29 +74,60 @@ public class Accounts implements UserDetailsService {
     return mapper.count() == 0;
   }
 
+  /** The account that a name means to the database, which knows no accents and no case. */
+  Optional<Account> named(String name) {
+    return mapper.find(name);
+  }
+
   /** Makes an account. */
   public void add(String name, String password, Role role) {
-    checkPassword(name, password);
-    mapper.add(name.strip(), encoder.encode(password), role);
+    String plain = PlainText.name(NAME, name);
+    Passwords.check(plain, password);
+    mapper.add(plain, encoder.encode(password), role);
   }
 
   /** Makes the first account, a manager's; refused once there is any. */
-  void addFirst(String name, String password) {
-    checkPassword(name, password);
-    if (mapper.addFirst(name.strip(), encoder.encode(password)) == 0) {
+  String addFirst(String name, String password) {
+    String plain = PlainText.name(NAME, name);
+    Passwords.check(plain, password);
+    if (mapper.addFirst(plain, encoder.encode(password)) == 0) {
       throw Refusal.conflict("The first account is there already.", "Sign in with it.");
     }
+    return plain;
   }
 
-  private static void checkPassword(String name, String password) {
-    if (password.length() < LEAST_PASSWORD || password.equalsIgnoreCase(name)) {
-      throw Refusal.bad(
-          "The password needs at least " + LEAST_PASSWORD + " characters and must not be the name.",
-          "Choose a longer one; a sentence is good.");
+  /** Somebody changes his own password; his other sessions end. */
+  @Transactional
+  public void change(Account who, String old, String fresh, String session) {
+    Account now = mapper.get(who.id()).orElseThrow(() -> Refusal.missing("account"));
+    if (!encoder.matches(old, now.passwordHash())) {
+      throw Refusal.bad("The present password is another.", "Type the one you signed in with.");
     }
-    // BCrypt reads no further than 72 bytes.
-    if (password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
-      throw Refusal.bad("The password is longer than 72 bytes.", "Choose a shorter one.");
+    password(now, fresh, session);
+  }
+
+  /** A manager gives somebody a new password; all sessions of that one end. */
+  @Transactional
+  public void reset(long id, String fresh) {
+    password(mapper.get(id).orElseThrow(() -> Refusal.missing("account")), fresh, "");
+  }
+
+  private void password(Account a, String fresh, String butSession) {
+    Passwords.check(a.name(), fresh);
+    mapper.password(a.id(), encoder.encode(fresh));
+    browsers.forget(a.id());
+    sessions.end(a.name(), butSession);
+  }
+
+  /** Ends an account: its sessions end, what was entered by it stays. */
+  @Transactional
+  public void end(long id) {
+    Account a = mapper.get(id).orElseThrow(() -> Refusal.missing("account"));
+    if (mapper.end(id) == 0) {
+      throw Refusal.conflict(
+          "This is the only manager.", "Make another account with the manager's role first.");
     }
+    browsers.forget(id);
+    sessions.end(a.name(), "");
   }
 }

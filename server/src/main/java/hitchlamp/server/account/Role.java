@@ -5,7 +5,7 @@ import java.util.Set;
 
 /** Who somebody is in the workshop, and what that permits. */
 public enum Role {
-  TECHNICIAN(EnumSet.allOf(Right.class)),
+  TECHNICIAN(EnumSet.of(Right.LOOK, Right.NOTE, Right.READ, Right.COMMAND)),
   APPRENTICE(EnumSet.of(Right.LOOK, Right.READ, Right.NOTE)),
   SPECIALIST(EnumSet.of(Right.LOOK, Right.NOTE)),
   MANAGER(EnumSet.allOf(Right.class));
@@ -16,10 +16,12 @@ public enum Role {
     LOOK,
     /** Write notes and comments. */
     NOTE,
-    /** Open jobs, hook up, ask modules what changes nothing. */
+    /** Open jobs and case files, hook up, ask modules what changes nothing. */
     READ,
     /** Take the seat, and command the unit. */
-    COMMAND
+    COMMAND,
+    /** Make, reset and end accounts; say how long captured traffic is kept. */
+    MANAGE
   }
 
   private final Set<Right> rights;

@@ -1,6 +1,9 @@
 package hitchlamp.server.casefile;
 
+import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.LampCheck;
+import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.StoryReading;
@@ -8,8 +11,10 @@ import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.RollView;
 import hitchlamp.server.hookup.StoredBlocks;
 import hitchlamp.server.hookup.StoredTraffic;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -31,11 +36,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.Semaphore;
 import java.util.stream.Collectors;
-import org.springframework.dao.DataAccessException;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -48,6 +53,10 @@ public class CaseFiles {
   private static final String ROWS = ".json";
   private static final String SENT_AGAIN = "Ask for the case file to be made and sent again.";
   private static final int LONGEST_NUMBER = 20;
+
+  /** Bytes of a log in one part, as case files before held it. */
+  private static final long LARGEST_LOG = 64L * 1024 * 1024;
+
   private static final Set<String> ADDED_LATER = Set.of("backbone", "engine");
   private static final Set<String> NULLABLE =
       Set.of("bus_micros", "hours", "hours_module", "engine_hours");
@@ -62,6 +71,10 @@ public class CaseFiles {
   private final PackShelf shelf;
   private final JsonMapper json;
   private final Clock clock;
+  private final ObjectProvider<JobPage> pages;
+
+  /** One at a time, so that however many are sent, what one may take is all that is taken. */
+  private final Semaphore opening = new Semaphore(1);
 
   CaseFiles(
       CaseMapper mapper,
@@ -73,7 +86,8 @@ public class CaseFiles {
       CompressedJson stored,
       PackShelf shelf,
       JsonMapper json,
-      Clock clock) {
+      Clock clock,
+      ObjectProvider<JobPage> pages) {
     this.mapper = mapper;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -84,6 +98,7 @@ public class CaseFiles {
     this.shelf = shelf;
     this.json = json;
     this.clock = clock;
+    this.pages = pages;
   }
 
   /** Writes a job's case file. */
@@ -222,7 +237,7 @@ public class CaseFiles {
         + id
         + switch (t) {
           case FRAMES -> ".zst";
-          case RECORDED_LOG, RECORDING_PART -> ".zst";
+          case RECORDED_LOG_BLOCK, RECORDING_PART -> ".zst";
           case PHOTO -> "";
           default -> ".json";
         };
@@ -242,8 +257,13 @@ public class CaseFiles {
    */
   @Transactional(rollbackFor = Exception.class)
   public Opened open(Path file, Account who) throws IOException {
+    if (!opening.tryAcquire()) {
+      throw Refusal.conflict("Another case file is being opened.", "Try again in a minute.");
+    }
     try (CaseReader zip = CaseReader.open(file, json)) {
       return new Import(zip, who).run();
+    } finally {
+      opening.release();
     }
   }
 
@@ -280,6 +300,7 @@ public class CaseFiles {
       }
       recordings();
       mapper.newestUse(unit);
+      pages();
       logbook.enter(
           job,
           Logbook.Kind.OPENED,
@@ -300,16 +321,39 @@ public class CaseFiles {
       for (Map.Entry<Long, Long> r : ids.getOrDefault(CaseTable.RECORDING, Map.of()).entrySet()) {
         try {
           recordings.check(r.getValue());
-        } catch (IllegalArgumentException | ArithmeticException | JacksonException e) {
+        } catch (RuntimeException e) {
           throw Refusal.bad(
-              "Recording "
-                  + r.getKey()
-                  + " of the case file cannot be read: "
-                  + e.getMessage()
+              "Recording " + r.getKey() + " of the case file cannot be read: " + reason(e) + ".",
+              SENT_AGAIN);
+        }
+      }
+    }
+
+    /** Whatever a page cannot show is found now, and not by whoever opens it. */
+    private void pages() {
+      for (JobPage p : pages) {
+        try {
+          p.showAll(job);
+        } catch (RuntimeException e) {
+          throw Refusal.bad(
+              "The "
+                  + p.page()
+                  + " cannot be shown with what the case file holds: "
+                  + reason(e)
                   + ".",
               SENT_AGAIN);
         }
       }
+    }
+
+    /** The cause in a few words, without the statement that the database was given. */
+    private static String reason(Throwable e) {
+      Throwable c = e;
+      while (c.getCause() != null && c.getCause() != c) {
+        c = c.getCause();
+      }
+      String says = String.valueOf(c.getMessage()).lines().findFirst().orElse("");
+      return cut(says.replaceAll("^\\(conn=\\d+\\) ", ""), 200);
     }
 
     private static String cut(String text, int most) {
@@ -325,7 +369,7 @@ public class CaseFiles {
         String tried = i == 1 ? name : name + " " + i;
         var there = mapper.unit(tried);
         if (there.isEmpty()) {
-          return jobs.addUnit(
+          return jobs.addCaseUnit(
                   tried,
                   vin,
                   cut(h.maker(), 60),
@@ -333,7 +377,7 @@ public class CaseFiles {
                   cut(h.unitClass(), 20),
                   cut(h.pack(), 60))
               .id();
-        } else if (there.get().vin().equals(vin)) {
+        } else if (there.get().ofCase() && there.get().vin().equals(vin)) {
           return there.get().id();
         }
       }
@@ -361,29 +405,20 @@ public class CaseFiles {
       if (t.addedLater() && !zip.has(path)) {
         return;
       }
-      List<Map<String, Object>> rows;
-      try {
-        rows = json.readValue(zip.part(path), new TypeReference<>() {});
-      } catch (JacksonException e) {
-        throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), SENT_AGAIN);
-      }
-      if (rows == null) {
-        throw Refusal.bad("\"" + path + "\" holds no rows.", SENT_AGAIN);
-      }
-      int n = 0;
-      for (Map<String, Object> row : rows) {
-        try {
-          row(t, row);
-        } catch (ClassCastException
-            | IllegalArgumentException
-            | java.time.DateTimeException
-            | DataAccessException e) {
-          throw Refusal.bad(
-              "Row " + (n + 1) + " of \"" + path + "\" makes no sense: " + e.getMessage() + ".",
-              SENT_AGAIN);
-        }
-        n++;
-      }
+      zip.rows(
+          path,
+          (n, row) -> {
+            try {
+              row(t, row);
+            } catch (Refusal e) {
+              throw e;
+            } catch (RuntimeException e) {
+              // Whatever a codec, a type or the database finds wrong with it.
+              throw Refusal.bad(
+                  "Row " + n + " of \"" + path + "\" makes no sense: " + reason(e) + ".",
+                  SENT_AGAIN);
+            }
+          });
     }
 
     private void row(CaseTable t, Map<String, Object> row) throws IOException {
@@ -419,8 +454,22 @@ public class CaseFiles {
         if (t.isParent()) {
           ids.computeIfAbsent(t, k -> new HashMap<>()).put(number(row, "key"), id);
         }
+        if (t == CaseTable.RECORDED_LOG && row.get("content") instanceof String before) {
+          logInOne(id, before);
+        }
       } else {
         mapper.addWithoutId(t.table(), columns, values);
+      }
+    }
+
+    /** A log as case files before held it: all its blocks in one part. */
+    private void logInOne(long log, String part) throws IOException {
+      for (byte[] block : StoredBlocks.ofLog(zip.part(part, LARGEST_LOG))) {
+        StoredBlocks.check(block, true);
+        mapper.add(
+            CaseTable.RECORDED_LOG_BLOCK.table(),
+            List.of("recorded_log_id", "entries", "content"),
+            List.of(log, 0, block));
       }
     }
 
@@ -446,7 +495,11 @@ public class CaseFiles {
       }
       Object v = row.get(column);
       if (column.equals("content")) {
-        return content(t, (String) v);
+        return content(t, row, (String) v);
+      }
+      if (t == CaseTable.PHOTO && column.equals("media_type")) {
+        // What a file says of its pictures is not believed; their bytes tell.
+        return Logbook.pictureType(zip.part((String) row.get("content"), t.largestContent()));
       }
       if (v == null && !NULLABLE.contains(column)) {
         throw new IllegalArgumentException("it has no " + column);
@@ -461,27 +514,33 @@ public class CaseFiles {
       return v;
     }
 
-    /** A large column, understood before it is stored. */
-    private Object content(CaseTable t, String path) throws IOException {
-      byte[] content = zip.part(path);
-      try {
-        return switch (t) {
-          case FAULT_READ -> stored.write(json.readValue(content, FaultReading.class));
-          case STORY_READ -> stored.write(json.readValue(content, StoryReading.class));
-          case TRIAL -> stored.write(json.readValue(content, CutoutResult.class));
-          case ROLL, FAULT_DEED -> {
-            json.readTree(content);
-            yield new String(content, StandardCharsets.UTF_8);
-          }
-          case FRAMES, RECORDED_LOG -> {
-            StoredBlocks.check(content, t == CaseTable.RECORDED_LOG);
-            yield content;
-          }
-          default -> content;
-        };
-      } catch (JacksonException e) {
-        throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), SENT_AGAIN);
-      }
+    /** A large column, read into its type before it is stored. */
+    private Object content(CaseTable t, Map<String, Object> row, String path) throws IOException {
+      byte[] content = zip.part(path, t.largestContent());
+      return switch (t) {
+        case FAULT_READ ->
+            stored.write(zip.value(path, content, new TypeReference<FaultReading>() {}));
+        case STORY_READ ->
+            stored.write(zip.value(path, content, new TypeReference<StoryReading>() {}));
+        case TRIAL -> stored.write(zip.value(path, content, new TypeReference<CutoutResult>() {}));
+        case ROLL ->
+            json.writeValueAsString(zip.value(path, content, new TypeReference<RollView>() {}));
+        case FAULT_DEED -> json.writeValueAsString(zip.value(path, content, deed(row.get("kind"))));
+        case FRAMES, RECORDED_LOG_BLOCK -> {
+          StoredBlocks.check(content, t == CaseTable.RECORDED_LOG_BLOCK);
+          yield content;
+        }
+        default -> content;
+      };
+    }
+
+    private static TypeReference<?> deed(Object kind) {
+      return switch (String.valueOf(kind)) {
+        case "CLEARED" -> new TypeReference<List<ClearCall.Outcome>>() {};
+        case "SELF_TEST" -> new TypeReference<List<SelfTestCall.Outcome>>() {};
+        case "LAMPS" -> new TypeReference<LampCheck.Result>() {};
+        default -> throw new IllegalArgumentException("\"" + kind + "\" is nothing that is done");
+      };
     }
   }
 }

@@ -62,10 +62,10 @@ interface CaseMapper {
   @Select("SELECT COUNT(*) FROM job WHERE number = #{number}")
   int jobsNumbered(String number);
 
-  @Select("SELECT id, vin FROM unit WHERE fleet_number = #{fleetNumber}")
+  @Select("SELECT id, vin, of_case FROM unit WHERE fleet_number = #{fleetNumber}")
   Optional<UnitKey> unit(String fleetNumber);
 
-  record UnitKey(long id, String vin) {}
+  record UnitKey(long id, String vin, boolean ofCase) {}
 
   @Select(
       value =

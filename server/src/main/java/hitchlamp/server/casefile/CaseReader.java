@@ -3,6 +3,10 @@ package hitchlamp.server.casefile;
 import hitchlamp.server.config.Refusal;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.SeekableByteChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.HashMap;
@@ -15,6 +19,14 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.json.JsonFactory;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.ObjectReader;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -29,21 +41,51 @@ final class CaseReader implements AutoCloseable {
   static final long LARGEST_PART = 256L * 1024 * 1024;
 
   static final long LARGEST = 1024L * 1024 * 1024;
+
+  /** Rows of one table, characters of one text in them, and how deep a row goes. */
+  static final int MOST_ROWS = 400_000;
+
+  private static final int LONGEST_TEXT = 64 * 1024;
+  private static final int DEEPEST_ROW = 4;
+  private static final int DEEPEST_CONTENT = 60;
+  private static final int LONGEST_NUMBER = 60;
+  private static final int CENTRAL_ENTRY = 46;
+  private static final JsonFactory ROWS = factory(DEEPEST_ROW);
+  private static final JsonFactory CONTENT = factory(DEEPEST_CONTENT);
+
   private static final long LARGEST_MANIFEST = 32L * 1024 * 1024;
   private static final String AGAIN = "Ask for the case file to be made and sent again.";
+
+  private static final TypeReference<Map<String, Object>> ROW = new TypeReference<>() {};
 
   private final ZipFile zip;
   private final Manifest manifest;
 
-  private CaseReader(ZipFile zip, Manifest manifest) {
+  private final JsonMapper json;
+
+  private CaseReader(ZipFile zip, Manifest manifest, JsonMapper json) {
     this.zip = zip;
     this.manifest = manifest;
+    this.json = json;
+  }
+
+  /** What reads no deeper and no longer than what we write. */
+  private static JsonFactory factory(int deepest) {
+    return JsonFactory.builder()
+        .streamReadConstraints(
+            StreamReadConstraints.builder()
+                .maxNestingDepth(deepest)
+                .maxStringLength(LONGEST_TEXT)
+                .maxNumberLength(LONGEST_NUMBER)
+                .build())
+        .build();
   }
 
   /** Opens and checks a case file; the caller closes it. */
   static CaseReader open(Path file, JsonMapper json) throws IOException {
     ZipFile zip;
     try {
+      checkDirectory(file);
       zip = new ZipFile(file.toFile());
     } catch (ZipException e) {
       throw Refusal.bad("This is no whole zip archive: " + e.getMessage() + ".", AGAIN);
@@ -51,13 +93,40 @@ final class CaseReader implements AutoCloseable {
     try {
       Manifest manifest = manifest(zip, json);
       check(zip, manifest);
-      return new CaseReader(zip, manifest);
+      return new CaseReader(zip, manifest, json);
     } catch (IOException | RuntimeException e) {
       zip.close();
       if (e instanceof ZipException damaged) {
         throw Refusal.bad("The archive is damaged: " + damaged.getMessage() + ".", AGAIN);
       }
       throw e;
+    }
+  }
+
+  /**
+   * Looks at the end of the archive alone: its directory is read whole when it is opened, so it
+   * must not be longer than that of {@link #MOST_PARTS} files.
+   */
+  private static void checkDirectory(Path file) throws IOException {
+    try (SeekableByteChannel in = Files.newByteChannel(file)) {
+      ByteBuffer tail =
+          ByteBuffer.allocate((int) Math.min(in.size(), 65_557)).order(ByteOrder.LITTLE_ENDIAN);
+      in.position(in.size() - tail.capacity());
+      while (tail.hasRemaining() && in.read(tail) >= 0) {
+        // Until all of it is there.
+      }
+      for (int at = tail.capacity() - 22; at >= 0; at--) {
+        if (tail.getInt(at) == 0x06054b50) {
+          long entries = Short.toUnsignedLong(tail.getShort(at + 10));
+          long bytes = Integer.toUnsignedLong(tail.getInt(at + 12));
+          // 65,535 and above stand elsewhere; the directory itself lies between them and the end.
+          if (bytes > MOST_PARTS * (CENTRAL_ENTRY + 100L) || entries > MOST_PARTS) {
+            throw Refusal.bad(
+                "The archive has more than " + MOST_PARTS + " files; no more are read.", AGAIN);
+          }
+          return;
+        }
+      }
     }
   }
 
@@ -177,13 +246,69 @@ final class CaseReader implements AutoCloseable {
     return manifest;
   }
 
-  /** A part, whole; its length was checked. */
-  byte[] part(String path) throws IOException {
+  /**
+   * A part, whole.
+   *
+   * @param most its largest length, bytes
+   */
+  byte[] part(String path, long most) throws IOException {
+    return bytes(zip, entry(path), most);
+  }
+
+  private ZipEntry entry(String path) {
     ZipEntry entry = path == null ? null : zip.getEntry(path);
     if (entry == null) {
       throw Refusal.bad("The part \"" + path + "\" is missing.", AGAIN);
     }
-    return bytes(zip, entry, LARGEST_PART);
+    return entry;
+  }
+
+  /** Takes the rows of a table one by one. */
+  interface Row {
+    void take(int number, Map<String, Object> row) throws IOException;
+  }
+
+  /** Reads a part of rows; one row is held at a time. */
+  void rows(String path, Row to) throws IOException {
+    try (InputStream in = zip.getInputStream(entry(path));
+        JsonParser rows = ROWS.createParser(ObjectReadContext.empty(), in)) {
+      if (rows.nextToken() != JsonToken.START_ARRAY) {
+        throw Refusal.bad("\"" + path + "\" holds no rows.", AGAIN);
+      }
+      ObjectReader row =
+          json.readerFor(ROW).without(DeserializationFeature.FAIL_ON_TRAILING_TOKENS);
+      int number = 0;
+      while (rows.nextToken() == JsonToken.START_OBJECT) {
+        if (++number > MOST_ROWS) {
+          throw Refusal.bad(
+              "\"" + path + "\" has more than " + MOST_ROWS + " rows; no more are read.",
+              "Ask for the case without its traffic.");
+        }
+        to.take(number, row.readValue(rows));
+      }
+      if (rows.currentToken() != JsonToken.END_ARRAY) {
+        throw Refusal.bad("Row " + (number + 1) + " of \"" + path + "\" is no row.", AGAIN);
+      }
+    } catch (JacksonException e) {
+      throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), AGAIN);
+    }
+  }
+
+  /**
+   * Reads JSON into its type, and holds it to that type whole.
+   *
+   * @throws Refusal where it cannot be read or lacks something
+   */
+  <T> T value(String path, byte[] content, TypeReference<T> type) {
+    try (JsonParser in = CONTENT.createParser(ObjectReadContext.empty(), content)) {
+      T value = json.readerFor(type).readValue(in);
+      Whole.check(value);
+      return value;
+    } catch (JacksonException e) {
+      throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), AGAIN);
+    } catch (IllegalArgumentException e) {
+      throw Refusal.bad("\"" + path + "\" makes no sense: " + e.getMessage() + ".", AGAIN);
+    }
   }
 
   boolean has(String path) {

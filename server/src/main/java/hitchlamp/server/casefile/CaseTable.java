@@ -97,8 +97,7 @@ enum CaseTable {
       "measure",
       "read_at",
       "engine_hours"),
-  RECORDED_LOG(
-      "recorded_log", Parent.JOB, "name", "bus", "frames", "added_at", "account_id", "content"),
+  RECORDED_LOG("recorded_log", Parent.JOB, "name", "bus", "frames", "added_at", "account_id"),
   TRIAL(
       "trial",
       Parent.JOB,
@@ -170,7 +169,12 @@ enum CaseTable {
       "at",
       "account_id",
       "hours",
-      "bus_micros");
+      "bus_micros"),
+  RECORDED_LOG_BLOCK("recorded_log_block", Parent.RECORDED_LOG, "entries", "content");
+
+  private static final long LARGEST_JSON = 16L * 1024 * 1024;
+  private static final long LARGEST_PHOTO = 12L * 1024 * 1024;
+  private static final long LARGEST_BLOCK = 4L * 1024 * 1024;
 
   /** Recordings that have ended; one that is being made does not go into a case file. */
   private static final String ENDED = "SELECT recording_id FROM recording_end";
@@ -183,7 +187,8 @@ enum CaseTable {
     JOB_AND_HOOK_UP,
     STORY_READ,
     RECORDING,
-    TRACE
+    TRACE,
+    RECORDED_LOG
   }
 
   private final String table;
@@ -214,7 +219,8 @@ enum CaseTable {
         || this == HOOK_UP
         || this == STORY_READ
         || this == RECORDING
-        || this == TRACE;
+        || this == TRACE
+        || this == RECORDED_LOG;
   }
 
   /** True where the application itself can have made a row, so that it names nobody. */
@@ -234,6 +240,7 @@ enum CaseTable {
       case STORY_READ -> STORY_READ;
       case RECORDING -> RECORDING;
       case TRACE -> TRACE;
+      case RECORDED_LOG -> RECORDED_LOG;
       case JOB -> throw new IllegalStateException(table + " belongs to the job alone");
     };
   }
@@ -247,6 +254,7 @@ enum CaseTable {
       case STORY_READ -> "story_read_id";
       case RECORDING -> "recording_id";
       case TRACE -> "trace_id";
+      case RECORDED_LOG -> "recorded_log_id";
     };
   }
 
@@ -260,6 +268,7 @@ enum CaseTable {
       case LOGBOOK -> "entry_id IN (SELECT id FROM logbook_entry WHERE job_id = #{job})";
       case HOOK_UP -> "hook_up_id IN (SELECT id FROM hook_up WHERE job_id = #{job})";
       case TRACE -> "trace_id IN (SELECT id FROM trace WHERE job_id = #{job})";
+      case RECORDED_LOG -> "recorded_log_id IN (SELECT id FROM recorded_log WHERE job_id = #{job})";
       case STORY_READ -> "story_read_id IN (SELECT id FROM story_read WHERE job_id = #{job})";
       case RECORDING ->
           "recording_id IN (SELECT id FROM recording WHERE job_id = #{job}) AND recording_id IN ("
@@ -273,12 +282,21 @@ enum CaseTable {
     return ordinal() >= TRIAL.ordinal();
   }
 
+  /** Largest content of one row, bytes. */
+  long largestContent() {
+    return switch (content()) {
+      case NONE -> 0;
+      case COMPRESSED_JSON, JSON_TEXT -> LARGEST_JSON;
+      case BYTES -> this == PHOTO ? LARGEST_PHOTO : LARGEST_BLOCK;
+    };
+  }
+
   /** How its large column stands in the file. */
   Content content() {
     return switch (this) {
       case FAULT_READ, STORY_READ, TRIAL -> Content.COMPRESSED_JSON;
       case ROLL, FAULT_DEED -> Content.JSON_TEXT;
-      case PHOTO, RECORDED_LOG, FRAMES, RECORDING_PART -> Content.BYTES;
+      case PHOTO, RECORDED_LOG_BLOCK, FRAMES, RECORDING_PART -> Content.BYTES;
       default -> Content.NONE;
     };
   }

@@ -1,19 +1,31 @@
 package hitchlamp.server.config;
 
+import java.io.IOException;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.dao.TransientDataAccessException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.TransactionException;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.ServletRequestBindingException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 
 /** Every error as the same small object: what happened, what to do next. */
@@ -51,6 +63,9 @@ class Problems {
     MethodArgumentTypeMismatchException.class
   })
   ResponseEntity<Problem> unreadable(Exception e) {
+    if (e.getCause() instanceof IOException broken && broken.getMessage() != null) {
+      return of(HttpStatus.CONTENT_TOO_LARGE, broken.getMessage(), "Send less.");
+    }
     return of(
         HttpStatus.BAD_REQUEST,
         "The request cannot be read.",
@@ -71,8 +86,20 @@ class Problems {
         HttpStatus.CONTENT_TOO_LARGE, "The file is larger than 256 MB.", "Cut the log into parts.");
   }
 
-  @ExceptionHandler(DataAccessResourceFailureException.class)
-  ResponseEntity<Problem> noDatabase(DataAccessResourceFailureException e) {
+  @ExceptionHandler
+  ResponseEntity<Problem> pointsNowhere(DataIntegrityViolationException e) {
+    return of(
+        HttpStatus.CONFLICT,
+        "This does not fit what is stored: it names something that is not there, or is too long.",
+        "Reload the page and try again.");
+  }
+
+  @ExceptionHandler({
+    DataAccessResourceFailureException.class,
+    TransientDataAccessException.class,
+    TransactionException.class
+  })
+  ResponseEntity<Problem> noDatabase(Exception e) {
     return of(
         HttpStatus.SERVICE_UNAVAILABLE,
         "The database does not answer.",
@@ -87,6 +114,22 @@ class Problems {
         "See /api/openapi for what there is.");
   }
 
+  /**
+   * The status of a request that is itself wrong: of Spring's own refusals, and of the parser's.
+   */
+  private static Optional<HttpStatus> wrongRequest(Exception e) {
+    if (e instanceof ErrorResponse r) {
+      return Optional.ofNullable(HttpStatus.resolve(r.getStatusCode().value()))
+          .filter(HttpStatus::is4xxClientError);
+    }
+    return e instanceof MultipartException
+            || e instanceof ServletRequestBindingException
+            || e instanceof TypeMismatchException
+            || e instanceof InvalidParameterException
+        ? Optional.of(HttpStatus.BAD_REQUEST)
+        : Optional.empty();
+  }
+
   @ExceptionHandler
   ResponseEntity<Problem> other(Exception e) {
     if (e instanceof org.springframework.security.access.AccessDeniedException) {
@@ -94,6 +137,19 @@ class Problems {
           HttpStatus.FORBIDDEN,
           "Your role does not permit this.",
           "Ask a technician or a manager.");
+    }
+    Optional<HttpStatus> wrong = wrongRequest(e);
+    if (wrong.isPresent()) {
+      return of(
+          wrong.get(),
+          "The request cannot be used: "
+              + wrong.get().getReasonPhrase().toLowerCase(Locale.ROOT)
+              + ".",
+          "See /api/openapi for the form expected.");
+    }
+    if (e instanceof AsyncRequestNotUsableException) {
+      // The browser went away while it was answered; there is nobody left to tell.
+      return null;
     }
     LOG.error("unexpected", e);
     return of(

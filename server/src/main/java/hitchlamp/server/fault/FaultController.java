@@ -4,13 +4,9 @@ import hitchlamp.core.fault.Move;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.j1939.RawValue;
-import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.FaultWork;
-import hitchlamp.server.job.Jobs;
-import hitchlamp.server.job.Seats;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -36,15 +32,11 @@ import org.springframework.web.bind.annotation.RestController;
 class FaultController {
   private final Faults faults;
   private final FaultWork work;
-  private final Jobs jobs;
-  private final Seats seats;
   private final Accounts accounts;
 
-  FaultController(Faults faults, FaultWork work, Jobs jobs, Seats seats, Accounts accounts) {
+  FaultController(Faults faults, FaultWork work, Accounts accounts) {
     this.faults = faults;
     this.work = work;
-    this.jobs = jobs;
-    this.seats = seats;
     this.accounts = accounts;
   }
 
@@ -93,20 +85,6 @@ class FaultController {
       @NotNull List<SheetCell> cells) {}
 
   record SheetCell(Double value, @NotNull RawValue state, @NotNull String mark) {}
-
-  /** Right to read, and nobody else has the seat. */
-  private Account reader(long job) {
-    Account me = accounts.me(Right.READ);
-    seats.notAnothers(jobs.job(job).unitId(), me);
-    return me;
-  }
-
-  /** Right to command, and the seat. */
-  private Account commander(long job) {
-    Account me = accounts.me(Right.COMMAND);
-    seats.mine(jobs.job(job).unitId(), me);
-    return me;
-  }
 
   /** The newest read with its leads; 404 where none is stored. */
   @GetMapping
@@ -187,14 +165,14 @@ class FaultController {
   @PostMapping("/read")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void read(@PathVariable long job) {
-    work.read(job, reader(job));
+    work.read(job, accounts.me());
   }
 
   /** Follows what modules tell, reads again on a change and announces it, or stops that. */
   @PostMapping("/watch")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void watch(@PathVariable long job, @RequestBody Watch w) {
-    work.watch(job, reader(job), w.on());
+    work.watch(job, accounts.me(), w.on());
   }
 
   /** What clearing now would destroy or undo. */
@@ -207,7 +185,7 @@ class FaultController {
   @PostMapping("/clear")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void clear(@PathVariable long job, @Valid @RequestBody Clear c) {
-    work.clear(job, commander(job), c.modules());
+    work.clear(job, accounts.me(), c.modules());
   }
 
   /** The last lamp check of the job; 404 where there was none. */
@@ -228,13 +206,12 @@ class FaultController {
   @PostMapping("/lamps")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void checkLamps(@PathVariable long job) {
-    work.checkLamps(job, reader(job));
+    work.checkLamps(job, accounts.me());
   }
 
   @PostMapping("/lamps/answers")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void answerLamps(@PathVariable long job, @Valid @RequestBody LampAnswer a) {
-    reader(job);
     work.answerLamps(job, a.choice());
   }
 
@@ -242,7 +219,6 @@ class FaultController {
   @DeleteMapping("/lamps")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void stopLamps(@PathVariable long job) {
-    reader(job);
     work.stopLamps(job);
   }
 
@@ -250,18 +226,18 @@ class FaultController {
   @PostMapping("/self-test")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void selfTest(@PathVariable long job) {
-    work.selfTest(job, commander(job));
+    work.selfTest(job, accounts.me());
   }
 
   @PostMapping("/moves")
   @ResponseStatus(HttpStatus.CREATED)
   FaultsView move(@PathVariable long job, @Valid @RequestBody MoveTo m) {
-    return faults.move(job, new Move(m.what(), m.to(), m.reason()), accounts.me(Right.NOTE));
+    return faults.move(job, new Move(m.what(), m.to(), m.reason()), accounts.me());
   }
 
   /** Takes the last move back. */
   @DeleteMapping("/moves/last")
   FaultsView undo(@PathVariable long job) {
-    return faults.undo(job, accounts.me(Right.NOTE));
+    return faults.undo(job, accounts.me());
   }
 }

@@ -17,6 +17,7 @@ import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.FaultReports;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.stream.Topics;
@@ -34,7 +35,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Keeps reads of faults and gives them back as leads, differences and sheets. */
 @Service
-public class Faults implements FaultReports {
+public class Faults implements FaultReports, JobPage {
   private static final String LAMPS = "LAMPS";
 
   private final FaultMapper mapper;
@@ -428,5 +429,24 @@ public class Faults implements FaultReports {
     FaultsView view = newest(job).orElseThrow();
     topics.job(job).value("faults", view);
     return view;
+  }
+
+  @Override
+  public String page() {
+    return "faults page";
+  }
+
+  @Override
+  public void showAll(long job) {
+    newest(job).ifPresent(v -> clearWarnings(job));
+    lampCheck(job);
+    List<Long> reads = readIds(job);
+    for (int i = 0; i < reads.size(); i++) {
+      compare(job, reads.get(Math.min(i + 1, reads.size() - 1)), reads.get(i));
+      long read = reads.get(i);
+      for (KnownFault f : kept(job, read).reading().faults()) {
+        snapshots(job, read, List.of(f.key()));
+      }
+    }
   }
 }

@@ -3,17 +3,15 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.hookup.PairCheck;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
-import hitchlamp.server.job.Seats;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.DecimalMax;
 import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import java.util.OptionalDouble;
 import org.springframework.http.HttpStatus;
@@ -35,17 +33,12 @@ import tools.jackson.databind.JsonNode;
 class HookUpController {
   private final HookUps hookUps;
   private final Cabs cabs;
-  private final Jobs jobs;
-  private final Seats seats;
   private final Logbook logbook;
   private final Accounts accounts;
 
-  HookUpController(
-      HookUps hookUps, Cabs cabs, Jobs jobs, Seats seats, Logbook logbook, Accounts accounts) {
+  HookUpController(HookUps hookUps, Cabs cabs, Logbook logbook, Accounts accounts) {
     this.hookUps = hookUps;
     this.cabs = cabs;
-    this.jobs = jobs;
-    this.seats = seats;
     this.logbook = logbook;
     this.accounts = accounts;
   }
@@ -64,16 +57,6 @@ class HookUpController {
   record CabAction(
       @NotBlank @Size(max = 20) String action, @NotBlank @Size(max = 20) String value) {}
 
-  /**
-   * The one who asks, if he may disturb the unit's conversation: right to read, and nobody else has
-   * the seat.
-   */
-  private Account reader(long job) {
-    Account me = accounts.me(Right.READ);
-    seats.notAnothers(jobs.job(job).unitId(), me);
-    return me;
-  }
-
   @GetMapping("/links")
   List<LinkChoice> links(@PathVariable long job) {
     return hookUps.links(job);
@@ -87,40 +70,40 @@ class HookUpController {
         file.getOriginalFilename() == null
             ? "log"
             : file.getOriginalFilename().replaceAll("[\\\\/\\p{Cntrl}]", "_");
-    return hookUps.addLog(job, name, file.getBytes(), accounts.me(Right.READ));
+    try (InputStream content = file.getInputStream()) {
+      return hookUps.addLog(job, name, content, accounts.me());
+    }
   }
 
   @PostMapping("/hook-up")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void hookUp(@PathVariable long job, @Valid @RequestBody Choose c) {
-    hookUps.hookUp(job, c.link(), reader(job));
+    hookUps.hookUp(job, c.link(), accounts.me());
   }
 
   @DeleteMapping("/hook-up")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void unhook(@PathVariable long job) {
-    Account me = reader(job);
+    Account me = accounts.me();
     hookUps.unhook(job, me, "Unhooked by " + me.name() + ".");
   }
 
-  /** Lets go of everything held. Whoever may read may release: letting go is always safe. */
+  /** Lets go of everything held. Everybody may: letting go is always safe. */
   @PostMapping("/release")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void release(@PathVariable long job) {
-    accounts.me(Right.READ);
     hookUps.releaseAll(job);
   }
 
   @PostMapping("/roll-call")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void callRoll(@PathVariable long job, @RequestBody Call c) {
-    hookUps.callRoll(job, c.full(), reader(job));
+    hookUps.callRoll(job, c.full(), accounts.me());
   }
 
   @DeleteMapping("/roll-call")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void stopRoll(@PathVariable long job) {
-    reader(job);
     hookUps.stopRoll(job);
   }
 
@@ -140,7 +123,7 @@ class HookUpController {
   /** Judges meter readings of the CAN pair and enters them into the logbook. */
   @PostMapping("/pair-check")
   List<PairCheck.Finding> pairCheck(@PathVariable long job, @Valid @RequestBody PairReadings r) {
-    Account me = accounts.me(Right.READ);
+    Account me = accounts.me();
     var findings =
         PairCheck.judge(of(r.supplyVolts()), of(r.ohms()), of(r.highVolts()), of(r.lowVolts()));
     if (findings.isEmpty()) {
@@ -186,7 +169,6 @@ class HookUpController {
   /** Does in the cab of a simulated unit what a person would do there. */
   @PostMapping("/cab/{unit}")
   JsonNode act(@PathVariable long job, @PathVariable String unit, @Valid @RequestBody CabAction a) {
-    accounts.me(Right.READ);
     return cabs.act(unit, a.action(), a.value());
   }
 }

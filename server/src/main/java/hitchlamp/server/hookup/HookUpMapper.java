@@ -7,6 +7,7 @@ import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface HookUpMapper {
@@ -106,11 +107,24 @@ interface HookUpMapper {
   @Select("SELECT content FROM roll WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
   Optional<String> lastRoll(long job);
 
-  record LogRow(long id, String name, String bus, int frames, byte[] content) {}
+  @Select(
+      value =
+          "INSERT INTO recorded_log (job_id, name, bus, frames, account_id) VALUES (#{job}, LEFT(#{name}, 200), LEFT(#{bus}, 40), 0, #{account}) RETURNING id",
+      affectData = true)
+  long addLog(long job, String name, String bus, long account);
+
+  @Update("UPDATE recorded_log SET frames = #{frames} WHERE id = #{log}")
+  void logHolds(long log, int frames);
 
   @Insert(
-      "INSERT INTO recorded_log (job_id, name, bus, frames, account_id, content) VALUES (#{job}, LEFT(#{name}, 200), LEFT(#{bus}, 40), #{frames}, #{account}, #{content})")
-  void addLog(long job, String name, String bus, int frames, long account, byte[] content);
+      "INSERT INTO recorded_log_block (recorded_log_id, entries, content) VALUES (#{log}, #{entries}, #{content})")
+  void addLogBlock(long log, int entries, byte[] content);
+
+  @Select("SELECT id FROM recorded_log_block WHERE recorded_log_id = #{log} ORDER BY id")
+  List<Long> logBlocks(long log);
+
+  @Select("SELECT content FROM recorded_log_block WHERE id = #{id}")
+  Block logBlock(long id);
 
   @Select(
       "SELECT id, name, bus, frames FROM recorded_log WHERE job_id = #{job} ORDER BY id DESC LIMIT 50")
@@ -118,9 +132,8 @@ interface HookUpMapper {
 
   record LogHead(long id, String name, String bus, int frames) {}
 
-  @Select(
-      "SELECT id, name, bus, frames, content FROM recorded_log WHERE id = #{id} AND job_id = #{job}")
-  Optional<LogRow> log(long id, long job);
+  @Select("SELECT id, name, bus, frames FROM recorded_log WHERE id = #{id} AND job_id = #{job}")
+  Optional<LogHead> log(long id, long job);
 
   record HookUpHead(long id, String bus, String backbone) {
     /** Name of one of its buses. */

@@ -1,11 +1,7 @@
 package hitchlamp.server.hookup;
 
-import com.github.luben.zstd.Zstd;
-import hitchlamp.core.bus.Candump;
-import hitchlamp.core.bus.CandumpFault;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.RecordedLink;
-import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultTarget;
@@ -25,17 +21,14 @@ import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
 import hitchlamp.server.stream.Topics;
 import jakarta.annotation.PreDestroy;
-import java.io.IOException;
-import java.io.StringReader;
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.StandardCharsets;
+import java.io.InputStream;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
@@ -49,7 +42,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Hook-ups: at most one live owner a unit, at most {@link #MOST} at once. */
 @Service
-class HookUps {
+class HookUps implements JobPage {
   /** Hook-ups at once. */
   static final int MOST = 100;
 
@@ -63,6 +56,7 @@ class HookUps {
   private final Topics topics;
   private final HookUpMapper mapper;
   private final FrameStore store;
+  private final StoredLogs logs;
   private final PackShelf shelf;
   private final JsonMapper json;
   private final FaultReports faultReports;
@@ -80,6 +74,7 @@ class HookUps {
       Topics topics,
       HookUpMapper mapper,
       FrameStore store,
+      StoredLogs logs,
       PackShelf shelf,
       JsonMapper json,
       FaultReports faultReports,
@@ -94,6 +89,7 @@ class HookUps {
     this.topics = topics;
     this.mapper = mapper;
     this.store = store;
+    this.logs = logs;
     this.shelf = shelf;
     this.json = json;
     this.faultReports = faultReports;
@@ -245,57 +241,23 @@ class HookUps {
   }
 
   private RecordedLink recorded(long job, LinkChoice choice) {
-    HookUpMapper.LogRow log =
+    HookUpMapper.LogHead log =
         mapper
             .log(Long.parseLong(choice.id().substring(4)), job)
             .orElseThrow(() -> Refusal.missing("recording"));
-    List<StampedFrame> frames = new ArrayList<>(log.frames());
-    StoredBlocks.ofLog(log.content())
-        .forEach(e -> frames.add(((FrameBlock.Entry.OfFrame) e).stamped()));
-    return new RecordedLink(frames);
+    return new RecordedLink(logs.frames(log.id()));
   }
 
   /**
    * Keeps a candump log with a job so that it can be opened as a link. Nothing is kept of a file
    * with a fault.
    */
-  List<LinkChoice> addLog(long job, String name, byte[] content, Account who) {
+  List<LinkChoice> addLog(long job, String name, InputStream content, Account who) {
     jobs.job(job);
-    Map<String, List<StampedFrame>> buses;
-    try {
-      String text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(content)).toString();
-      buses = Candump.read(new StringReader(text));
-    } catch (CandumpFault e) {
-      throw Refusal.bad(
-          name + ", " + e.getMessage(),
-          "Mend the line or record the log again; nothing of it was loaded.");
-    } catch (CharacterCodingException e) {
-      throw Refusal.bad(name + " is not a text file.", "Choose a log as candump -l writes it.");
-    } catch (IOException e) {
-      throw new IllegalStateException(e);
-    }
-    if (buses.isEmpty()) {
-      throw Refusal.bad(name + " holds no frames.", "Choose a log as candump -l writes it.");
-    }
-    buses.forEach(
-        (bus, frames) -> mapper.addLog(job, name, bus, frames.size(), who.id(), packed(frames)));
+    logs.add(job, name, content, who);
     logbook.enter(
         job, Logbook.Kind.LINK, "Recording " + name + " added.", who.id(), Logbook.Moment.UNKNOWN);
     return links(job);
-  }
-
-  private static byte[] packed(List<StampedFrame> frames) {
-    java.io.ByteArrayOutputStream out = new java.io.ByteArrayOutputStream();
-    for (int i = 0; i < frames.size(); i += FrameBlock.MOST_ENTRIES) {
-      List<FrameBlock.Entry> part = new ArrayList<>();
-      frames
-          .subList(i, Math.min(frames.size(), i + FrameBlock.MOST_ENTRIES))
-          .forEach(f -> part.add(new FrameBlock.Entry.OfFrame(f, false)));
-      byte[] block = Zstd.compress(FrameBlock.encode(part));
-      out.writeBytes(ByteBuffer.allocate(4).putInt(block.length).array());
-      out.writeBytes(block);
-    }
-    return out.toByteArray();
   }
 
   LiveOwner live(long job) {
@@ -650,5 +612,16 @@ class HookUps {
       byUnit.computeIfPresent(
           unit, (u, live) -> live.job() == job && live.thread() == owner ? null : live);
     }
+  }
+
+  @Override
+  public String page() {
+    return "roll";
+  }
+
+  @Override
+  public void showAll(long job) {
+    links(job);
+    lastRoll(job);
   }
 }

@@ -25,19 +25,19 @@ public final class StoredBlocks {
   /**
    * Understands a block that comes from elsewhere.
    *
-   * @param manyBlocks true for a recorded log, which is a run of blocks
+   * @param ofLog true for a block of a recorded log, which holds frames only
    * @throws IllegalArgumentException where it is no such block
    */
-  public static void check(byte[] content, boolean manyBlocks) {
-    List<FrameBlock.Entry> entries = manyBlocks ? ofLog(content) : unpack(content);
-    if (manyBlocks && !entries.stream().allMatch(FrameBlock.Entry.OfFrame.class::isInstance)) {
+  public static void check(byte[] content, boolean ofLog) {
+    List<FrameBlock.Entry> entries = unpack(content);
+    if (ofLog && !entries.stream().allMatch(FrameBlock.Entry.OfFrame.class::isInstance)) {
       throw new IllegalArgumentException("a recorded log holds something that is no frame");
     }
   }
 
-  /** The entries of a recorded log: a run of blocks, each with its length before it. */
-  static List<FrameBlock.Entry> ofLog(byte[] content) {
-    List<FrameBlock.Entry> entries = new ArrayList<>();
+  /** Compressed blocks of a log as it was kept in one before, each with its length before it. */
+  public static List<byte[]> ofLog(byte[] content) {
+    List<byte[]> blocks = new ArrayList<>();
     ByteBuffer in = ByteBuffer.wrap(content);
     while (in.hasRemaining()) {
       int length = in.remaining() < 4 ? -1 : in.getInt();
@@ -46,8 +46,8 @@ public final class StoredBlocks {
       }
       byte[] block = new byte[length];
       in.get(block);
-      entries.addAll(unpack(block));
+      blocks.add(block);
     }
-    return entries;
+    return blocks;
   }
 }

@@ -2,7 +2,6 @@ package hitchlamp.server.job;
 
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -12,6 +11,7 @@ import java.io.IOException;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -109,7 +109,6 @@ class JobController {
   @PostMapping("/units")
   @ResponseStatus(HttpStatus.CREATED)
   UnitView addUnit(@Valid @RequestBody NewUnit n) {
-    accounts.me(Right.READ);
     return UnitView.of(
         jobs.addUnit(n.fleetNumber(), n.vin(), n.maker(), n.model(), n.unitClass(), ""));
   }
@@ -128,64 +127,71 @@ class JobController {
   @PostMapping("/jobs")
   @ResponseStatus(HttpStatus.CREATED)
   JobView open(@Valid @RequestBody NewJob n) {
-    return JobView.of(jobs.open(n.unitId(), n.complaint(), accounts.me(Right.READ)));
+    return JobView.of(jobs.open(n.unitId(), n.complaint(), accounts.me()));
   }
 
-  @GetMapping("/jobs/{id}")
-  JobView job(@PathVariable long id) {
-    return JobView.of(jobs.job(id));
+  @GetMapping("/jobs/{job}")
+  JobView job(@PathVariable long job) {
+    return JobView.of(jobs.job(job));
   }
 
-  @PostMapping("/jobs/{id}/state")
-  JobView state(@PathVariable long id, @Valid @RequestBody NewState n) {
-    return JobView.of(jobs.state(id, n.state(), accounts.me(Right.COMMAND)));
+  @PostMapping("/jobs/{job}/state")
+  JobView state(@PathVariable long job, @Valid @RequestBody NewState n) {
+    return JobView.of(jobs.state(job, n.state(), accounts.me()));
   }
 
-  @GetMapping("/jobs/{id}/logbook")
+  @GetMapping("/jobs/{job}/logbook")
   List<Logbook.Entry> logbook(
-      @PathVariable long id, @RequestParam(defaultValue = "9223372036854775807") long before) {
-    jobs.job(id);
-    return logbook.newest(id, before, PAGE);
+      @PathVariable long job, @RequestParam(defaultValue = "9223372036854775807") long before) {
+    jobs.job(job);
+    return logbook.newest(job, before, PAGE);
   }
 
-  @PostMapping("/jobs/{id}/logbook")
+  @PostMapping("/jobs/{job}/logbook")
   @ResponseStatus(HttpStatus.CREATED)
-  Logbook.Entry note(@PathVariable long id, @Valid @RequestBody NewNote n) {
-    Account me = accounts.me(Right.NOTE);
-    JobRow job = jobs.job(id);
+  Logbook.Entry note(@PathVariable long job, @Valid @RequestBody NewNote n) {
+    Account me = accounts.me();
+    JobRow row = jobs.job(job);
     return logbook.enter(
-        id,
+        job,
         Logbook.Kind.NOTE,
         n.text().strip(),
         me.id(),
-        new Logbook.Moment(null, job.hours(), job.hours() == null ? null : "engine"));
+        new Logbook.Moment(null, row.hours(), row.hours() == null ? null : "engine"));
   }
 
   /** Adds a picture (JPEG, PNG or WebP, at most 12 MB) to the logbook. */
-  @PostMapping("/jobs/{id}/photos")
+  @PostMapping("/jobs/{job}/photos")
   @ResponseStatus(HttpStatus.CREATED)
   Logbook.Entry addPhoto(
-      @PathVariable long id,
+      @PathVariable long job,
       @RequestParam MultipartFile file,
       @RequestParam(defaultValue = "") @Size(max = 200) String caption)
       throws IOException {
-    Account me = accounts.me(Right.NOTE);
-    JobRow job = jobs.job(id);
+    Account me = accounts.me();
+    JobRow row = jobs.job(job);
     return logbook.enterPhoto(
-        id,
+        job,
         caption,
-        file.getBytes(),
+        whole(file),
         me.id(),
-        new Logbook.Moment(null, job.hours(), job.hours() == null ? null : "engine"));
+        new Logbook.Moment(null, row.hours(), row.hours() == null ? null : "engine"));
+  }
+
+  private static byte[] whole(MultipartFile file) throws IOException {
+    Logbook.checkSize(file.getSize());
+    return file.getBytes();
   }
 
   /** The picture of a logbook entry. */
-  @GetMapping("/jobs/{id}/photos/{entry}")
-  ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable long entry) {
-    Logbook.Photo photo = logbook.photo(id, entry);
+  @GetMapping("/jobs/{job}/photos/{entry}")
+  ResponseEntity<byte[]> photo(@PathVariable long job, @PathVariable long entry) {
+    Logbook.Photo photo = logbook.photo(job, entry);
     return ResponseEntity.ok()
-        .header("Content-Type", photo.mediaType())
-        .header("Cache-Control", "private, max-age=86400, immutable")
+        .header(HttpHeaders.CONTENT_TYPE, photo.mediaType())
+        // Whatever its bytes are, opened by itself it runs nothing and asks for nothing.
+        .header("Content-Security-Policy", "default-src 'none'; sandbox; frame-ancestors 'none'")
+        .header(HttpHeaders.CACHE_CONTROL, "private, max-age=86400, immutable")
         .body(photo.content());
   }
 }

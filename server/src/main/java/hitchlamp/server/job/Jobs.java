@@ -1,6 +1,7 @@
 package hitchlamp.server.job;
 
 import hitchlamp.server.account.Account;
+import hitchlamp.server.config.PlainText;
 import hitchlamp.server.config.Refusal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -12,6 +13,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Units and their jobs. */
 @Service
 public class Jobs {
+  /** State of a job that was opened from a case file. */
+  public static final String CASE = "CASE";
+
   private final UnitMapper units;
   private final JobMapper jobs;
   private final Logbook logbook;
@@ -30,6 +34,15 @@ public class Jobs {
 
   public JobRow job(long id) {
     return jobs.find(id).orElseThrow(() -> Refusal.missing("job"));
+  }
+
+  /** Refuses where a job came with a case file: such a job can only be read. */
+  public void mustNotBeCase(JobRow job) {
+    if (job.state().equals(CASE)) {
+      throw Refusal.conflict(
+          "This job was opened from a case file and can only be read.",
+          "Add the unit itself and open a job of your own on it.");
+    }
   }
 
   List<UnitRow> searchUnits(String text) {
@@ -52,7 +65,32 @@ public class Jobs {
   @Transactional
   public UnitRow addUnit(
       String fleetNumber, String vin, String maker, String model, String unitClass, String pack) {
-    units.add(fleetNumber.strip(), vin.strip(), maker.strip(), model.strip(), unitClass, pack);
+    return add(fleetNumber, vin, maker, model, unitClass, pack, false);
+  }
+
+  /** Adds the unit that a case file is about: it is shown, and counts in no figure of the fleet. */
+  @Transactional
+  public UnitRow addCaseUnit(
+      String fleetNumber, String vin, String maker, String model, String unitClass, String pack) {
+    return add(fleetNumber, vin, maker, model, unitClass, pack, true);
+  }
+
+  private UnitRow add(
+      String fleetNumber,
+      String vin,
+      String maker,
+      String model,
+      String unitClass,
+      String pack,
+      boolean ofCase) {
+    units.add(
+        PlainText.name("The fleet number", fleetNumber),
+        vin.strip(),
+        maker.strip(),
+        model.strip(),
+        unitClass,
+        pack,
+        ofCase);
     UnitRow row = units.byFleetNumber(fleetNumber.strip()).orElseThrow();
     units.addPart(row.id(), "ENGINE", "engine");
     units.addPart(row.id(), "BUS", "vehicle");
@@ -62,7 +100,10 @@ public class Jobs {
   /** Opens a job with a number of this year. */
   @Transactional
   public JobRow open(long unit, String complaint, Account who) {
-    unit(unit);
+    if (unit(unit).ofCase()) {
+      throw Refusal.conflict(
+          "This unit came with a case file.", "Add the unit itself, then open a job on it.");
+    }
     String year = LocalDate.now(clock.withZone(ZoneOffset.UTC)).getYear() + "-";
     // The last number is locked until this one is taken, so that two who open at once get two.
     JobRow row =
@@ -94,6 +135,7 @@ public class Jobs {
   @Transactional
   JobRow state(long id, String state, Account who) {
     JobRow was = job(id);
+    mustNotBeCase(was);
     if (!was.state().equals(state)) {
       jobs.state(id, state);
       logbook.enter(

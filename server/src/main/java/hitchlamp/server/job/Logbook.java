@@ -18,9 +18,12 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
  * entry.
  */
 @Service
-public class Logbook {
+public class Logbook implements JobPage {
   /** Largest picture, bytes. */
   static final int LARGEST_PHOTO = 12 * 1024 * 1024;
+
+  /** Sent as what nothing shows or runs. */
+  private static final String NO_PICTURE = "application/octet-stream";
 
   private static final int LONGEST = 4_000;
 
@@ -106,20 +109,32 @@ public class Logbook {
   /** Enters a picture; what it shows is told by its first bytes, whatever its name says. */
   @Transactional
   public Entry enterPhoto(long job, String caption, byte[] content, long account, Moment moment) {
-    if (content.length > LARGEST_PHOTO) {
-      throw Refusal.bad("The picture is larger than 12 MB.", "Take it with less resolution.");
-    }
-    String type =
-        mediaType(content)
-            .orElseThrow(
-                () ->
-                    Refusal.bad(
-                        "This is no JPEG, PNG or WebP picture.",
-                        "Choose a picture of one of these kinds."));
+    String type = pictureType(content);
     Entry entry =
         enter(job, Kind.PHOTO, caption.isBlank() ? "Photo" : caption.strip(), account, moment);
     mapper.addPhoto(entry.id(), type, content);
     return entry;
+  }
+
+  static void checkSize(long bytes) {
+    if (bytes > LARGEST_PHOTO) {
+      throw Refusal.bad("The picture is larger than 12 MB.", "Take it with less resolution.");
+    }
+  }
+
+  /**
+   * What kind of picture bytes are, by their beginning and by nothing that anybody says of them.
+   *
+   * @throws Refusal where they are none that is kept
+   */
+  public static String pictureType(byte[] content) {
+    checkSize(content.length);
+    return mediaType(content)
+        .orElseThrow(
+            () ->
+                Refusal.bad(
+                    "This is no JPEG, PNG or WebP picture.",
+                    "Choose a picture of one of these kinds."));
   }
 
   private static Optional<String> mediaType(byte[] b) {
@@ -138,7 +153,7 @@ public class Logbook {
   Photo photo(long job, long entry) {
     return mapper
         .photo(job, entry)
-        .map(r -> new Photo(r.mediaType(), r.content()))
+        .map(r -> new Photo(mediaType(r.content()).orElse(NO_PICTURE), r.content()))
         .orElseThrow(() -> Refusal.missing("picture"));
   }
 
@@ -159,5 +174,17 @@ public class Logbook {
                     e.hours(),
                     e.hoursModule()))
         .toList();
+  }
+
+  @Override
+  public String page() {
+    return "logbook";
+  }
+
+  @Override
+  public void showAll(long job) {
+    for (Entry e : newest(job, Long.MAX_VALUE, 1_000)) {
+      Kind.valueOf(e.kind());
+    }
   }
 }

@@ -9,7 +9,8 @@ import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface UnitMapper {
-  String COLUMNS = "u.id, u.fleet_number, u.vin, u.maker, u.model, u.class AS unit_class, u.pack";
+  String COLUMNS =
+      "u.id, u.fleet_number, u.vin, u.maker, u.model, u.class AS unit_class, u.pack, u.of_case";
 
   @Select("SELECT " + COLUMNS + " FROM unit u WHERE u.id = #{id}")
   Optional<UnitRow> find(long id);
@@ -24,9 +25,15 @@ interface UnitMapper {
   List<UnitRow> search(String like);
 
   @Insert(
-      "INSERT INTO unit (fleet_number, vin, maker, model, class, pack) VALUES (#{fleetNumber}, #{vin}, #{maker}, #{model}, #{unitClass}, #{pack})")
+      "INSERT INTO unit (fleet_number, vin, maker, model, class, pack, of_case) VALUES (#{fleetNumber}, #{vin}, #{maker}, #{model}, #{unitClass}, #{pack}, #{ofCase})")
   void add(
-      String fleetNumber, String vin, String maker, String model, String unitClass, String pack);
+      String fleetNumber,
+      String vin,
+      String maker,
+      String model,
+      String unitClass,
+      String pack,
+      boolean ofCase);
 
   @Insert("INSERT IGNORE INTO unit_part (unit_id, kind, name) VALUES (#{unit}, #{kind}, #{name})")
   void addPart(long unit, String kind, String name);

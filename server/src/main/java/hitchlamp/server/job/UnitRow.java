@@ -1,6 +1,10 @@
 package hitchlamp.server.job;
 
-/** A unit as stored. */
+/**
+ * A unit as stored.
+ *
+ * @param ofCase true where it came with a case file
+ */
 public record UnitRow(
     long id,
     String fleetNumber,
@@ -8,4 +12,5 @@ public record UnitRow(
     String maker,
     String model,
     String unitClass,
-    String pack) {}
+    String pack,
+    boolean ofCase) {}

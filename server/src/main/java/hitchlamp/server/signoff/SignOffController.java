@@ -2,7 +2,6 @@ package hitchlamp.server.signoff;
 
 import hitchlamp.core.trial.Verdict;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.util.List;
@@ -93,7 +92,7 @@ class SignOffController {
   @GetMapping(value = "/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> report(
       @PathVariable long job, @RequestParam(defaultValue = "false") boolean full) {
-    byte[] pdf = signOffs.report(job, full, accounts.me(Right.LOOK));
+    byte[] pdf = signOffs.report(job, full, accounts.me());
     return ResponseEntity.ok()
         .header(
             HttpHeaders.CONTENT_DISPOSITION,

@@ -18,6 +18,7 @@ import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.fault.Faults;
 import hitchlamp.server.hookup.StoryReports;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.stream.Topics;
@@ -38,7 +39,7 @@ import org.springframework.stereotype.Service;
 
 /** Keeps reads of what modules remember and gives them back as findings and figures. */
 @Service
-public class Stories implements StoryReports {
+public class Stories implements StoryReports, JobPage {
   /** Fewer like units than this have no middle worth showing. */
   private static final int FEWEST_LIKE = 3;
 
@@ -347,5 +348,15 @@ public class Stories implements StoryReports {
                         v.engineHours(),
                         v.amount()))
             .toList());
+  }
+
+  @Override
+  public String page() {
+    return "story";
+  }
+
+  @Override
+  public void showAll(long job) {
+    newest(job);
   }
 }

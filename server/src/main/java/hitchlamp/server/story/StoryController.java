@@ -3,11 +3,8 @@ package hitchlamp.server.story;
 import hitchlamp.core.pack.Figure;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.StoryWork;
-import hitchlamp.server.job.Jobs;
-import hitchlamp.server.job.Seats;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -21,15 +18,11 @@ import org.springframework.web.bind.annotation.RestController;
 class StoryController {
   private final Stories stories;
   private final StoryWork work;
-  private final Jobs jobs;
-  private final Seats seats;
   private final Accounts accounts;
 
-  StoryController(Stories stories, StoryWork work, Jobs jobs, Seats seats, Accounts accounts) {
+  StoryController(Stories stories, StoryWork work, Accounts accounts) {
     this.stories = stories;
     this.work = work;
-    this.jobs = jobs;
-    this.seats = seats;
     this.accounts = accounts;
   }
 
@@ -50,8 +43,7 @@ class StoryController {
   @PostMapping("/api/jobs/{job}/story/read")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void read(@PathVariable long job) {
-    Account me = accounts.me(Right.READ);
-    seats.notAnothers(jobs.job(job).unitId(), me);
+    Account me = accounts.me();
     work.read(job, me);
   }
 
@@ -59,8 +51,7 @@ class StoryController {
   @PostMapping("/api/jobs/{job}/story/trip-reset")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void resetTrip(@PathVariable long job) {
-    Account me = accounts.me(Right.COMMAND);
-    seats.mine(jobs.job(job).unitId(), me);
+    Account me = accounts.me();
     work.resetTrip(job, me);
   }
 

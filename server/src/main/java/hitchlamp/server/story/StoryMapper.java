@@ -73,16 +73,16 @@ interface StoryMapper {
       "SELECT d.engine_hours FROM job j JOIN fault_deed d ON d.job_id = j.id WHERE j.unit_id = #{unit} AND d.kind = 'CLEARED' AND d.engine_hours IS NOT NULL")
   List<Double> ownClears(long unit);
 
-  /** The newest amount of each unit, the smallest first. */
+  /** The newest amount of each unit of the fleet, the smallest first. */
   @Select(
-      "SELECT STRAIGHT_JOIN f.unit_id, u.fleet_number, f.engine, u.pack, f.read_at, f.engine_hours, f.amount, f.measure FROM newest_use n JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = n.unit_id ORDER BY f.amount, u.fleet_number, f.engine LIMIT 2000")
+      "SELECT STRAIGHT_JOIN f.unit_id, u.fleet_number, f.engine, u.pack, f.read_at, f.engine_hours, f.amount, f.measure FROM newest_use n JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = #{span} AND f.figure = #{figure} JOIN unit u ON u.id = n.unit_id AND NOT u.of_case ORDER BY f.amount, u.fleet_number, f.engine LIMIT 2000")
   List<OfUnit> overUnits(String figure, String span);
 
   record Like(String figure, double amount) {}
 
   /** Newest trip amounts of other units under the same pack, each figure's smallest first. */
   @Select({
-    "<script>SELECT STRAIGHT_JOIN f.figure, f.amount FROM newest_use n JOIN unit u ON u.id = n.unit_id AND u.pack = #{pack} JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = 'TRIP' AND f.figure IN (<foreach collection='figures' item='f' separator=','>#{f}</foreach>) WHERE n.unit_id != #{unit} ORDER BY f.amount LIMIT 20000</script>"
+    "<script>SELECT STRAIGHT_JOIN f.figure, f.amount FROM newest_use n JOIN unit u ON u.id = n.unit_id AND u.pack = #{pack} AND NOT u.of_case JOIN use_figure f ON f.story_read_id = n.story_read_id AND f.span = 'TRIP' AND f.figure IN (<foreach collection='figures' item='f' separator=','>#{f}</foreach>) WHERE n.unit_id != #{unit} ORDER BY f.amount LIMIT 20000</script>"
   })
   List<Like> ofLike(long unit, String pack, List<String> figures);
 

@@ -1,5 +1,6 @@
 package hitchlamp.server.stream;
 
+import hitchlamp.server.account.Sessions;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -12,6 +13,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.web.socket.CloseStatus;
 import org.springframework.web.socket.TextMessage;
@@ -140,6 +142,17 @@ public class StreamSocket extends TextWebSocketHandler {
         // It is gone either way.
       }
     }
+  }
+
+  /** Somebody's sessions have ended: he looks on no more. */
+  @EventListener
+  void ended(Sessions.Ended who) {
+    clients.values().stream()
+        .filter(
+            c ->
+                c.session.getPrincipal() != null
+                    && c.session.getPrincipal().getName().equals(who.name()))
+        .forEach(c -> c.close(CloseStatus.POLICY_VIOLATION));
   }
 
   @Override

@@ -1,10 +1,6 @@
 package hitchlamp.server.trace;
 
-import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
-import hitchlamp.server.job.Jobs;
-import hitchlamp.server.job.Seats;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -24,14 +20,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/jobs/{job}/traces")
 class TraceController {
   private final Traces traces;
-  private final Jobs jobs;
-  private final Seats seats;
   private final Accounts accounts;
 
-  TraceController(Traces traces, Jobs jobs, Seats seats, Accounts accounts) {
+  TraceController(Traces traces, Accounts accounts) {
     this.traces = traces;
-    this.jobs = jobs;
-    this.seats = seats;
     this.accounts = accounts;
   }
 
@@ -59,13 +51,6 @@ class TraceController {
 
   record Aside(@NotBlank @Size(max = 60) String check, @NotBlank @Size(max = 300) String reason) {}
 
-  /** Right to read, and nobody else has the seat. */
-  private Account reader(long job) {
-    Account me = accounts.me(Right.READ);
-    seats.notAnothers(jobs.job(job).unitId(), me);
-    return me;
-  }
-
   @GetMapping
   TracesView all(@PathVariable long job) {
     return new TracesView(traces.offers(job), traces.ofJob(job));
@@ -79,12 +64,12 @@ class TraceController {
   /** Begins a guide, or goes on with one for the same part that is under way. */
   @PostMapping
   TraceView begin(@PathVariable long job, @Valid @RequestBody BeginTrace b) {
-    return traces.begin(job, b.guide(), b.part(), accounts.me(Right.READ));
+    return traces.begin(job, b.guide(), b.part(), accounts.me());
   }
 
   @PostMapping("/{id}/answer")
   TraceView answer(@PathVariable long job, @PathVariable long id, @Valid @RequestBody Answer a) {
-    return traces.answer(job, id, a.check(), a.outcome(), accounts.me(Right.READ));
+    return traces.answer(job, id, a.check(), a.outcome(), accounts.me());
   }
 
   @PostMapping("/{id}/measure")
@@ -92,29 +77,28 @@ class TraceController {
       @PathVariable long job, @PathVariable long id, @Valid @RequestBody MeterReading m) {
     double reading =
         m.noEnd() ? Double.POSITIVE_INFINITY : m.reading() == null ? Double.NaN : m.reading();
-    return traces.measured(job, id, m.check(), reading, accounts.me(Right.READ));
+    return traces.measured(job, id, m.check(), reading, accounts.me());
   }
 
   @PostMapping("/{id}/assume")
   TraceView assume(@PathVariable long job, @PathVariable long id, @Valid @RequestBody Assume a) {
-    return traces.assume(job, id, a.check(), a.outcome(), a.reason(), accounts.me(Right.READ));
+    return traces.assume(job, id, a.check(), a.outcome(), a.reason(), accounts.me());
   }
 
   @PostMapping("/{id}/back")
   TraceView back(@PathVariable long job, @PathVariable long id, @Valid @RequestBody At a) {
-    return traces.back(job, id, a.check(), accounts.me(Right.READ));
+    return traces.back(job, id, a.check(), accounts.me());
   }
 
   @PostMapping("/{id}/aside")
   TraceView aside(@PathVariable long job, @PathVariable long id, @Valid @RequestBody Aside a) {
-    return traces.setAside(job, id, a.check(), a.reason(), accounts.me(Right.READ));
+    return traces.setAside(job, id, a.check(), a.reason(), accounts.me());
   }
 
   /** Lets the unit answer the check that is open; the answer comes over the stream. */
   @PostMapping("/{id}/look")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void look(@PathVariable long job, @PathVariable long id) {
-    reader(job);
     traces.look(job, id);
   }
 }

@@ -13,6 +13,7 @@ import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.TraceReports;
 import hitchlamp.server.hookup.TraceWork;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.stream.Topics;
@@ -34,7 +35,7 @@ import org.springframework.stereotype.Service;
  * only ever added to.
  */
 @Service
-public class Traces implements TraceReports {
+public class Traces implements TraceReports, JobPage {
   /** Guides that can be begun in one job. */
   static final int MOST_GUIDES = 200;
 
@@ -395,5 +396,17 @@ public class Traces implements TraceReports {
         new Logbook.Moment(
             busMicros == 0 ? null : busMicros, hours, hours == null ? null : "engine"));
     tell(job, trace);
+  }
+
+  @Override
+  public String page() {
+    return "guides";
+  }
+
+  @Override
+  public void showAll(long job) {
+    offers(job);
+    ofJob(job);
+    traced(job);
   }
 }

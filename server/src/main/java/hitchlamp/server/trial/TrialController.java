@@ -1,12 +1,8 @@
 package hitchlamp.server.trial;
 
 import hitchlamp.core.pack.Pack;
-import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.hookup.WatchWork;
-import hitchlamp.server.job.Jobs;
-import hitchlamp.server.job.Seats;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -27,15 +23,11 @@ import org.springframework.web.bind.annotation.RestController;
 class TrialController {
   private final Trials trials;
   private final WatchWork work;
-  private final Jobs jobs;
-  private final Seats seats;
   private final Accounts accounts;
 
-  TrialController(Trials trials, WatchWork work, Jobs jobs, Seats seats, Accounts accounts) {
+  TrialController(Trials trials, WatchWork work, Accounts accounts) {
     this.trials = trials;
     this.work = work;
-    this.jobs = jobs;
-    this.seats = seats;
     this.accounts = accounts;
   }
 
@@ -87,25 +79,17 @@ class TrialController {
         .orElse(new CanView(false, List.of(), 0, 0, List.of(), ""));
   }
 
-  /** Who may command, and has the seat. */
-  private Account commander(long job) {
-    Account me = accounts.me(Right.COMMAND);
-    seats.mine(jobs.job(job).unitId(), me);
-    return me;
-  }
-
   /** Prepares a cutout by hand; nothing is commanded yet. */
   @PostMapping("/cutout")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void cutout(@PathVariable long job, @Valid @RequestBody Begin b) {
-    work.cutout(job, b.engine(), commander(job));
+    work.cutout(job, b.engine(), accounts.me());
   }
 
   /** Gives the test an answer: begin, off 3, on 3, all on, end … */
   @PostMapping("/say")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void say(@PathVariable long job, @Valid @RequestBody Say s) {
-    commander(job);
     work.say(job, s.choice());
   }
 }

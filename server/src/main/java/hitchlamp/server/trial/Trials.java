@@ -13,6 +13,7 @@ import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.TrialReports;
 import hitchlamp.server.hookup.WatchWork;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.stream.StreamSocket;
@@ -31,7 +32,7 @@ import org.springframework.stereotype.Service;
  * Keeps what tests have shown; works their verdicts out of it again whenever they are looked at.
  */
 @Service
-public class Trials implements TrialReports {
+public class Trials implements TrialReports, JobPage {
   private static final String CUTOUT = "CUTOUT";
 
   /** Points of the trace that go over the stream: a minute of them. */
@@ -187,5 +188,15 @@ public class Trials implements TrialReports {
             verdict,
             kind.map(CutoutKind::weakBelow).orElse(0.7),
             Integer.MAX_VALUE));
+  }
+
+  @Override
+  public String page() {
+    return "tests";
+  }
+
+  @Override
+  public void showAll(long job) {
+    ofJob(job);
   }
 }

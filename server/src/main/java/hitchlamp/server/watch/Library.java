@@ -5,6 +5,7 @@ import hitchlamp.core.watch.Series;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.hookup.WatchView;
+import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import java.io.IOException;
 import java.io.Writer;
@@ -15,7 +16,7 @@ import org.springframework.stereotype.Service;
 
 /** All stored recordings: lists, windows, statistics, tables out, marks. */
 @Service
-class Library {
+class Library implements JobPage {
   private final WatchMapper mapper;
   private final RecordingReader reader;
   private final Recordings recordings;
@@ -148,5 +149,18 @@ class Library {
     WatchMapper.Head h = head(id);
     long at = h.firstMicros() + Math.round(seconds * 1e6);
     recordings.mark(id, new Recordings.Mark("MARKER", at, at, text, who.id()));
+  }
+
+  @Override
+  public String page() {
+    return "recordings page";
+  }
+
+  @Override
+  public void showAll(long job) {
+    for (RecordingView.Head r : ofJob(job)) {
+      whole(r.id());
+      window(r.id(), List.of(), null, null, 10);
+    }
   }
 }

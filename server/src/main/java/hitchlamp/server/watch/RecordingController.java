@@ -3,7 +3,6 @@ package hitchlamp.server.watch;
 import hitchlamp.core.watch.PowerPull;
 import hitchlamp.core.watch.SeaTrial;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.config.Refusal;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -50,22 +49,22 @@ class RecordingController {
     return library.ofUnit(unit);
   }
 
-  @GetMapping("/api/recordings/{id}")
-  RecordingView.Whole recording(@PathVariable long id) {
+  @GetMapping("/api/recordings/{recording}")
+  RecordingView.Whole recording(@PathVariable("recording") long id) {
     return library.whole(id);
   }
 
   record Origin(@NotNull double seconds) {}
 
   /** Bus time of a recording's first moment: what its stored traffic has at second 0. */
-  @GetMapping("/api/recordings/{id}/origin")
-  Origin origin(@PathVariable long id) {
+  @GetMapping("/api/recordings/{recording}/origin")
+  Origin origin(@PathVariable("recording") long id) {
     return new Origin(library.origin(id));
   }
 
-  @GetMapping("/api/recordings/{id}/window")
+  @GetMapping("/api/recordings/{recording}/window")
   List<RecordingView.Window> window(
-      @PathVariable long id,
+      @PathVariable("recording") long id,
       @RequestParam(required = false) List<String> channels,
       @RequestParam(required = false) Double from,
       @RequestParam(required = false) Double to,
@@ -78,25 +77,25 @@ class RecordingController {
         Math.max(10, Math.min(MOST_COLUMNS, columns)));
   }
 
-  @GetMapping("/api/recordings/{id}/statistics")
+  @GetMapping("/api/recordings/{recording}/statistics")
   List<RecordingView.Stats> statistics(
-      @PathVariable long id,
+      @PathVariable("recording") long id,
       @RequestParam(required = false) List<String> channels,
       @RequestParam(required = false) Double from,
       @RequestParam(required = false) Double to) {
     return library.statistics(id, channels == null ? List.of() : channels, from, to);
   }
 
-  @PostMapping("/api/recordings/{id}/marks")
+  @PostMapping("/api/recordings/{recording}/marks")
   @ResponseStatus(HttpStatus.CREATED)
-  void mark(@PathVariable long id, @Valid @RequestBody MarkWish m) {
-    library.mark(id, m.seconds(), m.text().strip(), accounts.me(Right.NOTE));
+  void mark(@PathVariable("recording") long id, @Valid @RequestBody MarkWish m) {
+    library.mark(id, m.seconds(), m.text().strip(), accounts.me());
   }
 
   /** The window, or all of it, as a table. */
-  @GetMapping("/api/recordings/{id}/table.csv")
+  @GetMapping("/api/recordings/{recording}/table.csv")
   void csv(
-      @PathVariable long id,
+      @PathVariable("recording") long id,
       @RequestParam(required = false) List<String> channels,
       @RequestParam(required = false) Double from,
       @RequestParam(required = false) Double to,
@@ -121,9 +120,9 @@ class RecordingController {
     }
   }
 
-  @GetMapping("/api/recordings/{id}/alignment")
+  @GetMapping("/api/recordings/{recording}/alignment")
   Analyses.AlignView align(
-      @PathVariable long id,
+      @PathVariable("recording") long id,
       @RequestParam long with,
       @RequestParam Analyses.By by,
       @RequestParam(defaultValue = "") String channel,
@@ -131,9 +130,9 @@ class RecordingController {
     return analyses.align(id, with, by, channel, threshold);
   }
 
-  @GetMapping("/api/recordings/{id}/differences")
+  @GetMapping("/api/recordings/{recording}/differences")
   List<Analyses.Difference> differences(
-      @PathVariable long id,
+      @PathVariable("recording") long id,
       @RequestParam long with,
       @RequestParam(defaultValue = "0") double later,
       @RequestParam(required = false) Double from,
@@ -142,9 +141,9 @@ class RecordingController {
   }
 
   /** Power pulls found in a recording. */
-  @GetMapping("/api/recordings/{id}/pulls")
+  @GetMapping("/api/recordings/{recording}/pulls")
   PowerPull.Result pulls(
-      @PathVariable long id,
+      @PathVariable("recording") long id,
       @RequestParam double massKg,
       @RequestParam(defaultValue = "3") double massOffPercent,
       @RequestParam(defaultValue = "0") double gradePercent,
@@ -161,8 +160,8 @@ class RecordingController {
   }
 
   /** Steady points of a sea trial and how they stand against the propeller law. */
-  @GetMapping("/api/recordings/{id}/sea-trial")
-  SeaTrial.Result sea(@PathVariable long id) {
+  @GetMapping("/api/recordings/{recording}/sea-trial")
+  SeaTrial.Result sea(@PathVariable("recording") long id) {
     return analyses.sea(id);
   }
 }

@@ -3,7 +3,6 @@ package hitchlamp.server.watch;
 import hitchlamp.core.watch.Thinned;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.hookup.WatchWork;
 import hitchlamp.server.job.Logbook;
 import jakarta.validation.Valid;
@@ -66,7 +65,6 @@ class WatchController {
   @PostMapping("/api/jobs/{job}/watch/statistics")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void beginStatistics(@PathVariable long job) {
-    accounts.me(Right.READ);
     work.beginStatistics(job);
   }
 
@@ -74,7 +72,7 @@ class WatchController {
   @PostMapping("/api/jobs/{job}/watch/marker")
   @ResponseStatus(HttpStatus.CREATED)
   void marker(@PathVariable long job, @Valid @RequestBody MomentWish w) {
-    Account me = accounts.me(Right.NOTE);
+    Account me = accounts.me();
     WatchWork.Moment now = work.moment(job);
     now.recordings()
         .forEach(
@@ -93,14 +91,13 @@ class WatchController {
   @PostMapping("/api/jobs/{job}/watch/recorders")
   @ResponseStatus(HttpStatus.CREATED)
   Started record(@PathVariable long job, @Valid @RequestBody RecordWish wish) {
-    Account me = accounts.me(Right.READ);
+    Account me = accounts.me();
     return new Started(work.record(job, wish.plan(), me));
   }
 
   @DeleteMapping("/api/jobs/{job}/watch/recorders/{number}")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void stop(@PathVariable long job, @PathVariable int number) {
-    accounts.me(Right.READ);
     work.stop(job, number);
   }
 
@@ -112,14 +109,13 @@ class WatchController {
   @PostMapping("/api/watch-sets")
   @ResponseStatus(HttpStatus.CREATED)
   List<ValueSets.KeptSet> keepSet(@Valid @RequestBody SetWish s) {
-    sets.keep(s.name().strip(), s.channels(), accounts.me(Right.READ));
+    sets.keep(s.name().strip(), s.channels(), accounts.me());
     return sets.all();
   }
 
   @DeleteMapping("/api/watch-sets/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void dropSet(@PathVariable long id) {
-    accounts.me(Right.READ);
     sets.drop(id);
   }
 }

@@ -1,22 +1,20 @@
 package hitchlamp.server.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
-import static org.mockito.Mockito.when;
 
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.security.crypto.password.PasswordEncoder;
+import tools.jackson.databind.JsonNode;
 
 @ExtendWith(Installation.class)
 class AccountTest {
@@ -107,41 +105,140 @@ class AccountTest {
     assertThat(late.status()).isEqualTo(409);
   }
 
+  private static Map<String, String> fresh(String name) {
+    return Map.of("name", name, "password", "a long enough one", "role", "TECHNICIAN");
+  }
+
+  private static long idOf(Person manager, String name) {
+    for (JsonNode a : manager.must("GET", "/api/account", null)) {
+      if (a.path("name").asString().equals(name)) {
+        return a.path("id").asLong();
+      }
+    }
+    throw new AssertionError("no account " + name);
+  }
+
+  private static Person in(Installation.Running running, String name, String password) {
+    Person p = new Person(running.url());
+    p.must("POST", "/api/account/sign-in", credentials(name, password));
+    return p;
+  }
+
   @Test
-  void guessingIsSlowedDown() {
-    Clock clock = mock(Clock.class);
-    Instant start = Instant.parse("2026-11-23T08:00:00Z");
-    when(clock.instant()).thenReturn(start);
-    SignInThrottle throttle = new SignInThrottle(clock);
-    for (int i = 1; i < SignInThrottle.FREE_TRIES; i++) {
-      throttle.failed("t");
-      assertThat(throttle.wait("t")).isZero();
+  void theCommonestPasswordsAreRefused(Installation.Running running) {
+    Person manager = Person.in(running, "Manager");
+    for (String common :
+        new String[] {
+          "password123",
+          "qwertyuiop",
+          "1234567890",
+          "aaaaaaaaaaaa",
+          "iloveyou123",
+          "trustno1trustno1"
+        }) {
+      Person.Answer a =
+          manager.post(
+              "/api/account",
+              Map.of("name", "Technician99x", "password", common, "role", "TECHNICIAN"));
+      assertThat(a.status()).as(common).isEqualTo(400);
+      assertThat(a.body().path("message").asString()).contains("password");
     }
-    throttle.failed("t");
-    assertThat(throttle.wait("t")).isEqualTo(Duration.ofSeconds(30));
-    throttle.failed("t");
-    assertThat(throttle.wait("t")).isEqualTo(Duration.ofSeconds(60));
-    for (int i = 0; i < 50; i++) {
-      throttle.failed("t");
+  }
+
+  @Test
+  void aNameIsReadableText(Installation.Running running) {
+    Person manager = Person.in(running, "Manager");
+    for (String bad :
+        new String[] {
+          "<b>Technician</b>",
+          "Techni\u200Bcian 1",
+          "Technician\u202E1",
+          "a\u0007b",
+          "x\uFFFEy",
+          "\u00A0"
+        }) {
+      Person.Answer a = manager.post("/api/account", fresh(bad));
+      assertThat(a.status()).as(bad).isEqualTo(400);
     }
-    assertThat(throttle.wait("t")).isEqualTo(Duration.ofMinutes(15));
-    assertThat(throttle.wait("somebody else")).isZero();
-    when(clock.instant()).thenReturn(start.plus(Duration.ofMinutes(16)));
-    assertThat(throttle.wait("t")).isZero();
-    throttle.succeeded("t");
-    throttle.failed("t");
-    assertThat(throttle.wait("t")).isZero();
+    assertThat(manager.post("/api/account", fresh("Größe Žďár (2)")).status()).isEqualTo(201);
+  }
+
+  @Test
+  void whoChangesHisPasswordStaysSignedInHereAndNowhereElse(Installation.Running running) {
+    Person manager = Person.in(running, "Manager");
+    manager.must("POST", "/api/account", fresh("Changer"));
+    Person here = in(running, "Changer", "a long enough one");
+    Person elsewhere = in(running, "Changer", "a long enough one");
+    assertThat(
+            here.post(
+                    "/api/account/password",
+                    Map.of("old", "not the one I have", "password", "another long enough one"))
+                .status())
+        .isEqualTo(400);
+    here.must(
+        "POST",
+        "/api/account/password",
+        Map.of("old", "a long enough one", "password", "another long enough one"));
+    assertThat(here.get("/api/units").status()).isEqualTo(200);
+    assertThat(elsewhere.get("/api/units").status()).isEqualTo(401);
+    assertThat(
+            new Person(running.url())
+                .post("/api/account/sign-in", credentials("Changer", "a long enough one"))
+                .status())
+        .isEqualTo(401);
+    in(running, "Changer", "another long enough one");
+  }
+
+  @Test
+  void aResetEndsAllSessions(Installation.Running running) {
+    Person manager = Person.in(running, "Manager");
+    manager.must("POST", "/api/account", fresh("Forgetful"));
+    Person p = in(running, "Forgetful", "a long enough one");
+    long id = idOf(manager, "Forgetful");
+    manager.must(
+        "POST", "/api/account/" + id + "/password", Map.of("password", "given by the manager"));
+    assertThat(p.get("/api/units").status()).isEqualTo(401);
+    in(running, "Forgetful", "given by the manager");
+    assertThat(
+            Person.in(running, "Technician 1")
+                .post("/api/account/" + id + "/password", Map.of("password", "given by another"))
+                .status())
+        .isEqualTo(403);
+  }
+
+  @Test
+  void anEndedAccountSignsInNoMoreAndItsEntriesStay(Installation.Running running) throws Exception {
+    Person manager = Person.in(running, "Manager");
+    manager.must("POST", "/api/account", fresh("Leaver"));
+    Person p = in(running, "Leaver", "a long enough one");
+    long job = p.openJob("Tipper of the leaver");
+    p.must("POST", "/api/jobs/" + job + "/logbook", Map.of("text", "Still here."));
+    try (Person.Feed open = p.feed(job, -1)) {
+      manager.must("POST", "/api/account/" + idOf(manager, "Leaver") + "/end", null);
+      assertThat(p.get("/api/units").status()).isEqualTo(401);
+      open.awaitClosed();
+    }
+    assertThat(
+            new Person(running.url())
+                .post("/api/account/sign-in", credentials("Leaver", "a long enough one"))
+                .status())
+        .isEqualTo(401);
+    assertThat(manager.must("GET", "/api/account", null).toString()).doesNotContain("Leaver");
+    assertThat(manager.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
+        .contains("\"who\":\"Leaver\"");
+    Person.Answer only = manager.post("/api/account/" + idOf(manager, "Manager") + "/end", null);
+    assertThat(only.status()).as("the only manager stays").isEqualTo(409);
   }
 
   @Test
   void aPasswordThatIsTheNameOrTooLongIsNeverStored() {
     AccountMapper mapper = mock(AccountMapper.class);
-    Accounts accounts = new Accounts(mapper, mock(PasswordEncoder.class));
-    org.assertj.core.api.Assertions.assertThatThrownBy(
-            () -> accounts.add("Technician 12", "technician 12", Role.TECHNICIAN))
+    Accounts accounts =
+        new Accounts(
+            mapper, mock(PasswordEncoder.class), mock(Sessions.class), mock(KnownBrowsers.class));
+    assertThatThrownBy(() -> accounts.add("Technician 12", "technician 12", Role.TECHNICIAN))
         .isInstanceOf(Refusal.class);
-    org.assertj.core.api.Assertions.assertThatThrownBy(
-            () -> accounts.add("T", "ü".repeat(40), Role.TECHNICIAN))
+    assertThatThrownBy(() -> accounts.add("T", "ü".repeat(40), Role.TECHNICIAN))
         .hasMessageContaining("72 bytes");
     verify(mapper, never()).add(anyString(), anyString(), org.mockito.ArgumentMatchers.any());
   }

@@ -29,6 +29,11 @@ import tools.jackson.databind.JsonNode;
 class CaseFileTest {
   private static byte[] made;
 
+  /** The same for other tests of case files. */
+  static byte[] sound(Installation.Running running) {
+    return caseFile(running);
+  }
+
   /** A whole job on the truck that was wiped, as a case file; made once. */
   private static synchronized byte[] caseFile(Installation.Running running) {
     if (made != null) {
@@ -173,7 +178,11 @@ class CaseFileTest {
         .anyMatch(p -> p.startsWith("traffic/") && p.endsWith(".log"))
         .anyMatch(p -> p.startsWith("story-read/") && p.endsWith(".json"));
     Person s = Person.in(running, "Specialist 1");
-    Person.Answer opened = s.upload("/api/case-files", "case.zip", file);
+    assertThat(s.upload("/api/case-files", "case.zip", file).status())
+        .as("a specialist looks and comments; somebody of the workshop opens the file for him")
+        .isEqualTo(403);
+    Person.Answer opened =
+        Person.in(running, "Technician 1").upload("/api/case-files", "case.zip", file);
     assertThat(opened.status()).as(opened.body().toString()).isEqualTo(201);
     long job = opened.body().path("job").asLong();
     String at = "/api/jobs/" + job;
@@ -259,7 +268,7 @@ class CaseFileTest {
   void aBadFileIsRefusedWithItsReasonAndLeavesNothing(Installation.Running running)
       throws IOException {
     byte[] file = caseFile(running);
-    Person p = Person.in(running, "Specialist 1");
+    Person p = Person.in(running, "Technician 1");
     refused(p, "no archive".getBytes(StandardCharsets.UTF_8), "no whole zip archive");
     refused(p, Arrays.copyOf(file, file.length / 2), "no whole zip archive");
     refused(p, zip(Map.of("a.txt", new byte[3])), "has no manifest.json");
@@ -280,12 +289,14 @@ class CaseFileTest {
   void rowsThatMakeNoSenseAreRefusedWholeEvenWithTrueChecksums(Installation.Running running)
       throws Exception {
     Map<String, byte[]> parts = unzip(caseFile(running));
-    Person p = Person.in(running, "Specialist 1");
+    Person p = Person.in(running, "Technician 1");
     for (String[] bad :
         new String[][] {
           {"story-read.json", "[{\"key\": 1}]", "Row 1 of"},
           {"frame-block.json", "[{\"key\": 1, \"hook_up_id\": 77}]", "belongs to nothing"},
-          {"logbook-entry.json", "{\"a\": 1}", "cannot be read"},
+          {"logbook-entry.json", "{\"a\": 1}", "holds no rows"},
+          {"logbook-entry.json", "[{\"a\": 1]", "cannot be read"},
+          {"logbook-entry.json", "[7]", "is no row"},
           {"lead-move.json", "[{\"what\": {\"x\": 1}}]", "no plain value"},
           {"use-figure.json", "null", "holds no rows"}
         }) {

@@ -7,6 +7,7 @@ import java.net.http.WebSocket;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
@@ -151,6 +152,7 @@ public final class Person {
     private final LinkedBlockingQueue<JsonNode> changes = new LinkedBlockingQueue<>();
     private static final int MOST_TOLD = 600;
     private final StringBuilder part = new StringBuilder();
+    private final CountDownLatch closed = new CountDownLatch(1);
     private WebSocket socket;
 
     @Override
@@ -197,6 +199,19 @@ public final class Person {
           c ->
               c.path("type").asString().equals("link")
                   && c.path("body").path("state").asString().equals(state));
+    }
+
+    /** Waits until the server closes the stream; fails after ten seconds. */
+    public void awaitClosed() throws InterruptedException {
+      if (!closed.await(10, TimeUnit.SECONDS)) {
+        throw new AssertionError("the stream is still open");
+      }
+    }
+
+    @Override
+    public CompletionStage<?> onClose(WebSocket s, int status, String reason) {
+      closed.countDown();
+      return null;
     }
 
     /** Says something to the server. */

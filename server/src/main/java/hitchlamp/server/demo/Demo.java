@@ -1,9 +1,12 @@
-package hitchlamp.server.config;
+package hitchlamp.server.demo;
 
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.UnitRow;
+import java.net.InetAddress;
+import java.net.UnknownHostException;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -24,13 +27,21 @@ class Demo implements ApplicationRunner {
   private final Accounts accounts;
   private final Jobs jobs;
 
-  Demo(Accounts accounts, Jobs jobs) {
+  private final String address;
+
+  Demo(Accounts accounts, Jobs jobs, @Value("${server.address}") String address) {
     this.accounts = accounts;
     this.jobs = jobs;
+    this.address = address;
   }
 
   @Override
-  public void run(ApplicationArguments args) {
+  public void run(ApplicationArguments args) throws UnknownHostException {
+    if (!InetAddress.getByName(address).isLoopbackAddress()) {
+      throw new IllegalStateException(
+          "the demo has passwords that everybody knows, so it listens on loopback only, not on "
+              + address);
+    }
     if (!accounts.none()) {
       return;
     }

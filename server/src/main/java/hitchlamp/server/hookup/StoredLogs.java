@@ -1,0 +1,106 @@
+package hitchlamp.server.hookup;
+
+import com.github.luben.zstd.Zstd;
+import hitchlamp.core.bus.Candump;
+import hitchlamp.core.bus.CandumpFault;
+import hitchlamp.core.bus.FrameBlock;
+import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.config.Refusal;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Logs of other programs, kept block by block and read block by block: a log of ten million frames
+ * takes no more memory than one of a thousand.
+ */
+@Component
+class StoredLogs {
+  private final HookUpMapper mapper;
+
+  StoredLogs(HookUpMapper mapper) {
+    this.mapper = mapper;
+  }
+
+  /** One bus of a log on its way in. */
+  private final class Bus {
+    final long id;
+    final List<FrameBlock.Entry> waiting = new ArrayList<>();
+    int frames;
+
+    Bus(long id) {
+      this.id = id;
+    }
+
+    void take(StampedFrame frame) {
+      waiting.add(new FrameBlock.Entry.OfFrame(frame, false));
+      frames++;
+      if (waiting.size() == FrameBlock.MOST_ENTRIES) {
+        keep();
+      }
+    }
+
+    void keep() {
+      if (!waiting.isEmpty()) {
+        mapper.addLogBlock(id, waiting.size(), Zstd.compress(FrameBlock.encode(waiting)));
+        waiting.clear();
+      }
+    }
+  }
+
+  /** Keeps a candump log with a job; all of it or, where a line has a fault, nothing. */
+  @Transactional
+  public void add(long job, String name, InputStream content, Account who) {
+    Map<String, Bus> buses = new LinkedHashMap<>();
+    try {
+      Candump.read(
+          new InputStreamReader(
+              content,
+              StandardCharsets.UTF_8
+                  .newDecoder()
+                  .onMalformedInput(CodingErrorAction.REPORT)
+                  .onUnmappableCharacter(CodingErrorAction.REPORT)),
+          (bus, frame) ->
+              buses
+                  .computeIfAbsent(bus, b -> new Bus(mapper.addLog(job, name, b, who.id())))
+                  .take(frame));
+    } catch (CandumpFault e) {
+      throw Refusal.bad(
+          name + ", " + e.getMessage(),
+          "Mend the line or record the log again; nothing of it was loaded.");
+    } catch (CharacterCodingException e) {
+      throw Refusal.bad(name + " is not a text file.", "Choose a log as candump -l writes it.");
+    } catch (IOException e) {
+      throw new IllegalStateException(e);
+    }
+    if (buses.isEmpty()) {
+      throw Refusal.bad(name + " holds no frames.", "Choose a log as candump -l writes it.");
+    }
+    buses
+        .values()
+        .forEach(
+            b -> {
+              b.keep();
+              mapper.logHolds(b.id, b.frames);
+            });
+  }
+
+  /** All frames of one bus of a log, in order; one block is held at a time. */
+  Iterator<StampedFrame> frames(long log) {
+    return mapper.logBlocks(log).stream()
+        .flatMap(id -> StoredBlocks.unpack(mapper.logBlock(id).content()).stream())
+        .map(e -> ((FrameBlock.Entry.OfFrame) e).stamped())
+        .iterator();
+  }
+}
