@@ -1,12 +1,16 @@
 package hitchlamp.core.watch;
 
+import hitchlamp.core.bus.BoundedLines;
 import hitchlamp.core.quantity.Unit;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.Writer;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.nio.charset.CharacterCodingException;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
@@ -14,6 +18,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -27,8 +34,22 @@ public final class Csv {
   /** Most rows that are read. */
   public static final long MOST_ROWS = 20_000_000;
 
-  private static final int MOST_DECIMALS = 9;
+  /** Decimals that are kept: a column with more is rounded, and it is said. */
+  public static final int MOST_DECIMALS = 9;
+
   private static final double MOST_COUNTS = 9e15;
+  private static final double MOST_VALUE = 1e12;
+
+  /** Rounding may change a value by a millionth of itself at the most; a smaller one is refused. */
+  private static final BigDecimal ROUNDING = new BigDecimal("1e-6");
+
+  private static final double[] STEPS =
+      IntStream.rangeClosed(0, MOST_DECIMALS).mapToDouble(d -> Math.pow(10, -d)).toArray();
+
+  private static final int LONGEST_ROW = 1_000_000;
+  private static final long DAY_MICROS = 86_400_000_000L;
+  private static final Pattern CLOCK =
+      Pattern.compile("(\\d{1,3}):([0-5]?\\d)(?::([0-5]?\\d(?:\\.\\d{1,9})?))?");
 
   /** Opens the file again from its beginning. */
   public interface Source {
@@ -42,8 +63,13 @@ public final class Csv {
     void row(long micros, long[] raws);
   }
 
-  /** What a file held. */
-  public record Read(long rows, Track track, long firstMicros, long lastMicros) {}
+  /**
+   * What a file held.
+   *
+   * @param rounded names of columns whose figures had more than {@link #MOST_DECIMALS} decimals
+   */
+  public record Read(
+      long rows, Track track, long firstMicros, long lastMicros, List<String> rounded) {}
 
   private Csv() {}
 
@@ -72,6 +98,7 @@ public final class Csv {
    */
   public static Read read(Source source, CsvMap map, String name, Sink sink) throws IOException {
     int[] decimals = new int[map.columns().size()];
+    Extremes extremes = new Extremes(map);
     long[] span = {Long.MAX_VALUE, Long.MIN_VALUE};
     long rows =
         rows(
@@ -79,7 +106,7 @@ public final class Csv {
             map,
             (line, micros, fields) -> {
               for (int i = 0; i < decimals.length; i++) {
-                decimals[i] = Math.max(decimals[i], decimals(fields[i], map, line, i));
+                decimals[i] = Math.max(decimals[i], extremes.decimals(fields[i], line, i));
               }
               span[0] = Math.min(span[0], micros);
               span[1] = Math.max(span[1], micros);
@@ -87,6 +114,7 @@ public final class Csv {
     if (rows == 0) {
       throw new CsvFault(0, "the file has names and no values");
     }
+    extremes.mustFit(decimals);
     Track track = track(map, decimals, name);
     sink.begins(track);
     long[] raws = new long[decimals.length];
@@ -99,7 +127,7 @@ public final class Csv {
           }
           sink.row(micros, raws);
         });
-    return new Read(rows, track, span[0], span[1]);
+    return new Read(rows, track, span[0], span[1], extremes.rounded());
   }
 
   private interface Row {
@@ -114,7 +142,8 @@ public final class Csv {
             .setIgnoreEmptyLines(true)
             .setIgnoreSurroundingSpaces(true)
             .get();
-    try (BufferedReader in = new BufferedReader(source.open());
+    try (BufferedReader in =
+            new BufferedReader(new BoundedLines(source.open(), LONGEST_ROW, true));
         CSVParser parser = CSVParser.parse(in, format)) {
       Iterator<CSVRecord> records = parser.iterator();
       CSVRecord head = null;
@@ -128,6 +157,7 @@ public final class Csv {
       checkHead(head, map);
       long rows = 0;
       long last = Long.MIN_VALUE;
+      long midnights = 0;
       String[] fields = new String[map.columns().size()];
       while (records.hasNext()) {
         CSVRecord r = records.next();
@@ -137,7 +167,12 @@ public final class Csv {
               line,
               r.size() + " fields where the names are " + head.size() + "; the row is ragged");
         }
-        long micros = time(r.get(map.timeColumn()), map, line);
+        long micros = time(r.get(map.timeColumn()), map, line) + midnights;
+        if (map.time() == CsvMap.Time.CLOCK && micros < last - DAY_MICROS / 2) {
+          // A clock that falls by more than half a day has passed midnight.
+          midnights += DAY_MICROS;
+          micros += DAY_MICROS;
+        }
         if (micros < last) {
           throw new CsvFault(
               line, "time runs backwards; sort the rows by time, or cut the file there");
@@ -154,7 +189,7 @@ public final class Csv {
       return rows;
     } catch (java.io.UncheckedIOException e) {
       throw fault(e.getCause());
-    } catch (CharacterCodingException | CSVException e) {
+    } catch (CharacterCodingException | CSVException | BoundedLines.TooLong e) {
       throw fault(e);
     } catch (IllegalStateException e) {
       if (e.getCause() instanceof IOException io) {
@@ -165,6 +200,10 @@ public final class Csv {
   }
 
   private static CsvFault fault(IOException e) {
+    if (e instanceof BoundedLines.TooLong tooLong) {
+      return new CsvFault(
+          tooLong.line(), "a row " + e.getMessage() + "; is a quotation mark left open?");
+    }
     return e instanceof CharacterCodingException
         ? new CsvFault(0, "the file is not text in UTF-8; save it as UTF-8 and try again")
         : new CsvFault(0, "the file is no table: " + e.getMessage());
@@ -185,16 +224,18 @@ public final class Csv {
   }
 
   private static long time(String field, CsvMap map, long line) {
-    String text = map.decimalComma() ? field.replace(',', '.') : field;
+    String text = plain(field, map);
     try {
       if (map.time() == CsvMap.Time.CLOCK) {
         String[] parts = text.strip().split("[ T]");
-        String[] clock = parts[parts.length - 1].split(":");
-        double seconds = 0;
-        for (String part : clock) {
-          seconds = seconds * 60 + Double.parseDouble(part);
+        Matcher m = CLOCK.matcher(parts[parts.length - 1]);
+        if (!m.matches()) {
+          throw new CsvFault(line, "'" + shortened(field) + "' is no time of day");
         }
-        return Math.round(seconds * 1e6);
+        double seconds = m.group(3) == null ? 0 : Double.parseDouble(m.group(3));
+        return Math.round(
+            (Integer.parseInt(m.group(1)) * 3_600 + Integer.parseInt(m.group(2)) * 60 + seconds)
+                * 1e6);
       }
       double value = Double.parseDouble(text.strip());
       double micros =
@@ -220,49 +261,127 @@ public final class Csv {
     return field.isEmpty() || map.missing().contains(field);
   }
 
-  private static int decimals(String field, CsvMap map, long line, int column) {
-    if (missing(field, map)) {
-      return 0;
+  private static String plain(String field, CsvMap map) {
+    return map.decimalComma() ? field.replace(',', '.') : field;
+  }
+
+  /** What the first reading finds of each column: its decimals, and whether all of it can be kept. */
+  private static final class Extremes {
+    /** A figure of n digits is smaller than the nth; a sign counts as one, which is no harm. */
+    private static final double[] POWERS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10};
+
+    private final CsvMap map;
+    private final double[] largest;
+    private final long[] lines;
+    private final BitSet rounded = new BitSet();
+
+    Extremes(CsvMap map) {
+      this.map = map;
+      largest = new double[map.columns().size()];
+      lines = new long[map.columns().size()];
     }
-    String text = map.decimalComma() ? field.replace(',', '.') : field;
-    int plain = PlainFigure.decimals(text);
-    if (plain >= 0) {
+
+    /** Decimals of a field. */
+    int decimals(String field, long line, int column) {
+      if (missing(field, map)) {
+        return 0;
+      }
+      String text = plain(field, map);
+      int plain = PlainFigure.decimals(text);
+      if (plain < 0) {
+        return exact(text, line, column);
+      }
+      int whole = text.length() - (plain > 0 ? plain + 1 : 0);
+      size(POWERS[Math.min(whole, POWERS.length - 1)], line, column);
       return plain;
     }
-    double value;
-    try {
-      value = Double.parseDouble(text);
-    } catch (NumberFormatException e) {
-      throw new CsvFault(
-          line,
-          "'"
-              + shortened(field)
-              + "' under '"
-              + map.columns().get(column).name()
-              + "' is no number; name it as a missing value, or mend it");
+
+    private void size(double size, long line, int column) {
+      if (size > largest[column]) {
+        largest[column] = size;
+        lines[column] = line;
+      }
     }
-    if (!(Math.abs(value) < 1e12)) {
-      throw new CsvFault(line, "'" + shortened(field) + "' is too large a number");
+
+    private int exact(String text, long line, int column) {
+      BigDecimal value;
+      try {
+        value = new BigDecimal(text.strip()).stripTrailingZeros();
+      } catch (NumberFormatException e) {
+        throw new CsvFault(
+            line,
+            "'"
+                + shortened(text)
+                + "' under '"
+                + map.columns().get(column).name()
+                + "' is no number; name it as a missing value, or mend it");
+      }
+      // Precision less scale is the place of the first digit: safe for exponents of any size.
+      if ((long) value.precision() - value.scale() > 13
+          || Math.abs(value.doubleValue()) >= MOST_VALUE) {
+        throw new CsvFault(line, "'" + shortened(text) + "' is too large a number");
+      }
+      if (value.scale() > MOST_DECIMALS) {
+        round(value, text, line, column);
+      }
+      size(Math.abs(value.doubleValue()), line, column);
+      return Math.max(0, Math.min(MOST_DECIMALS, value.scale()));
     }
-    int exponent = Math.max(text.indexOf('e'), text.indexOf('E'));
-    int dot = text.indexOf('.');
-    if (exponent >= 0) {
-      int power = Integer.parseInt(text.substring(exponent + 1));
-      int digits = dot < 0 ? 0 : exponent - dot - 1;
-      return Math.max(0, Math.min(MOST_DECIMALS, digits - power));
+
+    private void round(BigDecimal value, String text, long line, int column) {
+      boolean vanishes = (long) value.precision() - value.scale() < -MOST_DECIMALS;
+      if (vanishes
+          || value
+                  .setScale(MOST_DECIMALS, RoundingMode.HALF_EVEN)
+                  .subtract(value)
+                  .abs()
+                  .compareTo(value.abs().multiply(ROUNDING))
+              > 0) {
+        throw new CsvFault(
+            line,
+            "'"
+                + shortened(text)
+                + "' under '"
+                + map.columns().get(column).name()
+                + "' is too small to be kept with "
+                + MOST_DECIMALS
+                + " decimals; give the column in a smaller unit");
+      }
+      rounded.set(column);
     }
-    return dot < 0 ? 0 : Math.min(MOST_DECIMALS, text.length() - dot - 1);
+
+    /** Refuses a column whose largest figure does not fit with the decimals of its finest. */
+    void mustFit(int[] decimals) {
+      for (int i = 0; i < largest.length; i++) {
+        if (largest[i] * Math.pow(10, decimals[i]) >= MOST_COUNTS) {
+          throw new CsvFault(
+              lines[i],
+              "the figures under '"
+                  + map.columns().get(i).name()
+                  + "' need more than 15 digits ("
+                  + decimals[i]
+                  + " decimals and this one); round the column, or leave it out");
+        }
+      }
+    }
+
+    List<String> rounded() {
+      return rounded.stream().mapToObj(i -> map.columns().get(i).name()).toList();
+    }
   }
 
   private static long raw(String field, int decimals, CsvMap map) {
     if (missing(field, map)) {
       return Scale.MISSING;
     }
-    String text = map.decimalComma() ? field.replace(',', '.') : field;
+    String text = plain(field, map);
     int plain = PlainFigure.decimals(text);
     return plain >= 0
         ? PlainFigure.count(text, plain, decimals)
-        : Math.round(Double.parseDouble(text) * Math.pow(10, decimals));
+        : new BigDecimal(text.strip())
+            .setScale(decimals, RoundingMode.HALF_EVEN)
+            .movePointRight(decimals)
+            .longValueExact();
   }
 
   private static Track track(CsvMap map, int[] decimals, String name) {
@@ -296,7 +415,7 @@ public final class Csv {
       throws IOException {
     StringBuilder line = new StringBuilder("time [s]");
     for (Series s : series) {
-      line.append(separator).append(quoted(head(s.channel()), separator));
+      line.append(separator).append(quoted(cell(head(s.channel())), separator));
     }
     out.append(line).append("\r\n");
     // Series of one track share their times: their place moves together.
@@ -329,13 +448,21 @@ public final class Csv {
     }
   }
 
+  /**
+   * A text for a cell of a table: a spreadsheet runs what begins like a formula, so such a text gets
+   * an apostrophe before it (OWASP, "CSV Injection").
+   */
+  public static String cell(String text) {
+    return !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
+  }
+
   private static String head(Channel c) {
     String unit = c.scale().unit() == Unit.ONE ? "" : " [" + c.scale().unit().symbol() + "]";
     return (c.side().isEmpty() ? "" : c.side() + " ") + c.name() + unit;
   }
 
   private static String quoted(String text, char separator) {
-    return text.indexOf(separator) >= 0 || text.indexOf('"') >= 0
+    return text.indexOf(separator) >= 0 || text.indexOf('"') >= 0 || text.indexOf('\n') >= 0
         ? '"' + text.replace("\"", "\"\"") + '"'
         : text;
   }
@@ -346,6 +473,11 @@ public final class Csv {
     if (Double.isNaN(value)) {
       return "";
     }
+    int exact = scale.offset() == 0 ? decimalsOf(scale.factor()) : -1;
+    if (exact >= 0) {
+      // Counts of a power of ten are the figure itself: no floating point comes between.
+      return decimal(raw, exact);
+    }
     int decimals = scale.decimals();
     // Steps such as 1/128 have more digits than their size suggests.
     double step = Math.abs(scale.factor()) * Math.pow(10, decimals);
@@ -354,6 +486,16 @@ public final class Csv {
       decimals++;
     }
     return decimal(Math.round(value * Math.pow(10, decimals)), decimals);
+  }
+
+  /** Decimals of a step that is a power of ten, -1 for others. */
+  private static int decimalsOf(double step) {
+    for (int d = 0; d <= MOST_DECIMALS; d++) {
+      if (step == STEPS[d]) {
+        return d;
+      }
+    }
+    return -1;
   }
 
   /** A whole number with so many decimals, without needless zeros. */

@@ -5,11 +5,13 @@ import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.quantity.Unit;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -28,6 +30,9 @@ public final class Dbc {
   /** Signals that are read from one file. */
   public static final int MOST_SIGNALS = 8_000;
 
+  private static final double MOST_FACTOR = 1e9;
+  private static final double LEAST_FACTOR = 1e-12;
+  private static final double MOST_OFFSET = 1e12;
   private static final long EXTENDED = 0x8000_0000L;
   private static final Pattern MESSAGE =
       Pattern.compile("BO_\\s+(\\d{1,10})\\s+(\\w+)\\s*:\\s*(\\d{1,4})\\s+(\\S+)\\s*");
@@ -69,17 +74,23 @@ public final class Dbc {
       bits = Integer.parseInt(m.group(4));
       little = m.group(5).equals("1");
       signed = m.group(6).equals("-");
-      factor = number(m.group(7), line);
-      offset = number(m.group(8), line);
+      factor = number(m.group(7), line, MOST_FACTOR);
+      offset = number(m.group(8), line, MOST_OFFSET);
       unit = m.group(9);
     }
 
-    private static double number(String text, int line) {
+    private static double number(String text, int line, double most) {
+      double value;
       try {
-        return Double.parseDouble(text.strip());
+        value = Double.parseDouble(text.strip());
       } catch (NumberFormatException e) {
         throw new CsvFault(line, "'" + text + "' is no number");
       }
+      if (!(Math.abs(value) <= most)) {
+        throw new CsvFault(
+            line, "'" + text.strip() + "' is no factor or offset of a signal; mend it");
+      }
+      return value;
     }
   }
 
@@ -95,9 +106,21 @@ public final class Dbc {
    *     other
    */
   public static Contents read(String text) {
+    return read(text, Set.of());
+  }
+
+  /**
+   * The same beside what is known already.
+   *
+   * @param known SPNs that have a parameter; a signal that names one of them is left out, and one
+   *     that names none gets a number that is none of them
+   */
+  public static Contents read(String text, Set<Integer> known) {
     Map<Long, Message> messages = messages(text);
     List<Parameter> parameters = new ArrayList<>();
     List<String> leftOut = new ArrayList<>();
+    Set<Integer> taken = new HashSet<>(known);
+    messages.values().forEach(m -> m.signals().values().forEach(s -> taken.add(s.spn)));
     int own = FIRST_OWN_SPN;
     for (Message m : messages.values()) {
       overlaps(m);
@@ -111,6 +134,18 @@ public final class Dbc {
         if (!why.isEmpty()) {
           leftOut.add("Signal " + s.name + " of " + m.name() + ": " + why + ".");
           continue;
+        }
+        if (s.spn > 0 && known.contains(s.spn)) {
+          leftOut.add(
+              "Signal " + s.name + " of " + m.name() + ": SPN " + s.spn + " is known already.");
+          continue;
+        }
+        while (s.spn == 0 && taken.contains(own)) {
+          own++;
+        }
+        if (s.spn == 0 && own > Dtc.GREATEST_SPN) {
+          throw new CsvFault(
+              s.line, "no number is left for a signal without an SPN; drop a file, or cut this one");
         }
         int spn = s.spn > 0 ? s.spn : own++;
         Optional<Unit> unit = CsvMap.unitNamed(s.unit);
@@ -237,7 +272,7 @@ public final class Dbc {
     if (s.signed) {
       return "it is signed";
     }
-    return s.bits > 32 ? "it has more than 32 bits" : s.factor == 0 ? "its factor is 0" : "";
+    return s.bits > 32 ? "it has more than 32 bits" : Math.abs(s.factor) < LEAST_FACTOR ? "its factor is 0" : s.bits == 0 ? "it has no bits" : "";
   }
 
   private static int pgn(long identifier) {

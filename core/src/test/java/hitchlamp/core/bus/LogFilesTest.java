@@ -138,4 +138,18 @@ class LogFilesTest {
       }
     }
   }
+
+  @Test
+  void aLogOfOneEndlessLineOrOfManyBusesIsRefused() {
+    assertThatThrownBy(() -> Candump.read(new StringReader("(1.000000) can0 ".repeat(1_000))))
+        .isInstanceOf(CandumpFault.class)
+        .hasMessageContaining("line 1: longer than");
+    StringBuilder buses = new StringBuilder();
+    for (int i = 0; i <= Candump.MOST_BUSES; i++) {
+      buses.append("(1.000000) can").append(i).append(" 123#00\n");
+    }
+    assertThatThrownBy(() -> Candump.read(new StringReader(buses.toString())))
+        .isInstanceOf(CandumpFault.class)
+        .hasMessageContaining("buses");
+  }
 }

@@ -101,6 +101,142 @@ class CsvTest {
     assertThat(out.toString()).isEqualTo("time [s],a\r\n0,0.123456789\r\n1,-77.1\r\n2,100000\r\n");
   }
 
+  @Test
+  void moreThanNineDecimalsAreRoundedAndThatIsSaid() throws IOException {
+    Csv.Read r = read("time [s],boost [bar],a\n0,1.23456789012345,1\n1,0.30000000000000004,2\n");
+    assertThat(r.rounded()).containsExactly("boost");
+    assertThat(rows.get(0)[1]).isEqualTo(1_234_567_890L);
+    assertThat(rows.get(1)[1]).isEqualTo(300_000_000L);
+    assertThat(read("time [s],a\n0,1.500000000000\n").rounded())
+        .as("noughts at the end are no digits")
+        .isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "0.000000000012 | too small to be kept",
+        "1.5e-30 | too small to be kept",
+        "1e999999999 | too large a number",
+        "9999999999999 | too large a number",
+        "-1e13 | too large a number",
+        "0x1p3 | is no number",
+        "1f | is no number",
+        "Infinity | is no number"
+      })
+  void aFigureThatCannotBeKeptAsItIsIsRefusedWithItsLine(String figure, String says) {
+    assertThatThrownBy(() -> read("time [s],a\n0,1\n1," + figure + "\n"))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining("line 3")
+        .hasMessageContaining(says);
+    assertThat(track).as("nothing was loaded").isNull();
+  }
+
+  @Test
+  void aColumnThatNeedsMoreThanFifteenDigitsIsRefusedAndNotChanged() {
+    assertThatThrownBy(() -> read("time [s],a\n0,0.123456789\n1,99999999.5\n"))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining("line 3")
+        .hasMessageContaining("more than 15 digits");
+    assertThatThrownBy(() -> read("time [s],a\n0,1.7976931e11\n1,0.0001234\n"))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining("more than 15 digits");
+  }
+
+  /** java.math.BigDecimal, which loses no digit: whatever is taken comes out as it went in. */
+  @Test
+  void whateverIsTakenKeepsItsValue() throws IOException {
+    SplittableRandom r = new SplittableRandom(11);
+    int taken = 0;
+    for (int i = 0; i < 3_000; i++) {
+      BigDecimal a = BigDecimal.valueOf(r.nextLong(-(1L << r.nextInt(1, 62)), 1L << 40), r.nextInt(0, 16));
+      BigDecimal b = BigDecimal.valueOf(r.nextLong(1L << r.nextInt(1, 50)), r.nextInt(0, 12));
+      String text = r.nextBoolean() ? a.toPlainString() : a.toString();
+      Csv.Read read;
+      try {
+        read = read("time [s],a\n0," + text + "\n1," + b.toPlainString() + "\n");
+      } catch (CsvFault refused) {
+        continue;
+      }
+      taken++;
+      Scale scale = track.channels().get(0).scale();
+      String out = Csv.text(scale, rows.get(0)[1]);
+      BigDecimal off = new BigDecimal(out.isEmpty() ? "0" : out).subtract(a).abs();
+      assertThat(off.compareTo(read.rounded().isEmpty() ? BigDecimal.ZERO : a.abs().multiply(new BigDecimal("1e-6"))))
+          .as("%s beside %s came out as %s", text, b, out)
+          .isLessThanOrEqualTo(0);
+    }
+    assertThat(taken).isGreaterThan(500);
+  }
+
+  @Test
+  void aClockThatPassesMidnightGoesOn() throws IOException {
+    read("t\ta\n23:59:59.5\t1\n00:00:00.5\t2\n12:30:00\t3\n23:59:00\t4\n00:01\t5\n");
+    assertThat(rows.get(1)[0] - rows.get(0)[0]).isEqualTo(Runs.SECOND);
+    assertThat(rows.get(4)[0] - rows.get(3)[0]).isEqualTo(120 * Runs.SECOND);
+    assertThatThrownBy(() -> read("t\ta\n12:00:00\t1\n11:59:59\t2\n"))
+        .hasMessageContaining("time runs backwards");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"NaN:0:0", "1:60:00", "1:2:61", "1:-2:3", ":::", "1:2:3:4", "Infinity:1", "1e3:2"})
+  void whatIsNoTimeOfDayIsRefused(String time) {
+    assertThatThrownBy(() -> read("t\ta\n00:00:01\t1\n" + time + "\t1\n"))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining("line 3");
+  }
+
+  @Test
+  void aNameThatASpreadsheetWouldRunIsWrittenAsText() throws IOException {
+    read("time [s],=cmd|' /C calc'!A0,@SUM\n0,1,2\n");
+    StringWriter out = new StringWriter();
+    Csv.write(
+        out,
+        List.of(
+            new Series(track.channels().get(0), new long[] {0}, new long[] {1}),
+            new Series(track.channels().get(1), new long[] {0}, new long[] {2})),
+        0,
+        ',',
+        false);
+    assertThat(out.toString()).startsWith("time [s],'=cmd|' /C calc'!A0,'@SUM\r\n");
+  }
+
+  @Test
+  void aQuotationThatNeverEndsFillsNoMemory() {
+    Reader text = new Reader() {
+          private final Reader head = new StringReader("time [s],a\n0,\"");
+
+          @Override
+          public int read(char[] to, int from, int count) throws IOException {
+            int n = head.read(to, from, count);
+            if (n >= 0) {
+              return n;
+            }
+            java.util.Arrays.fill(to, from, from + count, 'x');
+            return count;
+          }
+
+          @Override
+          public void close() {}
+        };
+    assertThatThrownBy(
+            () ->
+                Csv.read(
+                    () -> text,
+                    CsvMap.guess(List.of("time [s],a", "0,1")),
+                    "x",
+                    new Csv.Sink() {
+                      @Override
+                      public void begins(Track t) {}
+
+                      @Override
+                      public void row(long micros, long[] raws) {}
+                    }))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining("is a quotation mark left open?");
+  }
+
   /** java.math.BigDecimal, which loses no digit either. */
   @Test
   void plainFiguresAreReadAsExactArithmeticReadsThem() {

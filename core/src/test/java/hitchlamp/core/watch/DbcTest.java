@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.quantity.Unit;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.api.Test;
 
 /** Parameters in and out as DBC. */
@@ -78,5 +82,36 @@ class DbcTest {
         .hasMessageContaining("line 3: not a signal");
     assertThatThrownBy(() -> Dbc.read(HEAD + HEAD)).hasMessageContaining("line 4");
     assertThatThrownBy(() -> Dbc.read("hello")).hasMessageContaining("no message");
+  }
+
+  private static String oneSignal(String factor, String offset) {
+    return "BO_ 2566834174 M: 8 X\n SG_ S : 0|8@1+ (" + factor + "," + offset + ") [0|1] \"\" X\n";
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "NaN, 0", "1e400, 0", "1e308, 0", "-1e308, 0", "Infinity, 0", "1, NaN", "1, 1e400", "1, 1e308"
+  })
+  void aFactorThatNoSignalHasIsRefusedWithItsLine(String factor, String offset) {
+    assertThatThrownBy(() -> Dbc.read(oneSignal(factor, offset)))
+        .isInstanceOf(CsvFault.class)
+        .hasMessageContaining("line 2");
+  }
+
+  @Test
+  void signalsOfASecondFileWithoutNumbersGetNumbersOfTheirOwn() {
+    var first = Dbc.read(oneSignal("1", "0")).parameters();
+    Set<Integer> known = first.stream().map(Parameter::spn).collect(Collectors.toSet());
+    var second = Dbc.read(oneSignal("2", "0"), known).parameters();
+    assertThat(second).hasSize(1);
+    assertThat(known).doesNotContain(second.get(0).spn());
+  }
+
+  @Test
+  void aSignalThatIsKnownAlreadyIsLeftOutAndNamed() {
+    String text = oneSignal("1", "0") + "BA_ \"SPN\" SG_ 2566834174 S 190;\n";
+    Dbc.Contents c = Dbc.read(text, Set.of(190));
+    assertThat(c.parameters()).isEmpty();
+    assertThat(c.leftOut()).containsExactly("Signal S of M: SPN 190 is known already.");
   }
 }

@@ -18,6 +18,7 @@ import java.util.Locale;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.InvalidMediaTypeException;
 import org.springframework.http.MediaType;
 import org.springframework.http.server.PathContainer;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
@@ -36,7 +37,7 @@ class BodyLimit extends OncePerRequestFilter {
 
   private static final long MEGABYTE = 1024 * 1024;
   private static final String NEXT =
-      "Send less; how much each endpoint takes stands in docs/rights.md.";
+      "What each endpoint takes stands in docs/rights.md and the API document.";
 
   private final Rules rules;
 
@@ -65,15 +66,32 @@ class BodyLimit extends OncePerRequestFilter {
       throws ServletException, IOException {
     long most = most(request);
     if (request.getContentLengthLong() > most) {
-      response.setStatus(HttpStatus.CONTENT_TOO_LARGE.value());
-      response.setContentType(MediaType.APPLICATION_JSON_VALUE);
-      // What was not read is not waited for.
-      response.setHeader("Connection", "close");
-      response.getWriter().write("{\"message\":\"" + says(most) + "\",\"next\":\"" + NEXT + "\"}");
+      refuse(response, HttpStatus.CONTENT_TOO_LARGE, says(most));
+      return;
+    }
+    if (!concrete(request.getContentType())) {
+      refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, "The body is of no kind that is known.");
       return;
     }
     chain.doFilter(
         request.getContentLengthLong() < 0 ? new Counted(request, most) : request, response);
+  }
+
+  private static void refuse(HttpServletResponse response, HttpStatus status, String says)
+      throws IOException {
+    response.setStatus(status.value());
+    response.setContentType(MediaType.APPLICATION_JSON_VALUE);
+    // What was not read is not waited for.
+    response.setHeader("Connection", "close");
+    response.getWriter().write("{\"message\":\"" + says + "\",\"next\":\"" + NEXT + "\"}");
+  }
+
+  private static boolean concrete(String type) {
+    try {
+      return type == null || MediaType.parseMediaType(type).isConcrete();
+    } catch (InvalidMediaTypeException e) {
+      return false;
+    }
   }
 
   private long most(HttpServletRequest request) {

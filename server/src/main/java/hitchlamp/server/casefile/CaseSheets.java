@@ -2,6 +2,7 @@ package hitchlamp.server.casefile;
 
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
+import hitchlamp.core.watch.Csv;
 import hitchlamp.server.fault.Faults;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -52,7 +53,7 @@ class CaseSheets {
                       "last [engine h]");
                   for (KnownFault f : known) {
                     csv.printRecord(
-                        f.moduleTitle(),
+                        Csv.cell(f.moduleTitle()),
                         f.spn(),
                         f.fmi(),
                         f.fault().component(),
@@ -66,6 +67,11 @@ class CaseSheets {
                         or(f.lastHour()));
                   }
                 }));
+  }
+
+  /** A text that a spreadsheet does not run. */
+  private static Object cell(Object value) {
+    return value instanceof String text ? Csv.cell(text) : value;
   }
 
   private static Object or(OptionalDouble hour) {
@@ -84,7 +90,7 @@ class CaseSheets {
                 csv -> {
                   csv.printRecord(columns.stream().map(CaseSheets::head));
                   for (Map<String, Object> row : rows) {
-                    csv.printRecord(columns.stream().map(row::get));
+                    csv.printRecord(columns.stream().map(row::get).map(CaseSheets::cell));
                   }
                 }));
   }

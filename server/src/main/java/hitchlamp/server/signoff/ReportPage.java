@@ -9,6 +9,7 @@ import hitchlamp.core.signoff.OpenItem;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.signoff.Traced;
 import hitchlamp.server.fault.Faults;
+import hitchlamp.server.config.PlainText;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
@@ -36,17 +37,17 @@ final class ReportPage {
   private static final String STYLE =
       """
       @page { size: A4; margin: 18mm 18mm 20mm 18mm;
-        @bottom-right { content: 'page ' counter(page) ' of ' counter(pages); font: 9pt 'Barlow'; } }
-      body { font: 10.5pt/1.4 'Barlow'; color: #1d2226; }
-      h1 { font: 600 19pt 'Barlow'; margin: 0 0 2mm 0; }
-      h2 { font: 600 12.5pt 'Barlow'; margin: 6mm 0 1.5mm 0; border-bottom: 1px solid #a89f8b; }
+        @bottom-right { content: 'page ' counter(page) ' of ' counter(pages); font: 9pt 'Barlow', 'Wider', 'Widest'; } }
+      body { font: 10.5pt/1.4 'Barlow', 'Wider', 'Widest'; color: #1d2226; }
+      h1 { font: 600 19pt 'Barlow', 'Wider', 'Widest'; margin: 0 0 2mm 0; }
+      h2 { font: 600 12.5pt 'Barlow', 'Wider', 'Widest'; margin: 6mm 0 1.5mm 0; border-bottom: 1px solid #a89f8b; }
       table { width: 100%; border-collapse: collapse; -fs-table-paginate: paginate; }
-      th { font: 600 9.5pt 'Barlow'; text-align: left; border-bottom: 1px solid #a89f8b; }
+      th { font: 600 9.5pt 'Barlow', 'Wider', 'Widest'; text-align: left; border-bottom: 1px solid #a89f8b; }
       td, th { padding: 1mm 2mm 1mm 0; vertical-align: top; }
       td { border-bottom: 1px solid #e4dfd3; }
       .head td { border: 0; padding: 0.4mm 3mm 0.4mm 0; }
       .quiet { color: #454d52; }
-      .b { font: 600 10.5pt 'Barlow'; }
+      .b { font: 600 10.5pt 'Barlow', 'Wider', 'Widest'; }
       .sign td { border: 0; padding-top: 12mm; }
       """;
 
@@ -100,6 +101,9 @@ final class ReportPage {
       new PdfRendererBuilder()
           .useFont(() -> font("Barlow_400Regular"), "Barlow", 400, fontStyle(), true)
           .useFont(() -> font("Barlow_600SemiBold"), "Barlow", 600, fontStyle(), true)
+          // What those do not have: Cyrillic, Greek and arrows, then Chinese, Japanese and Korean.
+          .useFont(() -> font("DejaVuSans"), "Wider", 400, fontStyle(), true)
+          .useFont(() -> font("DroidSansFallbackFull"), "Widest", 400, fontStyle(), true)
           .withHtmlContent(html.toString(), null)
           .toStream(out)
           .run();
@@ -118,8 +122,7 @@ final class ReportPage {
   }
 
   private static String esc(String text) {
-    // The page is XML: characters that XML does not know at all are left out.
-    return HtmlUtils.htmlEscapeDecimal(text.replaceAll("[\\p{Cntrl}&&[^\\n\\t]]", ""));
+    return HtmlUtils.htmlEscapeDecimal(PlainText.printable(text));
   }
 
   private void head(boolean full) {

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -58,7 +59,8 @@ class FilesController {
   @PostMapping("/api/jobs/{job}/tables/look")
   Tables.Look look(@PathVariable long job, @RequestParam MultipartFile file) throws IOException {
     jobs.job(job);
-    return kept(file, path -> understood(file, () -> tables.look(path)));
+    Account me = accounts.me();
+    return kept(file, path -> understood(file, () -> tables.look(path, me)));
   }
 
   /** Makes a recording of a table. */
@@ -76,7 +78,7 @@ class FilesController {
             understood(
                 file,
                 () -> {
-                  CsvMap how = map == null ? tables.look(path).map() : tables.map(map);
+                  CsvMap how = map == null ? tables.look(path, me).map() : tables.map(map);
                   return tables.addCsv(job, name(file), path, how, me);
                 }));
   }
@@ -137,7 +139,9 @@ class FilesController {
   DbcAdded addDbc(@PathVariable long job, @RequestParam MultipartFile file) throws IOException {
     Account me = accounts.me();
     long unit = jobs.job(job).unitId();
-    Dbc.Contents c = understood(file, () -> parameters.add(unit, name(file), file.getBytes(), me));
+    Set<Integer> known = work.pack(job).parameters().keySet();
+    Dbc.Contents c =
+        understood(file, () -> parameters.add(unit, name(file), file.getBytes(), known, me));
     logbook.enter(
         job,
         Logbook.Kind.WATCH,
@@ -150,6 +154,12 @@ class FilesController {
   @DeleteMapping("/api/jobs/{job}/dbc/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void dropDbc(@PathVariable long job, @PathVariable long id) {
-    parameters.drop(jobs.job(job).unitId(), id);
+    String name = parameters.drop(jobs.job(job).unitId(), id);
+    logbook.enter(
+        job,
+        Logbook.Kind.WATCH,
+        "Parameters of " + name + " dropped.",
+        accounts.me().id(),
+        Logbook.Moment.UNKNOWN);
   }
 }

@@ -1,6 +1,7 @@
 package hitchlamp.server.watch;
 
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.watch.CsvFault;
 import hitchlamp.core.watch.Dbc;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
@@ -8,19 +9,25 @@ import hitchlamp.server.hookup.AddedParameters;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /** Parameters that somebody added to a unit from DBC files. */
 @Service
 class Parameters implements AddedParameters {
+  private static final Logger LOG = LoggerFactory.getLogger(Parameters.class);
+  private static final int MOST_NAMED = 5;
   private static final int LARGEST = 8 * 1024 * 1024;
 
   private final WatchMapper mapper;
-  private final Map<Long, List<Dbc.Contents>> byUnit = new ConcurrentHashMap<>();
+  /** Packs with what was added, by unit and the hash of the pack beneath. */
+  private final Map<Long, Map<String, Pack>> byUnit = new ConcurrentHashMap<>();
 
   Parameters(WatchMapper mapper) {
     this.mapper = mapper;
@@ -31,11 +38,26 @@ class Parameters implements AddedParameters {
 
   List<File> files(long unit) {
     return mapper.dbcFiles(unit).stream()
-        .map(f -> new File(f.id(), f.name(), Dbc.read(f.content()).parameters().size()))
+        .map(f -> new File(f.id(), f.name(), contents(f, Set.of()).parameters().size()))
         .toList();
   }
 
-  Dbc.Contents add(long unit, String name, byte[] content, Account who)
+  /** What a kept file holds; nothing where it was kept before such files were refused. */
+  private static Dbc.Contents contents(WatchMapper.DbcRow file, Set<Integer> known) {
+    try {
+      return Dbc.read(file.content(), known);
+    } catch (CsvFault e) {
+      LOG.warn("the parameters of {} cannot be used: {}", file.name(), e.getMessage());
+      return new Dbc.Contents(List.of(), List.of(e.getMessage()));
+    }
+  }
+
+  /**
+   * Adds a file to a unit.
+   *
+   * @param known SPNs that have a parameter already
+   */
+  Dbc.Contents add(long unit, String name, byte[] content, Set<Integer> known, Account who)
       throws CharacterCodingException {
     if (content.length > LARGEST) {
       throw Refusal.bad("The file is larger than 8 MB.", "Cut it to the messages of this unit.");
@@ -50,10 +72,12 @@ class Parameters implements AddedParameters {
     if (text.indexOf('\0') >= 0) {
       throw Refusal.bad(name + " is not text.", "Choose a DBC file.");
     }
-    Dbc.Contents c = Dbc.read(text);
+    Dbc.Contents c = Dbc.read(text, known);
     if (c.parameters().isEmpty()) {
       throw Refusal.bad(
-          name + " holds no signal that can be used. " + String.join(" ", c.leftOut()),
+          name
+              + " holds no signal that can be used. "
+              + c.leftOut().stream().limit(MOST_NAMED).collect(Collectors.joining(" ")),
           "Choose a file of J1939 groups with little-endian unsigned signals.");
     }
     mapper.addDbc(unit, name, text, who.id());
@@ -61,24 +85,33 @@ class Parameters implements AddedParameters {
     return c;
   }
 
-  void drop(long unit, long id) {
+  /** Drops a file; gives its name. */
+  String drop(long unit, long id) {
+    String name =
+        mapper.dbcFiles(unit).stream()
+            .filter(f -> f.id() == id)
+            .map(WatchMapper.DbcRow::name)
+            .findFirst()
+            .orElse("");
     if (mapper.dropDbc(id, unit) == 0) {
       throw Refusal.missing("file");
     }
     byUnit.remove(unit);
+    return name;
   }
 
   @Override
   public Pack over(Pack pack, long unit) {
-    List<Dbc.Contents> added =
-        byUnit.computeIfAbsent(
-            unit,
-            u ->
-                new ArrayList<>(
-                    mapper.dbcFiles(u).stream().map(f -> Dbc.read(f.content())).toList()));
+    return byUnit
+        .computeIfAbsent(unit, u -> new ConcurrentHashMap<>())
+        .computeIfAbsent(pack.hash(), h -> adding(pack, unit));
+  }
+
+  private Pack adding(Pack pack, long unit) {
     Pack of = pack;
-    for (Dbc.Contents c : added) {
-      of = of.adding(c.parameters());
+    for (WatchMapper.DbcRow f : mapper.dbcFiles(unit)) {
+      // Each file is read beside what came before it, as when it was added.
+      of = of.adding(contents(f, of.parameters().keySet()).parameters());
     }
     return of;
   }

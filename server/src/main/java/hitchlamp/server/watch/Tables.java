@@ -1,5 +1,6 @@
 package hitchlamp.server.watch;
 
+import hitchlamp.core.bus.BoundedLines;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.watch.Csv;
 import hitchlamp.core.watch.CsvFault;
@@ -35,6 +36,10 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class Tables {
   private static final int LOOKED_AT = 60;
+  private static final int LONGEST_WHY = 200;
+
+  /** Characters of a line that is looked at before it is known to be a table. */
+  private static final int LONGEST_LINE = 1_000_000;
 
   private final WatchMapper mapper;
   private final Library library;
@@ -65,12 +70,14 @@ class Tables {
    */
   record Look(@NotNull List<String> lines, @NotNull CsvMap map, @NotNull boolean remembered) {}
 
-  Look look(Path file) {
+  Look look(Path file, Account who) {
     List<String> lines = new ArrayList<>();
-    try (BufferedReader in = open(file)) {
+    try (BufferedReader in = new BufferedReader(new BoundedLines(open(file), LONGEST_LINE, false))) {
       for (String l = in.readLine(); l != null && lines.size() < LOOKED_AT; l = in.readLine()) {
         lines.add(l.length() > 20_000 ? l.substring(0, 20_000) : l);
       }
+    } catch (BoundedLines.TooLong e) {
+      throw new CsvFault(e.line(), "the line is " + e.getMessage() + "; is this a table?");
     } catch (java.nio.charset.CharacterCodingException e) {
       throw new CsvFault(0, "the file is not text in UTF-8; save it as UTF-8 and try again");
     } catch (IOException e) {
@@ -83,7 +90,7 @@ class Tables {
       throw new CsvFault(0, "the file is a zip archive; unpack it and choose the table in it");
     }
     CsvMap guess = CsvMap.guess(lines);
-    Optional<String> kept = mapper.map(heads(lines.get(0)));
+    Optional<String> kept = mapper.map(heads(lines.get(0)), who.id());
     return kept.map(text -> new Look(lines, json.readValue(text, CsvMap.class), true))
         .orElse(new Look(lines, guess, false));
   }
@@ -129,7 +136,7 @@ class Tables {
   RecordingView.Head addCsv(long job, String name, Path file, CsvMap map, Account who)
       throws IOException {
     jobs.job(job);
-    Look look = look(file);
+    Look look = look(file, who);
     Pack pack = work.pack(job);
     Recordings.Writing[] w = new Recordings.Writing[1];
     Track[] track = new Track[1];
@@ -159,7 +166,12 @@ class Tables {
                 w[0].patiently(track[0], new Sample(0, micros, raws.clone()));
               }
             });
-    w[0].ends(read.lastMicros(), "read from " + name + ", " + read.rows() + " rows");
+    String rounded =
+        read.rounded().isEmpty()
+            ? ""
+            : ", rounded to " + Csv.MOST_DECIMALS + " decimals: " + String.join(", ", read.rounded());
+    String why = "read from " + name + ", " + read.rows() + " rows" + rounded;
+    w[0].ends(read.lastMicros(), why.substring(0, Math.min(why.length(), LONGEST_WHY)));
     mapper.keepMap(
         heads(look.lines().get(map.headLine() - 1)), json.writeValueAsString(map), who.id());
     recordings.settle();

@@ -1,6 +1,8 @@
 package hitchlamp.server.watch;
 
 import hitchlamp.server.account.Account;
+import hitchlamp.server.account.Role;
+import hitchlamp.server.config.PlainText;
 import hitchlamp.server.config.Refusal;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -27,13 +29,24 @@ class ValueSets {
         .toList();
   }
 
+  /** Keeps a set under a name that is new or one's own. */
   void keep(String name, List<String> channels, Account who) {
-    mapper.keepSet(name, json.writeValueAsString(channels), who.id());
+    String plain = PlainText.name("The name of the set", name);
+    mapper.keepSet(plain, json.writeValueAsString(channels), who.id());
+    String owner = mapper.set(plain).map(WatchMapper.SetRow::who).orElse(who.name());
+    if (!owner.equals(who.name())) {
+      throw Refusal.conflict(
+          "A set with this name is kept by " + owner + ".", "Choose another name.");
+    }
   }
 
-  void drop(long id) {
-    if (mapper.dropSet(id) == 0) {
-      throw Refusal.missing("set");
+  /** Drops one's own set; a manager drops any. */
+  void drop(long id, Account who) {
+    if (mapper.dropSet(id, who.id(), who.role().may(Role.Right.MANAGE)) == 0) {
+      String owner =
+          mapper.setOf(id).map(WatchMapper.SetRow::who).orElseThrow(() -> Refusal.missing("set"));
+      throw Refusal.forbidden(
+          "This set is kept by " + owner + ".", "Ask for it to be dropped, or ask a manager.");
     }
   }
 }

@@ -116,6 +116,6 @@ class WatchController {
   @DeleteMapping("/api/watch-sets/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void dropSet(@PathVariable long id) {
-    sets.drop(id);
+    sets.drop(id, accounts.me());
   }
 }

@@ -142,18 +142,34 @@ interface WatchMapper {
       "SELECT s.id, s.name, s.channels, a.name AS who FROM watch_set s JOIN account a ON a.id = s.account_id ORDER BY s.name LIMIT 200")
   List<SetRow> sets();
 
+  /** Makes a set, or replaces one's own of that name; tells whether there was anything to do. */
   @Insert(
-      "INSERT INTO watch_set (name, channels, account_id) VALUES (#{name}, #{channels}, #{account}) ON DUPLICATE KEY UPDATE channels = #{channels}, account_id = #{account}")
+      "INSERT INTO watch_set (name, channels, account_id) VALUES (#{name}, #{channels}, #{account}) ON DUPLICATE KEY UPDATE channels = IF(account_id = #{account}, #{channels}, channels)")
   void keepSet(String name, String channels, long account);
 
-  @Delete("DELETE FROM watch_set WHERE id = #{id}")
-  int dropSet(long id);
+  /**
+   * Drops a set.
+   *
+   * @param any true for whoever may drop those of others
+   */
+  @Delete("DELETE FROM watch_set WHERE id = #{id} AND (#{any} OR account_id = #{account})")
+  int dropSet(long id, long account, boolean any);
 
-  @Select("SELECT content FROM csv_map WHERE heads = #{heads}")
-  Optional<String> map(String heads);
+  @Select(
+      "SELECT s.id, s.name, s.channels, a.name AS who FROM watch_set s JOIN account a ON a.id = s.account_id WHERE s.name = #{name}")
+  Optional<SetRow> set(String name);
+
+  @Select(
+      "SELECT s.id, s.name, s.channels, a.name AS who FROM watch_set s JOIN account a ON a.id = s.account_id WHERE s.id = #{id}")
+  Optional<SetRow> setOf(long id);
+
+  /** How somebody mapped such columns the last time, else how anybody did. */
+  @Select(
+      "SELECT content FROM csv_map WHERE heads = #{heads} ORDER BY account_id = #{account} DESC, id DESC LIMIT 1")
+  Optional<String> map(String heads, long account);
 
   @Insert(
-      "INSERT INTO csv_map (heads, content, account_id) VALUES (#{heads}, #{content}, #{account}) ON DUPLICATE KEY UPDATE content = #{content}, account_id = #{account}")
+      "INSERT INTO csv_map (heads, content, account_id) VALUES (#{heads}, #{content}, #{account}) ON DUPLICATE KEY UPDATE content = #{content}")
   void keepMap(String heads, String content, long account);
 
   @Insert(

@@ -67,6 +67,11 @@ public final class Person {
     return send(method, path, HttpRequest.BodyPublishers.ofString(text), "application/json");
   }
 
+  /** Calls with a body of any type. */
+  public Answer as(String method, String path, String type, String body) {
+    return send(method, path, HttpRequest.BodyPublishers.ofString(body), type);
+  }
+
   /** Uploads a file as a form does. */
   public Answer upload(String path, String name, byte[] content) {
     String border = "x-border-x";
