@@ -105,7 +105,7 @@ class HookUps implements JobPage {
   /** Links that a job can choose from. */
   List<LinkChoice> links(long job) {
     jobs.job(job);
-    List<LinkChoice> links = new ArrayList<>(cabs.links());
+    List<LinkChoice> links = new ArrayList<>(simulated());
     mapper
         .logs(job)
         .forEach(
@@ -135,6 +135,15 @@ class HookUps implements JobPage {
                         0,
                         1)));
     return links;
+  }
+
+  /** Simulated units; none while they do not answer, which keeps nobody from the other links. */
+  private List<LinkChoice> simulated() {
+    try {
+      return cabs.links();
+    } catch (Refusal away) {
+      return List.of();
+    }
   }
 
   /** Rates that the bus names are bound to; a name that tells none has an unknown rate. */
