@@ -29,3 +29,12 @@ CREATE TABLE recorded_log_block (
 ) COMMENT 'append-only: compressed blocks of frames in order';
 ALTER TABLE recorded_log MODIFY content LONGBLOB NULL
   COMMENT 'all blocks in one, as logs were kept before recorded_log_block';
+
+CREATE TABLE report_kept (
+  id      BIGINT       NOT NULL PRIMARY KEY,
+  kept_at TIMESTAMP(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+  KEY report_kept_at (kept_at)
+) COMMENT 'reports that went through the outbox, so that none is stored twice';
+
+-- Was written and never read; the same stands in roll and fault_read.
+DROP TABLE fault_reading;

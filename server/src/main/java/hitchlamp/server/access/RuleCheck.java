@@ -4,7 +4,6 @@ import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role.Right;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Seats;
 import jakarta.servlet.DispatcherType;
@@ -96,20 +95,20 @@ class RuleCheck implements HandlerInterceptor {
       Account me = accounts.me(rule.right().get());
       if (rule.seat() != Rule.Seat.ANY || rule.changes() && rule.right().get() != Right.LOOK) {
         // Letting go is everybody's right and waits for no database.
-        job(request).map(jobs::job).ifPresent(j -> permit(rule, j, me));
+        job(request).map(jobs::place).ifPresent(j -> permit(rule, j, me));
       }
     }
     return true;
   }
 
-  private void permit(Rule rule, JobRow job, Account me) {
+  private void permit(Rule rule, Jobs.Place job, Account me) {
     if (rule.changes() && !rule.onCase()) {
       jobs.mustNotBeCase(job);
     }
     switch (rule.seat()) {
       case ANY -> {}
-      case FREE -> seats.notAnothers(job.unitId(), me);
-      case MINE -> seats.mine(job.unitId(), me);
+      case FREE -> seats.notAnothers(job.unit(), me);
+      case MINE -> seats.mine(job.unit(), me);
     }
   }
 

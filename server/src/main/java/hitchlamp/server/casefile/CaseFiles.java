@@ -11,6 +11,7 @@ import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.config.TimedId;
 import hitchlamp.server.hookup.RollView;
 import hitchlamp.server.hookup.StoredBlocks;
 import hitchlamp.server.hookup.StoredTraffic;
@@ -444,7 +445,7 @@ public class CaseFiles {
         }
       }
       if (t == CaseTable.RECORDING) {
-        long id = recordings.id();
+        long id = TimedId.next();
         columns.add("id");
         values.add(id);
         mapper.addWithoutId(t.table(), columns, values);

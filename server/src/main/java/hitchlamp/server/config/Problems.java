@@ -8,14 +8,11 @@ import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
-import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.dao.TransientDataAccessException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
-import org.springframework.transaction.TransactionException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
@@ -94,18 +91,6 @@ class Problems {
         "Reload the page and try again.");
   }
 
-  @ExceptionHandler({
-    DataAccessResourceFailureException.class,
-    TransientDataAccessException.class,
-    TransactionException.class
-  })
-  ResponseEntity<Problem> noDatabase(Exception e) {
-    return of(
-        HttpStatus.SERVICE_UNAVAILABLE,
-        "The database does not answer.",
-        "Run ./hitch-lamp status; what was captured meanwhile is kept in memory.");
-  }
-
   @ExceptionHandler({NoResourceFoundException.class, HttpRequestMethodNotSupportedException.class})
   ResponseEntity<Problem> nothingThere(Exception e) {
     return of(
@@ -146,6 +131,12 @@ class Problems {
               + wrong.get().getReasonPhrase().toLowerCase(Locale.ROOT)
               + ".",
           "See /api/openapi for the form expected.");
+    }
+    if (DatabaseAway.is(e)) {
+      return of(
+          HttpStatus.SERVICE_UNAVAILABLE,
+          "The database does not answer.",
+          "What you command and let go of goes on, and what was captured is kept. Run ./hitch-lamp status.");
     }
     if (e instanceof AsyncRequestNotUsableException) {
       // The browser went away while it was answered; there is nobody left to tell.

@@ -11,11 +11,10 @@ import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface HookUpMapper {
-  @Select(
-      value =
-          "INSERT INTO hook_up (job_id, link, bus, backbone, bit_rate, pack, pack_hash, account_id) VALUES (#{job}, #{link}, #{bus}, #{backbone}, #{rate}, #{pack}, #{packHash}, #{account}) RETURNING id",
-      affectData = true)
-  long begin(
+  @Insert(
+      "INSERT INTO hook_up (id, job_id, link, bus, backbone, bit_rate, pack, pack_hash, account_id) VALUES (#{id}, #{job}, #{link}, #{bus}, #{backbone}, #{rate}, #{pack}, #{packHash}, #{account})")
+  void begin(
+      long id,
       long job,
       String link,
       String bus,
@@ -90,19 +89,6 @@ interface HookUpMapper {
       String pack,
       String packHash,
       String content);
-
-  @Insert(
-      "INSERT INTO fault_reading (roll_id, module, address, spn, fmi, count, state, conversion, bus_micros) VALUES (#{roll}, #{module}, #{address}, #{spn}, #{fmi}, #{count}, #{state}, #{conversion}, #{micros})")
-  void addFault(
-      long roll,
-      String module,
-      int address,
-      int spn,
-      int fmi,
-      Integer count,
-      String state,
-      String conversion,
-      long micros);
 
   @Select("SELECT content FROM roll WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
   Optional<String> lastRoll(long job);

@@ -21,14 +21,17 @@ import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.config.TimedId;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
+import hitchlamp.server.outbox.Outbox;
 import hitchlamp.server.stream.Topics;
 import jakarta.annotation.PreDestroy;
 import java.io.InputStream;
+import java.time.Duration;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,6 +50,7 @@ class HookUps implements JobPage {
   static final int MOST = 100;
 
   private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
+  private static final Duration END_PATIENCE = Duration.ofSeconds(3);
   private static final int CAN250 = 250_000;
   private static final int CAN500 = 500_000;
 
@@ -65,6 +69,7 @@ class HookUps implements JobPage {
   private final TrialReports trialReports;
   private final TraceReports traceReports;
   private final AddedParameters added;
+  private final Outbox outbox;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
   HookUps(
@@ -82,7 +87,9 @@ class HookUps implements JobPage {
       WatchReports watchReports,
       TrialReports trialReports,
       TraceReports traceReports,
-      AddedParameters added) {
+      AddedParameters added,
+      Outbox outbox) {
+    this.outbox = outbox;
     this.cabs = cabs;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -101,6 +108,13 @@ class HookUps implements JobPage {
   }
 
   private record Live(long job, LiveOwner owner, Thread thread) {}
+
+  /** The hook-up of a job, known without the database. */
+  private Optional<Live> alive(long job) {
+    return byUnit.values().stream()
+        .filter(l -> l.job() == job && l.thread().isAlive())
+        .findFirst();
+  }
 
   /** Links that a job can choose from. */
   List<LinkChoice> links(long job) {
@@ -178,8 +192,10 @@ class HookUps implements JobPage {
         .orElseThrow(() -> Refusal.missing("link"));
   }
 
+  /** The pack that a job's unit is read by; known without the database once it was asked for. */
   Pack packOf(long job) {
-    return packOf(jobs.unit(jobs.job(job).unitId()));
+    Jobs.Place place = jobs.place(job);
+    return added.over(packNamed(place.pack()), place.unit());
   }
 
   private Pack packOf(UnitRow unit) {
@@ -234,7 +250,7 @@ class HookUps implements JobPage {
             pack,
             (listener, beside) ->
                 new Replay(store.entries(storedId(choice)), this::packNamed, listener, beside),
-            new QueuedReports(reporter, "reports of unit " + row.unitId()));
+            reporter);
     Thread thread = new Thread(owner, "unit " + row.unitId());
     reporter.owner = thread;
     byUnit.put(row.unitId(), new Live(job, owner, thread));
@@ -270,19 +286,21 @@ class HookUps implements JobPage {
   }
 
   LiveOwner live(long job) {
-    Live live = byUnit.get(jobs.job(job).unitId());
-    if (live == null || live.job() != job || !live.thread().isAlive()) {
-      throw Refusal.conflict("This job is not hooked up.", "Choose a link and hook up.");
-    }
-    return live.owner();
+    return alive(job)
+        .map(Live::owner)
+        .orElseThrow(
+            () ->
+                Refusal.conflict("This job is not hooked up.", "Choose a link and hook up."));
   }
 
   void unhook(long job, Account who, String reason) {
     LiveOwner owner = live(job);
-    Live live = byUnit.get(jobs.job(job).unitId());
+    Optional<Live> live = alive(job);
     owner.stop(reason);
     try {
-      live.thread().join(5_000);
+      if (live.isPresent()) {
+        live.get().thread().join(5_000);
+      }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     }
@@ -347,13 +365,17 @@ class HookUps implements JobPage {
     }
   }
 
-  /** Takes what one owner reports to the stream, the logbook and the database. */
+  /**
+   * Takes what one owner reports: what only shows goes to the stream at once, what must be stored
+   * to the outbox. Nothing here waits for the database.
+   */
   private final class Reporter implements LiveOwner.Reports {
     private final long job;
     private final long unit;
     private final LinkChoice choice;
     private final Pack pack;
     private final Account who;
+    private final Outbox.Lane lane;
     private volatile long hookUp;
     private volatile Double hours;
     private volatile Thread owner;
@@ -365,6 +387,21 @@ class HookUps implements JobPage {
       this.pack = pack;
       this.who = who;
       this.hours = jobs.job(job).hours();
+      this.lane = outbox.lane("reports of unit " + unit);
+    }
+
+    private Report.By by(Account account) {
+      return Report.By.of(account == null ? who : account);
+    }
+
+    private void enter(Logbook.Kind kind, String text, long account, Long busMicros) {
+      lane.put(
+          new Report.Entered(
+              job,
+              kind,
+              text,
+              account,
+              new Logbook.Moment(busMicros, hours, hours == null ? null : "engine")));
     }
 
     @Override
@@ -374,8 +411,25 @@ class HookUps implements JobPage {
 
     @Override
     public void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros) {
-      trialReports.cutout(
-          job, result, of.pack(), of.engine(), of.who(), of.began(), ended, hours, busMicros);
+      Runnable show =
+          () ->
+              trialReports.cutout(
+                  job, result, of.pack(), of.engine(), of.who(), of.began(), false, hours, busMicros);
+      if (!ended) {
+        show.run();
+        return;
+      }
+      lane.put(
+          new Report.CutoutEnded(
+              job,
+              result,
+              of.pack().id(),
+              of.engine(),
+              by(of.who()),
+              of.began(),
+              hours,
+              busMicros),
+          show);
     }
 
     @Override
@@ -385,23 +439,20 @@ class HookUps implements JobPage {
 
     @Override
     public void traced(long trace, String check, UnitAnswer answer, long busMicros) {
-      traceReports.answered(job, trace, check, answer, hours, busMicros);
+      lane.put(new Report.CheckAnswered(job, trace, check, answer, hours, busMicros));
     }
 
     @Override
     public void held(String text, long busMicros) {
-      logbook.enter(
-          job,
-          Logbook.Kind.HELD,
-          text,
-          who.id(),
-          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+      enter(Logbook.Kind.HELD, text, who.id(), busMicros);
     }
 
     @Override
     public long began(SpeedSearch.Candidate c) {
-      hookUp =
-          mapper.begin(
+      hookUp = TimedId.next();
+      lane.put(
+          new Report.HookUpBegan(
+              hookUp,
               job,
               choice.id(),
               c.bus(),
@@ -409,7 +460,7 @@ class HookUps implements JobPage {
               c.bitsPerSecond(),
               pack.id(),
               pack.hash(),
-              who.id());
+              who.id()));
       return hookUp;
     }
 
@@ -435,33 +486,43 @@ class HookUps implements JobPage {
 
     @Override
     public void rollEnded(Roll roll, RollView view, Account caller, Pack used, long busMicros) {
-      Account by = caller == null ? who : caller;
-      RollView known = identify(roll, view, used, busMicros);
-      long id =
-          mapper.addRoll(
+      long by = caller == null ? who.id() : caller.id();
+      UnitShown shown = UnitShown.of(roll);
+      hours = shown.hours().isPresent() ? Double.valueOf(shown.hours().getAsDouble()) : hours;
+      Optional<Pack> fits = shown.fits(used, shelf);
+      String named = shown.maker() + " " + shown.model();
+      RollView known =
+          fits.isEmpty()
+              ? view
+              : view.noting(
+                  "This unit is a "
+                      + named
+                      + " and there is a pack for it. Call the roll again to see which expected modules are silent.");
+      if (fits.isPresent()) {
+        log(
+            "The engine says "
+                + named
+                + ": pack "
+                + fits.get().id()
+                + " is used from the next roll call on.",
+            busMicros);
+      }
+      lane.put(
+          new Report.RollEnded(
               job,
               hookUp,
-              by.id(),
-              roll.full(),
-              roll.state().name(),
+              by,
               used.id(),
               used.hash(),
-              json.writeValueAsString(known));
-      for (RollView.ModuleView m : known.modules()) {
-        m.faults()
-            .forEach(
-                f ->
-                    mapper.addFault(
-                        id,
-                        f.module(),
-                        f.address(),
-                        f.spn(),
-                        f.fmi(),
-                        f.count(),
-                        f.state().name(),
-                        f.conversion().name(),
-                        busMicros));
-      }
+              known,
+              new Report.Shown(
+                  shown.vin(),
+                  shown.maker(),
+                  shown.model(),
+                  fits.map(Pack::id).orElse(""),
+                  hours,
+                  shown.kilometres().isPresent() ? shown.kilometres().getAsDouble() : null)),
+          () -> topics.job(job).value("roll", known));
       long answered = roll.count(RollEntry.Presence.ANSWERS);
       long silent = roll.count(RollEntry.Presence.SILENT);
       String end =
@@ -475,8 +536,7 @@ class HookUps implements JobPage {
           roll.full()
               ? ", " + roll.faults().size() + (roll.faults().size() == 1 ? " fault" : " faults")
               : "";
-      logbook.enter(
-          job,
+      enter(
           Logbook.Kind.ROLL,
           (roll.full() ? "Full" : "Quick")
               + " roll call"
@@ -488,112 +548,96 @@ class HookUps implements JobPage {
               + " silent"
               + faults
               + ".",
-          by.id(),
-          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
-      topics.job(job).value("roll", known);
-    }
-
-    /** Keeps which unit the roll shows, and names the pack that fits for the next roll. */
-    private RollView identify(Roll roll, RollView view, Pack used, long busMicros) {
-      UnitShown unit = UnitShown.of(roll);
-      hours = unit.hours().isPresent() ? Double.valueOf(unit.hours().getAsDouble()) : hours;
-      Optional<Pack> fits = unit.fits(used, shelf);
-      jobs.learn(
-          job,
-          unit.vin(),
-          unit.maker(),
-          unit.model(),
-          fits.map(Pack::id).orElse(""),
-          hours,
-          unit.kilometres().isPresent() ? unit.kilometres().getAsDouble() : null);
-      if (fits.isEmpty()) {
-        return view;
-      }
-      String named = unit.maker() + " " + unit.model();
-      log(
-          "The engine says "
-              + named
-              + ": pack "
-              + fits.get().id()
-              + " is used from the next roll call on.",
+          by,
           busMicros);
-      return view.noting(
-          "This unit is a "
-              + named
-              + " and there is a pack for it. Call the roll again to see which expected modules are silent.");
     }
 
     @Override
     public void replayed(int number, RollView view) {
-      List<String> stored = mapper.rollsOf(storedId(choice));
-      String note;
-      if (number >= stored.size()) {
-        note = "No roll was stored here then: it had not ended when Hitch Lamp stopped.";
-      } else if (json.readValue(stored.get(number), RollView.class).tellsTheSame(view)) {
-        note = "Lived again from the stored frames: the same roll as was stored then.";
-      } else {
-        note =
-            "Lived again from the stored frames, this roll differs from the one stored then: packs or rules have changed since, or some frames were dropped for space.";
-      }
-      topics.job(job).value("roll", view.noting(note));
-      logbook.enter(
-          job,
-          Logbook.Kind.ROLL,
-          choice.title() + ": " + note,
-          who.id(),
-          new Logbook.Moment(null, hours, hours == null ? null : "engine"));
+      lane.loosely(
+          () -> {
+            List<String> stored = mapper.rollsOf(storedId(choice));
+            String note;
+            if (number >= stored.size()) {
+              note = "No roll was stored here then: it had not ended when Hitch Lamp stopped.";
+            } else if (json.readValue(stored.get(number), RollView.class).tellsTheSame(view)) {
+              note = "Lived again from the stored frames: the same roll as was stored then.";
+            } else {
+              note =
+                  "Lived again from the stored frames, this roll differs from the one stored then: packs or rules have changed since, or some frames were dropped for space.";
+            }
+            topics.job(job).value("roll", view.noting(note));
+            enter(Logbook.Kind.ROLL, choice.title() + ": " + note, who.id(), null);
+          });
     }
 
     @Override
     public void replayed(FaultReading reading, Set<String> silent, Pack used) {
-      faultReports.replayed(job, reading, silent, used);
+      lane.loosely(() -> faultReports.replayed(job, reading, silent, used));
     }
 
     @Override
     public void faults(
         FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
-      faultReports.reading(job, reading, silent, used, by == null ? who : by, why.name());
+      if (reading.state() == FaultReading.State.UNDER_WAY) {
+        lane.loosely(
+            () ->
+                faultReports.reading(
+                    job, reading, silent, used, by(by).account(), why.name()));
+      } else {
+        lane.put(
+            new Report.FaultsRead(job, reading, silent, used.id(), by(by), why.name()));
+      }
     }
 
     @Override
     public void replayed(StoryReading reading, Pack used) {
-      storyReports.replayed(job, reading, used);
+      lane.loosely(() -> storyReports.replayed(job, reading, used));
     }
 
     @Override
     public void story(StoryReading reading, Pack used, Account by, StoryRun.Why why) {
-      storyReports.reading(job, reading, used, by == null ? who : by, why.name());
+      if (reading.state() == StoryReading.State.UNDER_WAY) {
+        lane.loosely(
+            () -> storyReports.reading(job, reading, used, by(by).account(), why.name()));
+      } else {
+        lane.put(new Report.StoryRead(job, reading, used.id(), by(by), why.name()));
+      }
     }
 
     @Override
     public void tripReset(FaultTarget keeper, TripReset.Result result, Account by, long busMicros) {
-      storyReports.tripReset(job, keeper, result, by, hours, busMicros);
+      lane.put(new Report.TripWasReset(job, keeper, result, by(by), hours, busMicros));
     }
 
     @Override
     public void cleared(List<ClearCall.Outcome> outcomes, Account by, long busMicros) {
-      faultReports.cleared(job, outcomes, by, hours, busMicros);
+      lane.put(new Report.Cleared(job, outcomes, by(by), hours, busMicros));
     }
 
     @Override
     public void selfTest(
         List<SelfTestCall.Outcome> outcomes, boolean ended, Account by, long busMicros) {
-      faultReports.selfTest(job, outcomes, ended, by, hours, busMicros);
+      if (ended) {
+        lane.put(new Report.SelfTested(job, outcomes, by(by), hours, busMicros));
+      } else {
+        lane.loosely(
+            () -> faultReports.selfTest(job, outcomes, false, by(by).account(), hours, busMicros));
+      }
     }
 
     @Override
     public void lamps(LampCheck.Result result, Account by, long busMicros) {
-      faultReports.lamps(job, result, by, hours, busMicros);
+      if (result.ended()) {
+        lane.put(new Report.LampsChecked(job, result, by(by), hours, busMicros));
+      } else {
+        lane.loosely(() -> faultReports.lamps(job, result, by(by).account(), hours, busMicros));
+      }
     }
 
     @Override
     public void log(String text, long busMicros) {
-      logbook.enter(
-          job,
-          Logbook.Kind.LINK,
-          text,
-          who.id(),
-          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
+      enter(Logbook.Kind.LINK, text, who.id(), busMicros);
     }
 
     @Override
@@ -603,21 +647,24 @@ class HookUps implements JobPage {
 
     @Override
     public boolean store(List<FrameBlock.Entry> entries, boolean pinned) {
-      return store.store(hookUp, entries, pinned, hours, hours == null ? null : "engine");
+      store.store(hookUp, entries, pinned, hours, hours == null ? null : "engine");
+      return true;
     }
 
     @Override
     public void ended(String reason) {
       if (hookUp != 0) {
-        mapper.end(hookUp, reason);
-        logbook.enter(
-            job,
+        lane.put(new Report.HookUpEnded(hookUp, reason));
+        enter(
             Logbook.Kind.LINK,
             reason.startsWith("Unhooked") ? reason : "Unhooked: " + reason,
             who.id(),
-            new Logbook.Moment(null, hours, hours == null ? null : "engine"));
+            null);
         store.forget(hookUp);
       }
+      // Those who ask next find it stored, where the database is there.
+      lane.await(END_PATIENCE);
+      lane.close();
       byUnit.computeIfPresent(
           unit, (u, live) -> live.job() == job && live.thread() == owner ? null : live);
     }

@@ -1,6 +1,7 @@
 package hitchlamp.server.hookup;
 
 import hitchlamp.server.job.Logbook;
+import hitchlamp.server.outbox.Outbox;
 import org.springframework.beans.factory.SmartInitializingSingleton;
 import org.springframework.stereotype.Component;
 
@@ -13,13 +14,17 @@ class LeftBehind implements SmartInitializingSingleton {
   private final HookUpMapper mapper;
   private final Logbook logbook;
 
-  LeftBehind(HookUpMapper mapper, Logbook logbook) {
+  private final Outbox outbox;
+
+  LeftBehind(HookUpMapper mapper, Logbook logbook, Outbox outbox) {
+    this.outbox = outbox;
     this.mapper = mapper;
     this.logbook = logbook;
   }
 
   @Override
   public void afterSingletonsInstantiated() {
+    outbox.recover();
     for (HookUpMapper.LeftOpen h : mapper.leftOpen()) {
       mapper.end(h.id(), "Hitch Lamp ended while hooked up.");
       boolean held = h.held() != null;

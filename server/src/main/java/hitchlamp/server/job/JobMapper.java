@@ -47,9 +47,11 @@ interface JobMapper {
   @Update("UPDATE job SET state = #{state} WHERE id = #{id}")
   void state(long id, String state);
 
-  @Insert(
-      "INSERT INTO logbook_entry (job_id, kind, text, account_id, bus_micros, hours, hours_module) VALUES (#{job}, #{kind}, #{text}, #{account}, #{busMicros}, #{hours}, #{hoursModule})")
-  void log(
+  @Select(
+      value =
+          "INSERT INTO logbook_entry (job_id, kind, text, account_id, bus_micros, hours, hours_module) VALUES (#{job}, #{kind}, #{text}, #{account}, #{busMicros}, #{hours}, #{hoursModule}) RETURNING id",
+      affectData = true)
+  long log(
       long job,
       String kind,
       String text,

@@ -1,5 +1,7 @@
 package hitchlamp.server.job;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.PlainText;
 import hitchlamp.server.config.Refusal;
@@ -16,10 +18,25 @@ public class Jobs {
   /** State of a job that was opened from a case file. */
   public static final String CASE = "CASE";
 
+  private static final int MOST_PLACES = 10_000;
+
   private final UnitMapper units;
   private final JobMapper jobs;
   private final Logbook logbook;
   private final Clock clock;
+  private final Cache<Long, Place> places = Caffeine.newBuilder().maximumSize(MOST_PLACES).build();
+
+  /**
+   * What of a job must be known without the database: whoever commands or lets go cannot wait.
+   *
+   * @param pack of its unit
+   */
+  public record Place(long job, long unit, String state, String pack) {
+    /** True where it came with a case file. */
+    public boolean ofCase() {
+      return state.equals(CASE);
+    }
+  }
 
   Jobs(UnitMapper units, JobMapper jobs, Logbook logbook, Clock clock) {
     this.units = units;
@@ -36,9 +53,19 @@ public class Jobs {
     return jobs.find(id).orElseThrow(() -> Refusal.missing("job"));
   }
 
+  /** Where a job belongs; asked of the database the first time only. */
+  public Place place(long job) {
+    return places.get(
+        job,
+        id -> {
+          JobRow row = job(id);
+          return new Place(id, row.unitId(), row.state(), unit(row.unitId()).pack());
+        });
+  }
+
   /** Refuses where a job came with a case file: such a job can only be read. */
-  public void mustNotBeCase(JobRow job) {
-    if (job.state().equals(CASE)) {
+  public void mustNotBeCase(Place job) {
+    if (job.ofCase()) {
       throw Refusal.conflict(
           "This job was opened from a case file and can only be read.",
           "Add the unit itself and open a job of your own on it.");
@@ -129,15 +156,17 @@ public class Jobs {
       Double kilometres) {
     units.learn(job(job).unitId(), vin, maker, model, pack);
     jobs.visit(job, hours, kilometres);
+    places.invalidateAll();
   }
 
   /** Closes a job, or opens it again. */
   @Transactional
   JobRow state(long id, String state, Account who) {
     JobRow was = job(id);
-    mustNotBeCase(was);
+    mustNotBeCase(place(id));
     if (!was.state().equals(state)) {
       jobs.state(id, state);
+      places.invalidate(id);
       logbook.enter(
           id,
           Logbook.Kind.OPENED,

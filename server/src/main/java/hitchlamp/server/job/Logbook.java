@@ -10,8 +10,6 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * The logbook of a job: everything that happened, in order. Nothing here changes or removes an
@@ -82,28 +80,12 @@ public class Logbook implements JobPage {
   @Transactional
   public Entry enter(long job, Kind kind, String text, Long account, Moment moment) {
     String cut = text.length() > LONGEST ? text.substring(0, LONGEST) : text;
-    mapper.log(job, kind.name(), cut, account, moment.busMicros(), moment.hours(), moment.module());
-    Entry entry = newest(job, Long.MAX_VALUE, 1).get(0);
-    tell(job, entry);
+    long id =
+        mapper.log(
+            job, kind.name(), cut, account, moment.busMicros(), moment.hours(), moment.module());
+    Entry entry = newest(job, id + 1, 1).get(0);
+    topics.job(job).event("logbook", entry);
     return entry;
-  }
-
-  /**
-   * Tells the entry once it is stored with all that belongs to it, so that nobody asks for what is
-   * not there yet.
-   */
-  private void tell(long job, Entry entry) {
-    if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-      topics.job(job).event("logbook", entry);
-      return;
-    }
-    TransactionSynchronizationManager.registerSynchronization(
-        new TransactionSynchronization() {
-          @Override
-          public void afterCommit() {
-            topics.job(job).event("logbook", entry);
-          }
-        });
   }
 
   /** Enters a picture; what it shows is told by its first bytes, whatever its name says. */

@@ -3,6 +3,7 @@ package hitchlamp.server.job;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Role;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.outbox.Outbox;
 import hitchlamp.server.stream.Topics;
 import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
@@ -10,35 +11,58 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The seat at a unit belongs to one person: taken, handed over, given up by itself after {@link
- * #KEPT} without a sign of its holder. A manager may take it from anybody.
+ * #KEPT} without a sign of its holder. A manager may take it from anybody. Who has it is known here
+ * and goes to the database behind, so that two who take it at once are told the truth and nobody
+ * who commands waits for the database.
  */
 @Service
 public class Seats {
   /** Time after the holder's last action at which the seat is free again. */
   static final Duration KEPT = Duration.ofMinutes(30);
 
+  private static final Duration SHOWN = Duration.ofSeconds(2);
+
+  private final Outbox.Lane lane;
   private final SeatMapper mapper;
-  private final Logbook logbook;
   private final Topics topics;
   private final Clock clock;
+  private final Map<Long, Holder> holders = new ConcurrentHashMap<>();
+  private volatile boolean read;
 
-  Seats(SeatMapper mapper, Logbook logbook, Topics topics, Clock clock) {
+  Seats(SeatMapper mapper, Logbook logbook, Topics topics, Clock clock, Outbox outbox) {
     this.mapper = mapper;
-    this.logbook = logbook;
     this.topics = topics;
     this.clock = clock;
+    this.lane = outbox.lane("seats");
+    outbox.handles(SeatChanged.class, c -> keep(c, logbook));
   }
+
+  private record Holder(long account, String name, Instant takenAt, Instant usedAt) {
+    Holder used(Instant at) {
+      return new Holder(account, name, takenAt, at);
+    }
+  }
+
+  /**
+   * Somebody took, gave up or was given a seat.
+   *
+   * @param account null where nobody has it now
+   * @param by who did it
+   */
+  record SeatChanged(long unit, long job, Long account, Instant at, String text, long by) {}
 
   @Mapper
   interface SeatMapper {
@@ -46,8 +70,8 @@ public class Seats {
         long unitId, long accountId, String holder, LocalDateTime takenAt, LocalDateTime usedAt) {}
 
     @Select(
-        "SELECT s.unit_id, s.account_id, a.name AS holder, s.taken_at, s.used_at FROM seat s JOIN account a ON a.id = s.account_id WHERE s.unit_id = #{unit}")
-    Optional<Row> find(long unit);
+        "SELECT s.unit_id, s.account_id, a.name AS holder, s.taken_at, s.used_at FROM seat s JOIN account a ON a.id = s.account_id WHERE a.ended_at IS NULL")
+    List<Row> all();
 
     @Insert(
         "INSERT INTO seat (unit_id, account_id, taken_at, used_at) VALUES (#{unit}, #{account}, #{at}, #{at}) ON DUPLICATE KEY UPDATE account_id = #{account}, taken_at = #{at}, used_at = #{at}")
@@ -63,106 +87,170 @@ public class Seats {
   /** Who has the seat; null names nobody. */
   public record Seat(String holder, Instant takenAt, @NotNull Instant askedAt) {}
 
-  private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  private static LocalDateTime utc(Instant at) {
+    return LocalDateTime.ofInstant(at, ZoneOffset.UTC);
   }
 
-  private Optional<SeatMapper.Row> row(long unit) {
-    return mapper.find(unit).filter(r -> r.usedAt().plus(KEPT).isAfter(now()));
+  private void keep(SeatChanged c, Logbook logbook) {
+    if (c.account() == null) {
+      mapper.remove(c.unit());
+    } else {
+      mapper.put(c.unit(), c.account(), utc(c.at()));
+    }
+    logbook.enter(c.job(), Logbook.Kind.SEAT, c.text(), c.by(), Logbook.Moment.UNKNOWN);
+  }
+
+  /** What the database kept from before the start, read once. */
+  private void readOnce() {
+    if (read) {
+      return;
+    }
+    synchronized (this) {
+      if (!read) {
+        for (SeatMapper.Row r : mapper.all()) {
+          holders.putIfAbsent(
+              r.unitId(),
+              new Holder(
+                  r.accountId(),
+                  r.holder(),
+                  r.takenAt().toInstant(ZoneOffset.UTC),
+                  r.usedAt().toInstant(ZoneOffset.UTC)));
+        }
+        read = true;
+      }
+    }
+  }
+
+  private Optional<Holder> holder(long unit) {
+    readOnce();
+    return Optional.ofNullable(holders.get(unit)).filter(this::stillHis);
+  }
+
+  private boolean stillHis(Holder h) {
+    return h.usedAt().plus(KEPT).isAfter(clock.instant());
   }
 
   /** The seat at a unit. */
   public Seat at(long unit) {
-    return row(unit)
-        .map(r -> new Seat(r.holder(), r.takenAt().toInstant(ZoneOffset.UTC), clock.instant()))
+    return holder(unit)
+        .map(h -> new Seat(h.name(), h.takenAt(), clock.instant()))
         .orElseGet(() -> new Seat(null, null, clock.instant()));
   }
 
   /** Takes the seat where it is free, or, for a manager, from whoever has it. */
-  @Transactional
   public Seat take(long unit, long job, Account who) {
-    if (!who.role().may(Role.Right.COMMAND)) {
-      throw Refusal.forbidden(
-          "Only a technician or a manager can take the seat.", "You can look and read without it.");
-    }
-    Optional<SeatMapper.Row> held = row(unit);
-    boolean other = held.isPresent() && held.get().accountId() != who.id();
-    if (other && who.role() != Role.MANAGER) {
-      throw Refusal.conflict(
-          "The seat belongs to " + held.get().holder() + ".",
-          "Ask for it to be handed over, or a manager to take it.");
-    }
-    if (held.isEmpty() || other) {
-      mapper.put(unit, who.id(), now());
-      logbook.enter(
-          job,
-          Logbook.Kind.SEAT,
-          other
-              ? who.name() + " took the seat from " + held.get().holder() + "."
-              : who.name() + " took the seat.",
-          who.id(),
-          Logbook.Moment.UNKNOWN);
-    } else {
-      mapper.used(unit, who.id(), now());
-    }
+    readOnce();
+    // Decided for one after the other: of two who take it at once, one is refused.
+    holders.compute(
+        unit,
+        (u, now) -> {
+          Instant at = clock.instant();
+          boolean held = now != null && stillHis(now);
+          if (held && now.account() == who.id()) {
+            return now.used(at);
+          }
+          if (held && who.role() != Role.MANAGER) {
+            throw Refusal.conflict(
+                "The seat belongs to " + now.name() + ".",
+                "Ask for it to be handed over, or a manager to take it.");
+          }
+          lane.put(
+              new SeatChanged(
+                  unit,
+                  job,
+                  who.id(),
+                  at,
+                  held
+                      ? who.name() + " took the seat from " + now.name() + "."
+                      : who.name() + " took the seat.",
+                  who.id()));
+          return new Holder(who.id(), who.name(), at, at);
+        });
     return tell(unit, job);
   }
 
   /** Hands the seat to somebody who may have it. */
-  @Transactional
   public Seat handOver(long unit, long job, Account who, Account to) {
-    mine(unit, who);
     if (!to.role().may(Role.Right.COMMAND)) {
       throw Refusal.conflict(
           to.name() + " may not have the seat.", "Hand it to a technician or a manager.");
     }
-    mapper.put(unit, to.id(), now());
-    logbook.enter(
-        job,
-        Logbook.Kind.SEAT,
-        who.name() + " handed the seat to " + to.name() + ".",
-        who.id(),
-        Logbook.Moment.UNKNOWN);
+    readOnce();
+    holders.compute(
+        unit,
+        (u, now) -> {
+          his(now, who);
+          Instant at = clock.instant();
+          lane.put(
+              new SeatChanged(
+                  unit,
+                  job,
+                  to.id(),
+                  at,
+                  who.name() + " handed the seat to " + to.name() + ".",
+                  who.id()));
+          return new Holder(to.id(), to.name(), at, at);
+        });
     return tell(unit, job);
   }
 
   /** Gives the seat up. */
-  @Transactional
   public Seat giveUp(long unit, long job, Account who) {
-    mine(unit, who);
-    mapper.remove(unit);
-    logbook.enter(
-        job,
-        Logbook.Kind.SEAT,
-        who.name() + " gave up the seat.",
-        who.id(),
-        Logbook.Moment.UNKNOWN);
+    readOnce();
+    holders.compute(
+        unit,
+        (u, now) -> {
+          his(now, who);
+          lane.put(
+              new SeatChanged(
+                  unit,
+                  job,
+                  null,
+                  clock.instant(),
+                  who.name() + " gave up the seat.",
+                  who.id()));
+          return null;
+        });
     return tell(unit, job);
   }
 
-  /** Refuses where somebody else has the seat; where this one has it, he is seen to use it. */
-  @Transactional
-  public void notAnothers(long unit, Account who) {
-    row(unit)
-        .filter(r -> r.accountId() != who.id())
-        .ifPresent(
-            r -> {
-              throw Refusal.conflict(
-                  "The seat at this unit belongs to " + r.holder() + ".",
-                  "Ask for it to be handed over; you can look on meanwhile.");
-            });
-    mapper.used(unit, who.id(), now());
-  }
-
-  public void mine(long unit, Account who) {
-    if (row(unit).filter(r -> r.accountId() == who.id()).isEmpty()) {
+  private void his(Holder now, Account who) {
+    if (now == null || !stillHis(now) || now.account() != who.id()) {
       throw Refusal.conflict("You do not have the seat at this unit.", "Take it first.");
     }
   }
 
+  /** Refuses where somebody else has the seat; where this one has it, he is seen to use it. */
+  public void notAnothers(long unit, Account who) {
+    holder(unit)
+        .filter(h -> h.account() != who.id())
+        .ifPresent(
+            h -> {
+              throw Refusal.conflict(
+                  "The seat at this unit belongs to " + h.name() + ".",
+                  "Ask for it to be handed over; you can look on meanwhile.");
+            });
+    used(unit, who);
+  }
+
+  /** Refuses where this one does not have the seat; else he is seen to use it. */
+  public void mine(long unit, Account who) {
+    his(holder(unit).orElse(null), who);
+    used(unit, who);
+  }
+
+  private void used(long unit, Account who) {
+    Instant at = clock.instant();
+    holders.computeIfPresent(
+        unit, (u, now) -> now.account() == who.id() && stillHis(now) ? now.used(at) : now);
+    lane.loosely(() -> mapper.used(unit, who.id(), utc(at)));
+  }
+
+  /** Told once it stands in the logbook, where the database is there to be waited for. */
   private Seat tell(long unit, long job) {
     Seat seat = at(unit);
     topics.job(job).value("seat", seat);
+    lane.await(SHOWN);
     return seat;
   }
 }

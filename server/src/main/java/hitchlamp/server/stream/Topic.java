@@ -31,8 +31,12 @@ public final class Topic {
     this.name = name;
   }
 
-  /** Something happened. */
-  public synchronized void event(String type, Object body) {
+  /** Something happened; told once it is stored. */
+  public void event(String type, Object body) {
+    AfterCommit.run(() -> tellEvent(type, body));
+  }
+
+  private synchronized void tellEvent(String type, Object body) {
     Change change = new Change(name, ++seq, type, false, body);
     events.addLast(change);
     if (events.size() > KEPT_EVENTS) {
@@ -41,8 +45,12 @@ public final class Topic {
     listeners.forEach(l -> l.accept(change));
   }
 
-  /** Something is now so. */
-  public synchronized void value(String type, Object body) {
+  /** Something is now so; told once it is stored. */
+  public void value(String type, Object body) {
+    AfterCommit.run(() -> tellValue(type, body));
+  }
+
+  private synchronized void tellValue(String type, Object body) {
     values.put(type, body);
     Change change = new Change(name, seq, type, true, body);
     listeners.forEach(l -> l.accept(change));

@@ -11,6 +11,7 @@ import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.Track;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Settings;
+import hitchlamp.server.config.TimedId;
 import hitchlamp.server.hookup.WatchReports;
 import hitchlamp.server.job.Logbook;
 import jakarta.annotation.PostConstruct;
@@ -55,7 +56,6 @@ class Recordings {
   private static final long FLUSH_MILLIS = 150;
   private static final int LEVEL = 9;
   private static final long RETRY_MILLIS = 500;
-  static final int ID_BITS = 10;
   private static final int PLACES_AT_ONCE = 64;
 
   /** What a spool says of its recording. */
@@ -200,7 +200,7 @@ class Recordings {
       WatchReports.Begin begin,
       Double hours) {
     Instant now = clock.instant();
-    long id = RestoredRecordings.id(clock);
+    long id = TimedId.next();
     Head head =
         new Head(
             id,

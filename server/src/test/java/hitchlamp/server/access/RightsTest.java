@@ -2,8 +2,11 @@ package hitchlamp.server.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role;
 import hitchlamp.server.account.Role.Right;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Seats;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
 import java.io.IOException;
@@ -53,13 +56,15 @@ class RightsTest {
   }
 
   private static void seat(Installation.Running running, long job, String holder) {
-    sql(running, "DELETE FROM seat WHERE unit_id = (SELECT unit_id FROM job WHERE id = ?)", job);
+    Seats seats = running.bean(Seats.class);
+    Accounts accounts = running.bean(Accounts.class);
+    long unit = running.bean(Jobs.class).place(job).unit();
+    String now = seats.at(unit).holder();
+    if (now != null && !now.equals(holder)) {
+      seats.giveUp(unit, job, accounts.find(now));
+    }
     if (holder != null) {
-      sql(
-          running,
-          "INSERT INTO seat SELECT j.unit_id, a.id, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3) FROM job j, account a WHERE j.id = ? AND a.name = ?",
-          job,
-          holder);
+      seats.take(unit, job, accounts.find(holder));
     }
   }
 

@@ -2,6 +2,7 @@ package hitchlamp.server.hookup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.server.config.TimedId;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
@@ -17,9 +18,11 @@ class LeftBehindTest {
 
   /** A hook-up of which nobody ever wrote the end. */
   private static long cutShort(Installation.Running running, long job) {
-    return running
+    long id = TimedId.next();
+    running
         .bean(HookUpMapper.class)
-        .begin(job, "sim/tipper-9", "can250", "", 250_000, "base", "0".repeat(64), account());
+        .begin(id, job, "sim/tipper-9", "can250", "", 250_000, "base", "0".repeat(64), account());
+    return id;
   }
 
   private static long account() {

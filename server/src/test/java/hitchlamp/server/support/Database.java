@@ -14,12 +14,13 @@ import java.util.stream.Stream;
 public final class Database implements AutoCloseable {
   private final Path folder;
   private final int port;
-  private final Process process;
+  private final List<String> command;
+  private Process process;
 
-  private Database(Path folder, int port, Process process) {
+  private Database(Path folder, int port, List<String> command) {
     this.folder = folder;
     this.port = port;
-    this.process = process;
+    this.command = command;
   }
 
   /** Sets one up and starts it. */
@@ -60,12 +61,24 @@ public final class Database implements AutoCloseable {
             "--max-allowed-packet=512M",
             "--init-file=" + init,
             "--log-error=" + folder.resolve("err")));
-    Process process =
-        new ProcessBuilder(server)
+    Database database = new Database(folder, port, server);
+    database.startAgain();
+    return database;
+  }
+
+  /** Ends it as a power cut does. */
+  public void kill() throws InterruptedException {
+    process.destroyForcibly();
+    process.waitFor(20, TimeUnit.SECONDS);
+  }
+
+  /** Starts it on the data that it has, and waits until it answers. */
+  public void startAgain() throws IOException, InterruptedException {
+    process =
+        new ProcessBuilder(command)
             .redirectErrorStream(true)
             .redirectOutput(folder.resolve("out").toFile())
             .start();
-    Database database = new Database(folder, port, process);
     for (int i = 0; i < 300; i++) {
       if (new ProcessBuilder(
                   "mariadb-admin", "--no-defaults", "--socket=" + folder.resolve("s"), "ping")
@@ -73,7 +86,7 @@ public final class Database implements AutoCloseable {
               .start()
               .waitFor()
           == 0) {
-        return database;
+        return;
       }
       if (!process.isAlive()) {
         break;

@@ -85,6 +85,11 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
       start();
     }
 
+    /** Its database, for those who end it. */
+    public Database database() {
+      return database;
+    }
+
     /** Folder in which recordings are kept until they are in the database. */
     public Path spool() {
       return spool;

@@ -1,0 +1,111 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.fault.ClearCall;
+import hitchlamp.core.fault.FaultReading;
+import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.fault.LampCheck;
+import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trace.UnitAnswer;
+import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.server.account.Account;
+import hitchlamp.server.account.Role;
+import hitchlamp.server.job.Logbook;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+
+/** What a hook-up found out and must be stored: data alone, so that it can wait in a file. */
+sealed interface Report {
+  /** Whose doing it was. */
+  record By(long id, String name, Role role) {
+    static By of(Account a) {
+      return new By(a.id(), a.name(), a.role());
+    }
+
+    Account account() {
+      return new Account(id, name, "", role);
+    }
+  }
+
+  record HookUpBegan(
+      long id,
+      long job,
+      String link,
+      String bus,
+      String backbone,
+      int bitRate,
+      String pack,
+      String packHash,
+      long account)
+      implements Report {}
+
+  record HookUpEnded(long id, String reason) implements Report {}
+
+  record Entered(
+      long job, Logbook.Kind kind, String text, Long account, Logbook.Moment moment)
+      implements Report {}
+
+  /**
+   * A roll call ended.
+   *
+   * @param shown what the unit told of itself
+   */
+  record RollEnded(
+      long job, long hookUp, long account, String pack, String packHash, RollView roll, Shown shown)
+      implements Report {}
+
+  /** What a unit told of itself at a visit. */
+  record Shown(
+      String vin, String maker, String model, String pack, Double hours, Double kilometres) {}
+
+  record FaultsRead(
+      long job, FaultReading reading, Set<String> silent, String pack, By by, String why)
+      implements Report {}
+
+  record StoryRead(long job, StoryReading reading, String pack, By by, String why)
+      implements Report {}
+
+  record TripWasReset(
+      long job, FaultTarget keeper, TripReset.Result result, By by, Double hours, long busMicros)
+      implements Report {}
+
+  record Cleared(
+      long job, List<ClearCall.Outcome> outcomes, By by, Double hours, long busMicros)
+      implements Report {}
+
+  record SelfTested(
+      long job, List<SelfTestCall.Outcome> outcomes, By by, Double hours, long busMicros)
+      implements Report {}
+
+  record LampsChecked(long job, LampCheck.Result result, By by, Double hours, long busMicros)
+      implements Report {}
+
+  record CutoutEnded(
+      long job,
+      CutoutResult result,
+      String pack,
+      FaultTarget engine,
+      By by,
+      Instant began,
+      Double hours,
+      long busMicros)
+      implements Report {}
+
+  record CheckAnswered(
+      long job, long trace, String check, UnitAnswer answer, Double hours, long busMicros)
+      implements Report {}
+
+  record FramesHeard(
+      long hookUp,
+      long firstMicros,
+      long lastMicros,
+      Instant wall,
+      Double hours,
+      String module,
+      int entries,
+      boolean pinned,
+      byte[] content)
+      implements Report {}
+}
