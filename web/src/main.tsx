@@ -1,72 +1,62 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode } from 'react'
+import { type ComponentType, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { Gate } from './account/Gate'
-import { Accounts } from './account/Accounts'
-import { Compare } from './fault/Compare'
-import { Faults } from './fault/Faults'
-import { Lamps } from './fault/Lamps'
-import { Snapshots } from './fault/Snapshots'
-import { HookUp } from './hookup/HookUp'
-import { ModulePage } from './hookup/ModulePage'
-import { JobShell } from './job/JobShell'
-import { LogbookPage } from './job/LogbookPage'
 import { Units } from './job/Units'
-import { Comparison } from './story/Comparison'
-import { Story } from './story/Story'
-import { VesselPage } from './vessel/VesselPage'
-import { SignOff } from './signoff/SignOff'
-import { UnitPage } from './job/UnitPage'
-import { Cutout, KeptTrial } from './trial/Cutout'
-import { CircuitPage } from './trace/CircuitPage'
-import { GuidePage } from './trace/GuidePage'
-import { Trace } from './trace/Trace'
-import { Tests } from './trial/Tests'
-import { CompareRecordings } from './watch/CompareRecordings'
-import { RecordingPage } from './watch/RecordingPage'
-import { Watch } from './watch/Watch'
-import { NotYet } from './job/NotYet'
 import './shared/look.css'
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } })
+
+/** A page that is fetched when somebody goes there. */
+function page<N extends string>(load: () => Promise<Record<N, ComponentType>>, name: N) {
+  return async () => ({ Component: (await load())[name] })
+}
 
 const router = createBrowserRouter([
   {
     path: '/',
     element: <Gate />,
+    HydrateFallback: () => <p className="p-6 text-ink-2">One moment.</p>,
     children: [
       { index: true, element: <Units /> },
       { path: 'units', element: <Units /> },
-      { path: 'units/:unit', element: <UnitPage /> },
-      { path: 'accounts', element: <Accounts /> },
+      { path: 'units/:unit', lazy: page(() => import('./job/UnitPage'), 'UnitPage') },
+      { path: 'storage', lazy: page(() => import('./storage/Storage'), 'Storage') },
+      { path: 'accounts', lazy: page(() => import('./account/Accounts'), 'Accounts') },
       {
         path: 'jobs/:job',
-        element: <JobShell />,
+        lazy: page(() => import('./job/JobShell'), 'JobShell'),
         children: [
-          { index: true, element: <HookUp /> },
-          { path: 'hook-up', element: <HookUp /> },
-          { path: 'modules/:module', element: <ModulePage /> },
-          { path: 'faults', element: <Faults /> },
-          { path: 'faults/compare', element: <Compare /> },
-          { path: 'faults/snapshots', element: <Snapshots /> },
-          { path: 'faults/lamps', element: <Lamps /> },
-          { path: 'vessel', element: <VesselPage /> },
-          { path: 'story', element: <Story /> },
-          { path: 'story/compare', element: <Comparison /> },
-          { path: 'watch', element: <Watch /> },
-          { path: 'watch/compare', element: <CompareRecordings /> },
-          { path: 'watch/recordings/:recording', element: <RecordingPage /> },
-          { path: 'tests', element: <Tests /> },
-          { path: 'tests/cutout', element: <Cutout /> },
-          { path: 'tests/:trial', element: <KeptTrial /> },
-          { path: 'trace', element: <Trace /> },
-          { path: 'trace/:trace', element: <GuidePage /> },
-          { path: 'trace/circuits/:part', element: <CircuitPage /> },
-          { path: 'sign-off', element: <SignOff /> },
-          { path: 'logbook', element: <LogbookPage /> },
-          { path: ':step', element: <NotYet /> },
+          { index: true, lazy: page(() => import('./hookup/HookUp'), 'HookUp') },
+          { path: 'hook-up', lazy: page(() => import('./hookup/HookUp'), 'HookUp') },
+          { path: 'modules/:module', lazy: page(() => import('./hookup/ModulePage'), 'ModulePage') },
+          { path: 'faults', lazy: page(() => import('./fault/Faults'), 'Faults') },
+          { path: 'faults/compare', lazy: page(() => import('./fault/Compare'), 'Compare') },
+          { path: 'faults/snapshots', lazy: page(() => import('./fault/Snapshots'), 'Snapshots') },
+          { path: 'faults/lamps', lazy: page(() => import('./fault/Lamps'), 'Lamps') },
+          { path: 'vessel', lazy: page(() => import('./vessel/VesselPage'), 'VesselPage') },
+          { path: 'story', lazy: page(() => import('./story/Story'), 'Story') },
+          { path: 'story/compare', lazy: page(() => import('./story/Comparison'), 'Comparison') },
+          { path: 'watch', lazy: page(() => import('./watch/Watch'), 'Watch') },
+          {
+            path: 'watch/compare',
+            lazy: page(() => import('./watch/CompareRecordings'), 'CompareRecordings'),
+          },
+          {
+            path: 'watch/recordings/:recording',
+            lazy: page(() => import('./watch/RecordingPage'), 'RecordingPage'),
+          },
+          { path: 'tests', lazy: page(() => import('./trial/Tests'), 'Tests') },
+          { path: 'tests/cutout', lazy: page(() => import('./trial/Cutout'), 'Cutout') },
+          { path: 'tests/:trial', lazy: page(() => import('./trial/Cutout'), 'KeptTrial') },
+          { path: 'trace', lazy: page(() => import('./trace/Trace'), 'Trace') },
+          { path: 'trace/:trace', lazy: page(() => import('./trace/GuidePage'), 'GuidePage') },
+          { path: 'trace/circuits/:part', lazy: page(() => import('./trace/CircuitPage'), 'CircuitPage') },
+          { path: 'sign-off', lazy: page(() => import('./signoff/SignOff'), 'SignOff') },
+          { path: 'logbook', lazy: page(() => import('./job/LogbookPage'), 'LogbookPage') },
+          { path: ':step', lazy: page(() => import('./job/NotYet'), 'NotYet') },
         ],
       },
     ],

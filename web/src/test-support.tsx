@@ -6,6 +6,7 @@ import { vi } from 'vitest'
 import { MeContext } from './account/me'
 import type { FaultsView, Job, Me, Roll, StoryView } from './api/client'
 import { JobContext } from './job/jobContext'
+import { jobStore } from './stream/jobStore'
 import { type JobLive, NOTHING } from './stream/useJobStream'
 
 /** A job for tests of its pages. */
@@ -18,6 +19,7 @@ export const JOB: Job = {
   state: 'OPEN',
   openedAt: '2026-11-23T08:00:00Z',
   openedBy: 'Technician 1',
+  stored: { roll: true, faults: true, story: true, lamps: true },
 }
 
 /**
@@ -72,7 +74,7 @@ export function renderInJob(page: ReactNode, drawn: Drawn = {}): HTMLElement {
         <JobContext.Provider
           value={{
             job: drawn.job ?? JOB,
-            live: { ...NOTHING, ...drawn.live },
+            store: jobStore({ ...NOTHING, ...drawn.live }),
             roll: drawn.roll,
             faults: drawn.faults,
             story: drawn.story,

@@ -4,18 +4,21 @@ import { type AccountView, get, post } from '../api/client'
 import { TopBar } from '../job/TopBar'
 import { ProblemBox } from '../shared/ProblemBox'
 import { words } from '../shared/words'
+import { AccountRow } from './AccountRow'
+import { ChangePassword } from './ChangePassword'
 import { useMe } from './me'
 
 const MAY: Record<AccountView['role'], string> = {
   MANAGER: 'everything, makes accounts, may take the seat from anybody',
-  TECHNICIAN: 'opens jobs, hooks up, reads, commands',
-  APPRENTICE: 'opens jobs, hooks up, reads; commands nothing',
+  TECHNICIAN: 'opens jobs and case files, hooks up, reads, commands',
+  APPRENTICE: 'opens jobs and case files, hooks up, reads; commands nothing',
   SPECIALIST: 'looks at jobs and comments',
 }
 
 /** Who can sign in; a manager adds people here. */
 export function Accounts() {
   const me = useMe()
+  const manage = me.rights.includes('MANAGE')
   const queries = useQueryClient()
   const { data = [], error } = useQuery({
     queryKey: ['accounts'],
@@ -44,67 +47,68 @@ export function Accounts() {
               <th className="py-2 font-medium">Name</th>
               <th className="font-medium">Role</th>
               <th className="font-medium">May</th>
+              {manage && <th className="sr-only">Change</th>}
             </tr>
           </thead>
           <tbody>
             {data.map((a) => (
-              <tr key={a.name} className="border-b border-line">
-                <td className="py-2 font-semibold">{a.name}</td>
-                <td>{words.roles[a.role]}</td>
-                <td className="text-ink-2">{MAY[a.role]}</td>
-              </tr>
+              <AccountRow key={a.id} account={a} may={MAY[a.role]} manage={manage} />
             ))}
           </tbody>
         </table>
-        {me.role === 'MANAGER' && (
-          <form
-            className="grid grid-cols-[1fr_1fr_180px_auto] items-end gap-3"
-            onSubmit={(e) => {
-              e.preventDefault()
-              add.mutate()
-            }}
-          >
-            <label>
-              Name
-              <input
-                className="field"
-                required
-                maxLength={60}
-                value={name}
-                onChange={(e) => setName(e.target.value)}
-              />
-            </label>
-            <label>
-              Password
-              <input
-                className="field"
-                type="password"
-                autoComplete="new-password"
-                required
-                minLength={10}
-                value={password}
-                onChange={(e) => setPassword(e.target.value)}
-              />
-            </label>
-            <label>
-              Role
-              <select
-                className="field"
-                value={role}
-                onChange={(e) => setRole(e.target.value as AccountView['role'])}
-              >
-                {Object.entries(words.roles).map(([key, word]) => (
-                  <option key={key} value={key}>
-                    {word}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <button className="btn btn-main">Make the account</button>
-            <div className="col-span-4">
-              <ProblemBox problem={add.error} />
-            </div>
-          </form>
+        <ChangePassword />
+        {manage && (
+          <section>
+            <h2 className="mb-2">A new account</h2>
+            <form
+              className="grid grid-cols-[1fr_1fr_180px_auto] items-end gap-3"
+              onSubmit={(e) => {
+                e.preventDefault()
+                add.mutate()
+              }}
+            >
+              <label>
+                Name
+                <input
+                  className="field"
+                  required
+                  maxLength={60}
+                  value={name}
+                  onChange={(e) => setName(e.target.value)}
+                />
+              </label>
+              <label>
+                Password
+                <input
+                  className="field"
+                  type="password"
+                  autoComplete="new-password"
+                  required
+                  minLength={10}
+                  value={password}
+                  onChange={(e) => setPassword(e.target.value)}
+                />
+              </label>
+              <label>
+                Role
+                <select
+                  className="field"
+                  value={role}
+                  onChange={(e) => setRole(e.target.value as AccountView['role'])}
+                >
+                  {Object.entries(words.roles).map(([key, word]) => (
+                    <option key={key} value={key}>
+                      {word}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <button className="btn">Make the account</button>
+              <div className="col-span-4">
+                <ProblemBox problem={add.error} />
+              </div>
+            </form>
+          </section>
         )}
       </main>
     </>

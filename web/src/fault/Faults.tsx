@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { call, type FaultsView, post } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
 import { ago, count } from '../shared/words'
@@ -15,7 +15,10 @@ import { LeadWhy } from './LeadWhy'
 
 /** Where to start: leads with their knock-ons and reasons, and the hour line below. */
 export function Faults() {
-  const { job, live, roll, faults: view, story } = useJob()
+  const { job, roll, faults: view, story } = useJob()
+  const liveLink = useLive('link')
+  const liveChanged = useLive('changed')
+  const liveSelfTest = useLive('selfTest')
   const me = useMe()
   const queries = useQueryClient()
   const [params] = useSearchParams()
@@ -34,7 +37,7 @@ export function Faults() {
     mutationFn: () => call<FaultsView>('DELETE', `${base}/moves/last`),
     onSuccess: (next) => queries.setQueryData(['faults', job.id], next),
   })
-  const canAsk = live.link?.state === 'UP' && live.link.address !== null && me.rights.includes('READ')
+  const canAsk = liveLink?.state === 'UP' && liveLink.address !== null && me.rights.includes('READ')
   const mayCommand = canAsk && me.rights.includes('COMMAND')
   useKeys(useMemo(() => ({ c: () => setClearing(mayCommand) }), [mayCommand]))
   if (!view)
@@ -129,26 +132,26 @@ export function Faults() {
       </div>
       <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
       <div aria-live="polite">
-        {live.changed && live.changed.length > 0 && (
+        {liveChanged && liveChanged.length > 0 && (
           <div className="mb-3 border-l-4 border-ink px-3 py-1">
             <b className="font-semibold">Changed since the read before:</b>
             <ul>
-              {live.changed.slice(0, 6).map((c) => (
+              {liveChanged.slice(0, 6).map((c) => (
                 <li key={c}>{c}</li>
               ))}
             </ul>
-            {live.changed.length > 6 && <p>and {live.changed.length - 6} more; compare the reads.</p>}
+            {liveChanged.length > 6 && <p>and {liveChanged.length - 6} more; compare the reads.</p>}
           </div>
         )}
-        {live.selfTest && !live.selfTest.ended && (
+        {liveSelfTest && !liveSelfTest.ended && (
           <p className="mb-3 border-l-4 border-ink px-3 py-1 font-medium">
-            Modules test their circuits: {live.selfTest.modules.filter((m) => m.ended).length} of{' '}
-            {live.selfTest.modules.length} done.
+            Modules test their circuits: {liveSelfTest.modules.filter((m) => m.ended).length} of{' '}
+            {liveSelfTest.modules.length} done.
           </p>
         )}
-        {live.selfTest?.ended && (
+        {liveSelfTest?.ended && (
           <p className="mb-3 text-[15px] text-ink-2">
-            Last self-test: {live.selfTest.modules.map((m) => `${m.title}: ${m.says}`).join('; ')}.
+            Last self-test: {liveSelfTest.modules.map((m) => `${m.title}: ${m.says}`).join('; ')}.
           </p>
         )}
       </div>

@@ -2,14 +2,16 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { get, type LampCheck, type LampRow, post, Problem, remove } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { lampSeen, type Seen, verdicts } from './words'
 
 /** The lamp check: the bus says what is commanded, the eye says what lights. */
 export function Lamps() {
-  const { job, live } = useJob()
+  const { job } = useJob()
+  const liveLink = useLive('link')
+  const liveLampCheck = useLive('lampCheck')
   const me = useMe()
   const base = `/api/jobs/${job.id}/faults/lamps`
   const last = useQuery({
@@ -19,13 +21,13 @@ export function Lamps() {
         if (e instanceof Problem && e.status === 404) return null
         throw e
       }),
-    enabled: !live.lampCheck,
+    enabled: !liveLampCheck && job.stored?.lamps === true,
   })
   const begin = useMutation({ mutationFn: () => post(base) })
   const stop = useMutation({ mutationFn: () => remove(base) })
   const answer = useMutation({ mutationFn: (choice: string) => post(`${base}/answers`, { choice }) })
-  const check = live.lampCheck ?? last.data ?? undefined
-  const canAsk = live.link?.state === 'UP' && live.link.address !== null && me.rights.includes('READ')
+  const check = liveLampCheck ?? last.data ?? undefined
+  const canAsk = liveLink?.state === 'UP' && liveLink.address !== null && me.rights.includes('READ')
   const underWay = check !== undefined && !check.ended
   const looking = check?.stage === 'LISTENING' || check?.stage === 'ASKING'
   const open = check?.lamps.filter((l) => l.seen === 'NOT_ASKED') ?? []

@@ -7,6 +7,7 @@ import { MeContext } from '../account/me'
 import type { FaultsView, Job, Me } from '../api/client'
 import { JobContext } from '../job/jobContext'
 import { SignOff } from '../signoff/SignOff'
+import { jobStore } from '../stream/jobStore'
 import { type JobLive, NOTHING } from '../stream/useJobStream'
 import type { LinkState } from '../stream/types'
 import { Compare } from './Compare'
@@ -153,7 +154,7 @@ function show(
         <JobContext
           value={{
             job,
-            live: { ...NOTHING, ...live },
+            store: jobStore({ ...NOTHING, ...live }),
             roll: undefined,
             faults,
             story: undefined,

@@ -8,7 +8,9 @@ import type { Job } from '../api/client'
 import { JobContext } from '../job/jobContext'
 import { VitalsRow } from '../job/VitalsRow'
 import type { LinkState, Vitals } from '../stream/types'
+import { jobStore } from '../stream/jobStore'
 import { type JobLive, NOTHING } from '../stream/useJobStream'
+import { renderInJob } from '../test-support'
 import { HookUp } from './HookUp'
 
 const posted: string[] = []
@@ -85,7 +87,14 @@ function show(state: LinkState | undefined, rights: ('LOOK' | 'READ')[] = ['LOOK
       <MemoryRouter>
         <MeContext value={{ name: 'T', rights, firstAccountWanted: false }}>
           <JobContext
-            value={{ job, live, roll: undefined, faults: undefined, story: undefined, whyNode: why }}
+            value={{
+              job,
+              store: jobStore(live),
+              roll: undefined,
+              faults: undefined,
+              story: undefined,
+              whyNode: why,
+            }}
           >
             <HookUp />
           </JobContext>
@@ -159,12 +168,8 @@ const vitals: Vitals = {
 }
 
 it('reads a value only when the sensor says so, and says when it is old', () => {
-  const live: JobLive = { ...NOTHING, link: link({}), vitals }
-  render(
-    <QueryClientProvider client={new QueryClient()}>
-      <VitalsRow live={live} />
-    </QueryClientProvider>,
-  )
+  const live = { link: link({}), vitals }
+  renderInJob(<VitalsRow />, { live })
   expect(screen.getByText('600')).toBeInTheDocument()
   expect(screen.getByText('sensor error')).toBeInTheDocument()
   expect(screen.getByText('stale')).toBeInTheDocument()
@@ -172,12 +177,8 @@ it('reads a value only when the sensor says so, and says when it is old', () => 
 })
 
 it('calls nothing live that comes from a recording', () => {
-  const live: JobLive = { ...NOTHING, link: link({ linkId: 'stored/4' }), vitals }
-  render(
-    <QueryClientProvider client={new QueryClient()}>
-      <VitalsRow live={live} />
-    </QueryClientProvider>,
-  )
+  const live = { link: link({ linkId: 'stored/4' }), vitals }
+  renderInJob(<VitalsRow />, { live })
   expect(screen.getByText('a recording, not live')).toBeInTheDocument()
   expect(screen.queryByText('Key')).toBeNull()
   expect(screen.queryByText(/last frame/)).toBeNull()

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post, remove, type UnitWithJobs } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
@@ -16,7 +16,10 @@ import { RollList } from './RollList'
 
 /** Hooking up and calling the roll. */
 export function HookUp() {
-  const { job, live, roll } = useJob()
+  const { job, roll } = useJob()
+  const liveLink = useLive('link')
+  const liveRoll = useLive('roll')
+  const liveVessel = useLive('vessel')
   const me = useMe()
   const [selected, setSelected] = useState<string>()
   const [choosing, setChoosing] = useState(false)
@@ -27,11 +30,11 @@ export function HookUp() {
   const call = useMutation({ mutationFn: (full: boolean) => post(`/api/jobs/${job.id}/roll-call`, { full }) })
   const cut = useMutation({ mutationFn: () => remove(`/api/jobs/${job.id}/roll-call`) })
   const unhook = useMutation({ mutationFn: () => remove(`/api/jobs/${job.id}/hook-up`) })
-  const link = live.link
+  const link = liveLink
   const up = link?.state === 'UP'
   const canAsk = up && link.address !== null
   const may = me.rights.includes('READ')
-  const calling = canAsk && live.roll?.state === 'UNDER_WAY'
+  const calling = canAsk && liveRoll?.state === 'UNDER_WAY'
   const busy = link?.state === 'CONNECTING' || link?.state === 'LISTENING'
   const picker =
     may &&
@@ -104,7 +107,7 @@ export function HookUp() {
           still do.
         </p>
       )}
-      {live.vessel && (
+      {liveVessel && (
         <Link className="btn mt-5 mr-3" to={`/jobs/${job.id}/vessel`}>
           The rest of the vessel
         </Link>
@@ -130,12 +133,7 @@ export function HookUp() {
                   </dd>
                   <dt>Our address</dt>
                   <dd>{link.address ?? 'none'}</dd>
-                  <dt>Frames</dt>
-                  <dd>{live.vitals ? `${live.vitals.framesPerSecond} a second` : ''}</dd>
-                  <dt>Lost</dt>
-                  <dd>{live.vitals?.lost ?? 0}</dd>
-                  <dt>Errors</dt>
-                  <dd>{link.tellsErrors ? live.vitals?.errors : words.notTold}</dd>
+                  <FrameFigures tellsErrors={link.tellsErrors} />
                   <dt>Supply</dt>
                   <dd>{link.tellsSupply ? '' : words.notTold}</dd>
                 </dl>
@@ -169,6 +167,21 @@ export function HookUp() {
           )}
         </Why>
       )}
+    </>
+  )
+}
+
+/** Figures that change with every tick: they alone are drawn again. */
+function FrameFigures({ tellsErrors }: { tellsErrors: boolean }) {
+  const vitals = useLive('vitals')
+  return (
+    <>
+      <dt>Frames</dt>
+      <dd>{vitals ? `${vitals.framesPerSecond} a second` : ''}</dd>
+      <dt>Lost</dt>
+      <dd>{vitals?.lost ?? 0}</dd>
+      <dt>Errors</dt>
+      <dd>{tellsErrors ? vitals?.errors : words.notTold}</dd>
     </>
   )
 }

@@ -36,7 +36,7 @@ export function RollList({
       <p className="mb-2 text-ink-2" aria-live="polite" data-state={roll.state}>
         {count(answered, 'module')} {answered === 1 ? 'answers' : 'answer'}
         {silent > 0 && `, ${silent} silent`} · {roll.full ? 'full' : 'quick'} roll call{' '}
-        {ROLL_STATE[roll.state]} · {roll.seconds.toFixed(1)} s · {roll.pack}
+        {ROLL_STATE[roll.state]} · <span aria-live="off">{roll.seconds.toFixed(1)} s</span> · {roll.pack}
       </p>
       {roll.notes.map((n) => (
         <p key={n} className="mb-3 border-l-4 border-ink px-3 py-1 font-medium">

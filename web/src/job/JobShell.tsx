@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { PanelRightClose, PanelRightOpen } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
 import {
@@ -20,8 +20,9 @@ import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
 import { useKeys } from '../shared/useKeys'
-import { useJobStream, type JobLive } from '../stream/useJobStream'
-import { JobContext } from './jobContext'
+import type { JobStore } from '../stream/jobStore'
+import { useJobStream } from '../stream/useJobStream'
+import { JobContext, useJob, useLive } from './jobContext'
 import { steps } from './path'
 import { Seat } from './Seat'
 import { UserMenu } from './UserMenu'
@@ -31,22 +32,26 @@ import { VitalsRow } from './VitalsRow'
 export function JobShell() {
   const id = Number(useParams().job)
   const job = useQuery({ queryKey: ['job', id], queryFn: () => get<Job>(`/api/jobs/${id}`) })
+  const has = job.data?.stored
   const stored = useQuery({
     queryKey: ['roll', id],
     queryFn: () => get<Roll>(`/api/jobs/${id}/roll`),
+    enabled: has?.roll === true,
     retry: false,
   })
   const readFaults = useQuery({
     queryKey: ['faults', id],
     queryFn: () => get<FaultsView>(`/api/jobs/${id}/faults`),
+    enabled: has?.faults === true,
     retry: false,
   })
   const readStory = useQuery({
     queryKey: ['story', id],
     queryFn: () => get<StoryView>(`/api/jobs/${id}/story`),
+    enabled: has?.story === true,
     retry: false,
   })
-  const live = useJobStream(id)
+  const store = useJobStream(id)
   const [whyNode, setWhyNode] = useState<HTMLElement | null>(null)
   const [whyOpen, setWhyOpen] = useState(true)
   const [help, setHelp] = useState(false)
@@ -54,12 +59,13 @@ export function JobShell() {
   // A page begins at its top, not where the one before was scrolled to.
   const { pathname } = useLocation()
   const note = useRef<HTMLInputElement>(null)
-  const roll = live.roll ?? stored.data
-  const faults = live.faults ?? readFaults.data
-  const story = live.story ?? readStory.data
+  const roll = usePart(store, 'roll') ?? stored.data
+  const faults = usePart(store, 'faults') ?? readFaults.data
+  const story = usePart(store, 'story') ?? readStory.data
+  const link = usePart(store, 'link')
   const context = useMemo(
-    () => (job.data ? { job: job.data, live, roll, faults, story, whyNode } : undefined),
-    [job.data, live, roll, faults, story, whyNode],
+    () => (job.data ? { job: job.data, store, roll, faults, story, whyNode } : undefined),
+    [job.data, store, roll, faults, story, whyNode],
   )
   useKeys(
     useMemo(
@@ -88,20 +94,21 @@ export function JobShell() {
       </div>
     )
   if (!context || !job.data) return <p className="p-6 text-ink-2">One moment.</p>
-  const held = live.link?.held ?? []
   // The cab of a simulated unit stands below the why column, not over it.
-  const cab = live.link?.simulated != null && live.link.state !== 'OFF'
+  const cab = link?.simulated != null && link.state !== 'OFF'
   return (
     <JobContext value={context}>
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr_auto] overflow-hidden">
-        <LampBar job={job.data} live={live} lit={held.length > 0} />
-        <HoldStrip job={id} live={live} caseFile={job.data.state === 'CASE'} />
+        <LampBar />
+        <HoldStrip />
         <div
           className={`grid min-h-0 ${whyOpen ? 'grid-cols-[188px_minmax(0,1fr)_300px]' : 'grid-cols-[188px_minmax(0,1fr)_44px]'} max-[900px]:grid-cols-[150px_minmax(0,1fr)] max-[900px]:grid-rows-[minmax(0,1fr)_auto]`}
         >
-          <Path live={live} roll={roll} faults={faults} story={story} />
+          <Path />
           <main key={pathname} className="min-h-0 overflow-auto px-6 py-4">
-            <Outlet />
+            <Suspense fallback={<p className="text-ink-2">One moment.</p>}>
+              <Outlet />
+            </Suspense>
           </main>
           <aside
             aria-label="Why"
@@ -123,13 +130,22 @@ export function JobShell() {
         </div>
         <LogbookLine job={id} noteField={note} />
       </div>
-      {cab && live.link?.simulated && <CabDrawer job={id} unit={live.link.simulated} />}
+      {cab && link.simulated && <CabDrawer job={id} unit={link.simulated} />}
       <KeysHelp open={help} onOpenChange={setHelp} />
     </JobContext>
   )
 }
 
-function LampBar({ job, live, lit }: { job: Job; live: JobLive; lit: boolean }) {
+/** A part of the store, above the context that hands it down. */
+function usePart<K extends Parts>(store: JobStore, part: K) {
+  return useSyncExternalStore(store.subscribe, () => store.get()[part])
+}
+
+type Parts = keyof ReturnType<JobStore['get']>
+
+function LampBar() {
+  const { job } = useJob()
+  const lit = (useLive('link')?.held.length ?? 0) > 0
   const show = useShow()
   const hours = job.hours == null ? null : show(job.hours, 'h', 1)
   return (
@@ -150,9 +166,9 @@ function LampBar({ job, live, lit }: { job: Job; live: JobLive; lit: boolean }) 
           {hours && `, ${hours.figure} ${hours.unit}`}
         </span>
       </div>
-      <VitalsRow live={live} />
+      <VitalsRow />
       <div className="ml-auto flex shrink-0 items-center gap-2">
-        <Seat job={job.id} live={live} />
+        <Seat job={job.id} />
         <Palette />
         <UserMenu />
       </div>
@@ -161,9 +177,15 @@ function LampBar({ job, live, lit }: { job: Job; live: JobLive; lit: boolean }) 
 }
 
 /** What is commanded, since when, and the way to let go. The only thing that is ever solid amber. */
-function HoldStrip({ job, live, caseFile }: { job: number; live: JobLive; caseFile: boolean }) {
+function HoldStrip() {
+  const {
+    job: { id: job, state },
+  } = useJob()
+  const caseFile = state === 'CASE'
+  const connected = useLive('connected')
+  const disk = useLive('disk')
   // What was taken last comes first: it is what the machine feels.
-  const held = [...(live.link?.held ?? [])].sort((a, b) => a.seconds - b.seconds)
+  const held = [...(useLive('link')?.held ?? [])].sort((a, b) => a.seconds - b.seconds)
   const any = held.length > 0
   useEffect(() => {
     if (!any) return
@@ -186,7 +208,12 @@ function HoldStrip({ job, live, caseFile }: { job: number; live: JobLive; caseFi
           lived again; nothing can be asked of the unit.
         </p>
       )}
-      {!live.connected && (
+      {disk && disk.state !== 'ENOUGH' && (
+        <p className="border-b border-line-strong bg-sheet px-4 py-2">
+          <b className="font-semibold">{disk.says}</b> {disk.next}
+        </p>
+      )}
+      {!connected && (
         <p className="border-b border-line-strong bg-sheet px-4 py-2 font-medium">
           The page has lost Hitch Lamp itself and tries again by itself. What you see is from before.
         </p>
@@ -214,58 +241,56 @@ function HeldFor({ seconds }: { seconds: number }) {
     const timer = setInterval(() => setMore((n) => n + 1), 1000)
     return () => clearInterval(timer)
   }, [])
-  return <span className="font-normal">for {Math.max(0, Math.round(seconds) + more)} s</span>
+  // Counts on for the eye; read out every second it would drown what matters.
+  return (
+    <span className="font-normal" role="timer" aria-live="off">
+      for {Math.max(0, Math.round(seconds) + more)} s
+    </span>
+  )
 }
 
-function Path({
-  live,
-  roll,
-  faults,
-  story,
-}: {
-  live: JobLive
-  roll: Roll | undefined
-  faults: FaultsView | undefined
-  story: StoryView | undefined
-}) {
+function Path() {
+  const { roll, faults, story } = useJob()
+  const link = useLive('link')
+  const recorders = useLive('recorders')
+  const cutout = useLive('cutout')
+  const rollState = useLive('roll')?.state
   const id = useParams().job
   const traces = useQuery({
-    queryKey: ['traces', Number(id), live.roll?.state],
+    queryKey: ['traces', Number(id), rollState],
     queryFn: () => get<TracesView>(`/api/jobs/${id}/traces`),
     retry: false,
   })
   return (
     <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(live.link, roll, faults, story, live.recorders, live.cutout, traces.data?.traces).map(
-          (step) => (
-            <li key={step.path} className="relative">
-              <NavLink
-                to={`/jobs/${id}/${step.path}`}
-                className={({ isActive }) =>
-                  `relative block min-h-[60px] py-2 pr-2 pl-[46px] ${isActive ? 'bg-petrol-soft [&_b]:text-petrol' : ''}`
-                }
-              >
-                {({ isActive }) => (
-                  <>
-                    <span
-                      aria-hidden
-                      className={`absolute top-3 left-5 h-3.5 w-3.5 rounded-full border-2 ${
-                        isActive
-                          ? 'border-4 border-petrol bg-paper'
-                          : step.done
-                            ? 'border-ink-2 bg-ink-2'
-                            : 'border-line-strong bg-paper'
-                      }`}
-                    />
-                    <b className="block leading-tight font-semibold">{step.title}</b>
-                    <span className="text-[14px] text-ink-3">{step.says}</span>
-                  </>
-                )}
-              </NavLink>
-            </li>
-          ),
-        )}
+        {steps(link, roll, faults, story, recorders, cutout, traces.data?.traces).map((step) => (
+          <li key={step.path} className="relative">
+            <NavLink
+              to={`/jobs/${id}/${step.path}`}
+              className={({ isActive }) =>
+                `relative block min-h-[60px] py-2 pr-2 pl-[46px] ${isActive ? 'bg-petrol-soft [&_b]:text-petrol' : ''}`
+              }
+            >
+              {({ isActive }) => (
+                <>
+                  <span
+                    aria-hidden
+                    className={`absolute top-3 left-5 h-3.5 w-3.5 rounded-full border-2 ${
+                      isActive
+                        ? 'border-4 border-petrol bg-paper'
+                        : step.done
+                          ? 'border-ink-2 bg-ink-2'
+                          : 'border-line-strong bg-paper'
+                    }`}
+                  />
+                  <b className="block leading-tight font-semibold">{step.title}</b>
+                  <span className="text-[14px] text-ink-3">{step.says}</span>
+                </>
+              )}
+            </NavLink>
+          </li>
+        ))}
       </ol>
     </nav>
   )

@@ -1,13 +1,10 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { render, screen } from '@testing-library/react'
+import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, expect, it, vi } from 'vitest'
-import { MeContext } from '../account/me'
 import type { Me } from '../api/client'
-import { type JobLive, NOTHING } from '../stream/useJobStream'
+import { renderInJob } from '../test-support'
 import { Seat } from './Seat'
 
-const live: JobLive = NOTHING
 const called: string[] = []
 
 afterEach(() => {
@@ -28,15 +25,9 @@ async function open(me: Partial<Me>, holder: string | null) {
         : { holder, takenAt: null, askedAt: '2026-11-23T10:00:00Z' }
     return Promise.resolve(new Response(JSON.stringify(body), { status: 200 }))
   })
-  render(
-    <QueryClientProvider client={new QueryClient()}>
-      <MeContext
-        value={{ rights: ['LOOK', 'COMMAND'], firstAccountWanted: false, role: 'TECHNICIAN', ...me }}
-      >
-        <Seat job={3} live={live} />
-      </MeContext>
-    </QueryClientProvider>,
-  )
+  renderInJob(<Seat job={3} />, {
+    me: { rights: ['LOOK', 'COMMAND'], firstAccountWanted: false, role: 'TECHNICIAN', ...me },
+  })
   const label = holder === null ? 'Seat free' : holder === me.name ? 'Your seat' : holder
   await userEvent.click(await screen.findByRole('button', { name: label }))
 }

@@ -2,13 +2,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Armchair } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { useMe } from '../account/me'
+import { useLive } from './jobContext'
 import { type AccountView, get, post, remove, type Seat as SeatView } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
-import type { JobLive } from '../stream/useJobStream'
 
 /** Who has the seat at the unit; taking it, handing it over, giving it up. */
-export function Seat({ job, live }: { job: number; live: JobLive }) {
+export function Seat({ job }: { job: number }) {
   const me = useMe()
   const queries = useQueryClient()
   const [open, setOpen] = useState(false)
@@ -21,7 +21,7 @@ export function Seat({ job, live }: { job: number; live: JobLive }) {
     queryFn: () => get<AccountView[]>('/api/account'),
     enabled: open,
   })
-  const told = live.seat
+  const told = useLive('seat')
   useEffect(() => {
     if (told) queries.setQueryData(['seat', job], told)
   }, [told, job, queries])

@@ -74,7 +74,11 @@ export function UserMenu() {
           </DropdownMenu.CheckboxItem>
           <DropdownMenu.Item className={ITEM} onSelect={() => void navigate('/accounts')}>
             <Chosen on={false} />
-            Accounts
+            Accounts and password
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => void navigate('/storage')}>
+            <Chosen on={false} />
+            Storage
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={ITEM}

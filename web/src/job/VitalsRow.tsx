@@ -1,15 +1,16 @@
 import { useShow } from '../shared/quantity'
 import { words } from '../shared/words'
 import type { Value } from '../stream/types'
-import type { JobLive } from '../stream/useJobStream'
+import { useLive } from './jobContext'
 
 const SHORT: Record<number, string> = { 190: 'Engine', 168: 'Battery', 110: 'Coolant' }
 const STALE_MS = 5000
 
 /** The vital few, and the health of the link. */
-export function VitalsRow({ live }: { live: JobLive }) {
+export function VitalsRow() {
   const show = useShow()
-  const { link, vitals } = live
+  const link = useLive('link')
+  const vitals = useLive('vitals')
   if (!link || link.state === 'OFF') return <p className="text-ink-2">Not hooked up</p>
   const up = link.state === 'UP' && vitals
   // Values of a recording are of then: nothing about them is live.

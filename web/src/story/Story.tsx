@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { post, type StoryView } from '../api/client'
 import { protectionRows, trailEvents } from '../fault/HourLine'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { HourAxis } from '../shared/HourAxis'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -20,12 +20,13 @@ import { findingMeans } from './words'
 
 /** What the unit remembers: findings in sentences first, then protection, trip and life, trail, counters. */
 export function Story() {
-  const { job, live, roll, story } = useJob()
+  const { job, roll, story } = useJob()
+  const liveLink = useLive('link')
   const me = useMe()
   const [chosen, setChosen] = useState(0)
   const [resetting, setResetting] = useState(false)
   const read = useMutation({ mutationFn: () => post(`/api/jobs/${job.id}/story/read`) })
-  const canAsk = live.link?.state === 'UP' && live.link.address !== null && me.rights.includes('READ')
+  const canAsk = liveLink?.state === 'UP' && liveLink.address !== null && me.rights.includes('READ')
   if (!story)
     return (
       <>

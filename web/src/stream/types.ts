@@ -99,3 +99,12 @@ export interface Change {
   value: boolean
   body: unknown
 }
+
+/** How full the server's disk is, in words. */
+export interface DiskState {
+  state: 'ENOUGH' | 'LOW' | 'FULL'
+  freeBytes: number
+  totalBytes: number
+  says: string
+  next: string
+}

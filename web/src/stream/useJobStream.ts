@@ -12,7 +12,8 @@ import type {
 } from '../api/client'
 import { stream } from './stream'
 import type { RecorderState } from '../watch/types'
-import type { LinkState, SelfTest, Tracing, VesselState, Vitals } from './types'
+import { type JobStore, jobStore } from './jobStore'
+import type { DiskState, LinkState, SelfTest, Tracing, VesselState, Vitals } from './types'
 
 /** What a job's page knows live. Undefined: not told yet. */
 export interface JobLive {
@@ -33,6 +34,8 @@ export interface JobLive {
   tracing: Tracing | undefined
   /** What changed between the last two reads, in sentences; a new array each time. */
   changed: string[] | undefined
+  /** Told once the server's disk runs low. */
+  disk: DiskState | undefined
   connected: boolean
 }
 
@@ -51,15 +54,17 @@ export const NOTHING: JobLive = {
   cutout: undefined,
   tracing: undefined,
   changed: undefined,
+  disk: undefined,
   connected: true,
 }
 
 /** Subscribes to a job; values replace each other, new logbook entries go into the query cache. */
-export function useJobStream(job: number): JobLive {
+export function useJobStream(job: number): JobStore {
   const queries = useQueryClient()
-  const [live, setLive] = useState<JobLive>(NOTHING)
+  const [store] = useState(jobStore)
   useEffect(() => {
-    const stopState = stream.onState((connected) => setLive((l) => ({ ...l, connected })))
+    store.set(NOTHING)
+    const stopState = stream.onState((connected) => store.set({ connected }))
     const stop = stream.subscribe(`job/${job}`, (change) => {
       switch (change.type) {
         case 'link':
@@ -71,7 +76,8 @@ export function useJobStream(job: number): JobLive {
         case 'story':
         case 'cutout':
         case 'tracing':
-          setLive((l) => ({ ...l, [change.type]: change.body }))
+        case 'disk':
+          store.set({ [change.type]: change.body })
           break
         case 'trace': {
           const trace = change.body as TraceView
@@ -80,16 +86,16 @@ export function useJobStream(job: number): JobLive {
           break
         }
         case 'self-test':
-          setLive((l) => ({ ...l, selfTest: change.body as SelfTest }))
+          store.set({ selfTest: change.body as SelfTest })
           break
         case 'recorders':
-          setLive((l) => ({ ...l, recorders: (change.body as { recorders: RecorderState[] }).recorders }))
+          store.set({ recorders: (change.body as { recorders: RecorderState[] }).recorders })
           break
         case 'lamp-check':
-          setLive((l) => ({ ...l, lampCheck: change.body as LampCheck }))
+          store.set({ lampCheck: change.body as LampCheck })
           break
         case 'faults-changed':
-          setLive((l) => ({ ...l, changed: change.body as string[] }))
+          store.set({ changed: change.body as string[] })
           void queries.invalidateQueries({ queryKey: ['reads', job] })
           break
         case 'logbook': {
@@ -113,6 +119,6 @@ export function useJobStream(job: number): JobLive {
       stop()
       stopState()
     }
-  }, [job, queries])
-  return live
+  }, [job, queries, store])
+  return store
 }

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { type CircuitView, type ContactNow, get } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
@@ -15,7 +15,8 @@ const NOW_MS = 1000
 
 /** The circuit sheet of a part: drawn, as a table, and what the module makes of its signals now. */
 export function CircuitPage() {
-  const { job, live } = useJob()
+  const { job } = useJob()
+  const liveLink = useLive('link')
   const part = useParams().part ?? ''
   const [pointed, setPointed] = useState<Pointed>(undefined)
   const path = `/api/jobs/${job.id}/circuits/${encodeURIComponent(part)}`
@@ -29,7 +30,7 @@ export function CircuitPage() {
     enabled: sheet !== undefined,
     staleTime: Infinity,
   })
-  const up = live.link?.state === 'UP'
+  const up = liveLink?.state === 'UP'
   const now = useQuery({
     queryKey: ['circuit-now', job.id, part],
     queryFn: () => get<ContactNow[]>(`${path}/now`),

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post, type TraceCheck, type TraceView } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -16,7 +16,10 @@ import { limits, stands } from './words'
 
 /** One guide that is followed: the way so far, the check that is open, what answers it. */
 export function GuidePage() {
-  const { job, live } = useJob()
+  const { job } = useJob()
+  const liveLink = useLive('link')
+  const liveRoll = useLive('roll')
+  const liveTracing = useLive('tracing')
   const me = useMe()
   const id = Number(useParams().trace)
   const queries = useQueryClient()
@@ -34,11 +37,11 @@ export function GuidePage() {
   const check = trace?.check
   const open = trace?.state === 'UNDER_WAY' || trace?.state === 'SET_ASIDE'
   const may = me.rights.includes('READ') && job.state === 'OPEN'
-  const up = live.link?.state === 'UP'
+  const up = liveLink?.state === 'UP'
   const asks = open && may && trace.state === 'UNDER_WAY' && check?.ofUnit === true
   // What the unit can answer it is asked as soon as the check is open and somebody looks; again when a roll has ended,
   // since before it nobody knows whom to ask.
-  const rollState = live.roll?.state
+  const rollState = liveRoll?.state
   const { mutate: listen } = look
   const checkId = check?.id
   const byTest = check?.kind === 'TEST'
@@ -64,7 +67,7 @@ export function GuidePage() {
   useKeys(keys)
   if (error) return <ProblemBox problem={error} />
   if (!trace) return <p className="text-ink-2">One moment.</p>
-  const waits = live.tracing?.trace === id && live.tracing.check === check?.id ? live.tracing.says : undefined
+  const waits = liveTracing?.trace === id && liveTracing.check === check?.id ? liveTracing.says : undefined
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">

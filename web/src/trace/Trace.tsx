@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { get, type TraceOffer, type TracesView } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
@@ -12,12 +12,13 @@ import { stands } from './words'
 
 /** Guides: those of today's leads first, those begun, by complaint, and all parts of the unit. */
 export function Trace() {
-  const { job, live, faults } = useJob()
+  const { job, faults } = useJob()
+  const liveRoll = useLive('roll')
   const me = useMe()
   const [typed, setTyped] = useState('')
   const field = useRef<HTMLInputElement>(null)
   const all = useQuery({
-    queryKey: ['traces', job.id, live.roll?.state],
+    queryKey: ['traces', job.id, liveRoll?.state],
     queryFn: () => get<TracesView>(`/api/jobs/${job.id}/traces`),
   })
   const begin = useBeginTrace(job.id)

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { type CutoutView, get, post, type Seat, type TrialKept } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -17,12 +17,14 @@ const ALIVE_MS = 1000
 
 /** Cylinder cutout by hand: preconditions, the cylinders, what is lost with each, the verdict. */
 export function Cutout() {
-  const { job, live } = useJob()
+  const { job } = useJob()
+  const liveCutout = useLive('cutout')
+  const liveSeat = useLive('seat')
   const me = useMe()
   const [params] = useSearchParams()
   const [far, setFar] = useState(false)
   const engine = params.get('engine') ?? 'engine'
-  const view = live.cutout
+  const view = liveCutout
   const running = view && view.stage !== 'ENDED' && view.engine === engine
   const prepare = useMutation({
     mutationFn: () => post(`/api/jobs/${job.id}/trials/cutout`, { engine }),
@@ -52,7 +54,7 @@ export function Cutout() {
   }, [held, offNow, tell])
   useKeys(useMemo(() => ({ ...numbers, b: () => setFar((f) => !f) }), [numbers]))
   const seat = useQuery({ queryKey: ['seat', job.id], queryFn: () => get<Seat>(`/api/jobs/${job.id}/seat`) })
-  const mine = (live.seat ?? seat.data)?.holder === me.name
+  const mine = (liveSeat ?? seat.data)?.holder === me.name
   const shown = view && view.engine === engine ? view : undefined
   return (
     <>

@@ -1,16 +1,18 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { get, type TrialCan, type TrialKept } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { verdicts } from './words'
 
 /** Tests that this unit can do, and what those done have shown. */
 export function Tests() {
-  const { job, live } = useJob()
+  const { job } = useJob()
+  const liveRoll = useLive('roll')
+  const liveLink = useLive('link')
   const can = useQuery({
-    queryKey: ['trial-can', job.id, live.roll?.state, live.link?.state],
+    queryKey: ['trial-can', job.id, liveRoll?.state, liveLink?.state],
     queryFn: () => get<TrialCan>(`/api/jobs/${job.id}/trials/can`),
   })
   const done = useQuery({
@@ -42,7 +44,7 @@ export function Tests() {
             </span>
           ) : (
             <Link className="btn ml-auto" to={`/jobs/${job.id}/hook-up`}>
-              {live.link?.state === 'UP' ? 'Call the roll first' : 'Hook up first'}
+              {liveLink?.state === 'UP' ? 'Call the roll first' : 'Hook up first'}
             </Link>
           )}
         </div>

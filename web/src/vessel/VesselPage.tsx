@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { useShow } from '../shared/quantity'
 import { count } from '../shared/words'
@@ -9,8 +9,9 @@ const STALE_MS = 6000
 
 /** What the vessel's own network tells beside the bus of the engines. Nothing is ever sent to it. */
 export function VesselPage() {
-  const { job, live } = useJob()
-  const vessel = live.vessel
+  const { job } = useJob()
+  const liveVessel = useLive('vessel')
+  const vessel = liveVessel
   const back = (
     <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
       Hook up

@@ -66,7 +66,7 @@ export function Recorders({
       </div>
       <ProblemBox problem={start.error ?? marker.error} />
       {recorders.length > 0 && (
-        <ul aria-live="polite" className="mt-2">
+        <ul className="mt-2">
           {recorders.map((r) => (
             <li key={r.number} className="flex min-h-11 items-center gap-3 border-t border-line text-[15px]">
               <span className={`mark ${r.stage === 'RECORDING' ? 'mark-filled' : 'mark-quiet'}`}>
@@ -99,7 +99,9 @@ export function Recorders({
         </ul>
       )}
       {running.length > 0 && (
-        <p className="sr-only">{running.length} recorders run; they go on without this page.</p>
+        <p className="sr-only" aria-live="polite">
+          {running.length} recorders run; they go on without this page.
+        </p>
       )}
       <Arm job={job} open={arming} onOpenChange={setArming} channels={channels} chosen={chosen} />
     </section>

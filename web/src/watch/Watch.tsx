@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post } from '../api/client'
-import { useJob } from '../job/jobContext'
+import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -38,7 +38,9 @@ interface KeptSet {
 
 /** Live values: as a table, large, over time, one against another; recorders; recordings. */
 export function Watch() {
-  const { job, live } = useJob()
+  const { job } = useJob()
+  const liveLink = useLive('link')
+  const liveRecorders = useLive('recorders')
   const me = useMe()
   const store = useWatch(job.id)
   const since = useSlow(store)
@@ -107,7 +109,7 @@ export function Watch() {
     ),
   )
   const about = all.find((c) => c.id === selected) ?? (view === 'table' ? undefined : ordered[0])
-  const up = live.link?.state === 'UP'
+  const up = liveLink?.state === 'UP'
   const engine = since?.engines
   const outside = ordered.slice(0, MOST_FAR).flatMap((c) => (store.outside(c) ? [c.id] : []))
   const setIds = [...new Set(all.flatMap((c) => c.sets))]
@@ -143,7 +145,7 @@ export function Watch() {
       {up && (
         <>
           {me.rights.includes('READ') && (
-            <Recorders job={job.id} recorders={live.recorders ?? []} channels={all} chosen={taken} />
+            <Recorders job={job.id} recorders={liveRecorders ?? []} channels={all} chosen={taken} />
           )}
           <div className="mb-2 flex flex-wrap items-center gap-2">
             <input

@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/storage/rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/storage/clean": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["clean"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording}/marks": {
         parameters: {
             query?: never;
@@ -804,6 +836,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/storage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["storage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/storage/would-remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wouldRemove"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording}": {
         parameters: {
             query?: never;
@@ -1524,6 +1588,62 @@ export interface components {
             unitClass: string;
             pack: string;
         };
+        NewRule: {
+            /** Format: int32 */
+            days?: number;
+            /** Format: int32 */
+            gigabytes?: number;
+        };
+        DiskView: {
+            /** @enum {string} */
+            state: "ENOUGH" | "LOW" | "FULL";
+            /** Format: int64 */
+            freeBytes: number;
+            /** Format: int64 */
+            totalBytes: number;
+            says: string;
+            next: string;
+        };
+        Goes: {
+            /** Format: int64 */
+            hookUp: number;
+            /** Format: int64 */
+            job: number;
+            number: string;
+            fleetNumber: string;
+            /** Format: date-time */
+            beganAt: string;
+            /** Format: int64 */
+            bytes: number;
+        };
+        KeepingRule: {
+            /** Format: int32 */
+            days: number;
+            /** Format: int32 */
+            gigabytes: number;
+        };
+        KeepingView: {
+            rule: components["schemas"]["KeepingRule"];
+            /** Format: int64 */
+            keptBytes: number;
+            /** Format: int64 */
+            pinnedBytes: number;
+            goes: components["schemas"]["Goes"][];
+            /** Format: int64 */
+            goesBytes: number;
+        };
+        StorageView: {
+            disk: components["schemas"]["DiskView"];
+            keeping: components["schemas"]["KeepingView"];
+            /** Format: int32 */
+            waitingReports: number;
+            /** Format: int64 */
+            lostReports: number;
+        };
+        Cleaned: {
+            /** Format: int64 */
+            bytes: number;
+        };
         MarkWish: {
             /** Format: double */
             seconds: number;
@@ -1550,6 +1670,13 @@ export interface components {
             /** Format: date-time */
             openedAt: string;
             openedBy: string;
+            stored?: components["schemas"]["StoredView"];
+        };
+        StoredView: {
+            roll: boolean;
+            faults: boolean;
+            story: boolean;
+            lamps: boolean;
         };
         ConditionWish: {
             channel?: string;
@@ -2803,6 +2930,50 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["UnitView"];
+                };
+            };
+        };
+    };
+    rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["StorageView"];
+                };
+            };
+        };
+    };
+    clean: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Cleaned"];
                 };
             };
         };
@@ -4230,6 +4401,49 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["UnitWithJobs"];
+                };
+            };
+        };
+    };
+    storage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["StorageView"];
+                };
+            };
+        };
+    };
+    wouldRemove: {
+        parameters: {
+            query: {
+                days: number;
+                gigabytes: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["Goes"][];
                 };
             };
         };

@@ -38,3 +38,19 @@ CREATE TABLE report_kept (
 
 -- Was written and never read; the same stands in roll and fault_read.
 DROP TABLE fault_reading;
+
+-- How long traffic is kept; one row.
+CREATE TABLE keeping (
+  id         TINYINT      NOT NULL PRIMARY KEY,
+  days       INT          NOT NULL,
+  gigabytes  INT          NOT NULL,
+  account_id BIGINT       NULL,
+  changed_at TIMESTAMP(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+  CONSTRAINT keeping_account FOREIGN KEY (account_id) REFERENCES account (id)
+);
+INSERT INTO keeping (id, days, gigabytes) VALUES (1, 90, 20);
+
+ALTER TABLE frame_block
+  ADD COLUMN bytes INT NOT NULL DEFAULT 0 COMMENT 'length of the content',
+  ADD KEY frame_block_size (pinned, hook_up_id, bytes);
+UPDATE frame_block SET bytes = LENGTH(content);

@@ -265,7 +265,9 @@ public final class Csv {
     return map.decimalComma() ? field.replace(',', '.') : field;
   }
 
-  /** What the first reading finds of each column: its decimals, and whether all of it can be kept. */
+  /**
+   * What the first reading finds of each column: its decimals, and whether all of it can be kept.
+   */
   private static final class Extremes {
     /** A figure of n digits is smaller than the nth; a sign counts as one, which is no harm. */
     private static final double[] POWERS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10};
@@ -449,8 +451,8 @@ public final class Csv {
   }
 
   /**
-   * A text for a cell of a table: a spreadsheet runs what begins like a formula, so such a text gets
-   * an apostrophe before it (OWASP, "CSV Injection").
+   * A text for a cell of a table: a spreadsheet runs what begins like a formula, so such a text
+   * gets an apostrophe before it (OWASP, "CSV Injection").
    */
   public static String cell(String text) {
     return !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;

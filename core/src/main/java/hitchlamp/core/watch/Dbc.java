@@ -145,7 +145,8 @@ public final class Dbc {
         }
         if (s.spn == 0 && own > Dtc.GREATEST_SPN) {
           throw new CsvFault(
-              s.line, "no number is left for a signal without an SPN; drop a file, or cut this one");
+              s.line,
+              "no number is left for a signal without an SPN; drop a file, or cut this one");
         }
         int spn = s.spn > 0 ? s.spn : own++;
         Optional<Unit> unit = CsvMap.unitNamed(s.unit);
@@ -272,7 +273,11 @@ public final class Dbc {
     if (s.signed) {
       return "it is signed";
     }
-    return s.bits > 32 ? "it has more than 32 bits" : Math.abs(s.factor) < LEAST_FACTOR ? "its factor is 0" : s.bits == 0 ? "it has no bits" : "";
+    return s.bits > 32
+        ? "it has more than 32 bits"
+        : Math.abs(s.factor) < LEAST_FACTOR
+            ? "its factor is 0"
+            : s.bits == 0 ? "it has no bits" : "";
   }
 
   private static int pgn(long identifier) {

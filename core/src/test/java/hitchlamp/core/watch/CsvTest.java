@@ -150,7 +150,8 @@ class CsvTest {
     SplittableRandom r = new SplittableRandom(11);
     int taken = 0;
     for (int i = 0; i < 3_000; i++) {
-      BigDecimal a = BigDecimal.valueOf(r.nextLong(-(1L << r.nextInt(1, 62)), 1L << 40), r.nextInt(0, 16));
+      BigDecimal a =
+          BigDecimal.valueOf(r.nextLong(-(1L << r.nextInt(1, 62)), 1L << 40), r.nextInt(0, 16));
       BigDecimal b = BigDecimal.valueOf(r.nextLong(1L << r.nextInt(1, 50)), r.nextInt(0, 12));
       String text = r.nextBoolean() ? a.toPlainString() : a.toString();
       Csv.Read read;
@@ -163,7 +164,11 @@ class CsvTest {
       Scale scale = track.channels().get(0).scale();
       String out = Csv.text(scale, rows.get(0)[1]);
       BigDecimal off = new BigDecimal(out.isEmpty() ? "0" : out).subtract(a).abs();
-      assertThat(off.compareTo(read.rounded().isEmpty() ? BigDecimal.ZERO : a.abs().multiply(new BigDecimal("1e-6"))))
+      assertThat(
+              off.compareTo(
+                  read.rounded().isEmpty()
+                      ? BigDecimal.ZERO
+                      : a.abs().multiply(new BigDecimal("1e-6"))))
           .as("%s beside %s came out as %s", text, b, out)
           .isLessThanOrEqualTo(0);
     }
@@ -180,7 +185,8 @@ class CsvTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"NaN:0:0", "1:60:00", "1:2:61", "1:-2:3", ":::", "1:2:3:4", "Infinity:1", "1e3:2"})
+  @ValueSource(
+      strings = {"NaN:0:0", "1:60:00", "1:2:61", "1:-2:3", ":::", "1:2:3:4", "Infinity:1", "1e3:2"})
   void whatIsNoTimeOfDayIsRefused(String time) {
     assertThatThrownBy(() -> read("t\ta\n00:00:01\t1\n" + time + "\t1\n"))
         .isInstanceOf(CsvFault.class)
@@ -204,7 +210,8 @@ class CsvTest {
 
   @Test
   void aQuotationThatNeverEndsFillsNoMemory() {
-    Reader text = new Reader() {
+    Reader text =
+        new Reader() {
           private final Reader head = new StringReader("time [s],a\n0,\"");
 
           @Override

@@ -8,9 +8,9 @@ import hitchlamp.core.quantity.Unit;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.junit.jupiter.api.Test;
 
 /** Parameters in and out as DBC. */
 class DbcTest {
@@ -90,7 +90,14 @@ class DbcTest {
 
   @ParameterizedTest
   @CsvSource({
-    "NaN, 0", "1e400, 0", "1e308, 0", "-1e308, 0", "Infinity, 0", "1, NaN", "1, 1e400", "1, 1e308"
+    "NaN, 0",
+    "1e400, 0",
+    "1e308, 0",
+    "-1e308, 0",
+    "Infinity, 0",
+    "1, NaN",
+    "1, 1e400",
+    "1, 1e308"
   })
   void aFactorThatNoSignalHasIsRefusedWithItsLine(String factor, String offset) {
     assertThatThrownBy(() -> Dbc.read(oneSignal(factor, offset)))

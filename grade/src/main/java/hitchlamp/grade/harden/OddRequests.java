@@ -11,22 +11,82 @@ import tools.jackson.databind.JsonNode;
  */
 public final class OddRequests {
   private static final String[] NUMBERS = {
-    "0", "-1", "999999999", "9223372036854775807", "99999999999999999999", "abc", "NaN", "1e9", "%20", "%ff", "%00", "+1", "0x1"
+    "0",
+    "-1",
+    "999999999",
+    "9223372036854775807",
+    "99999999999999999999",
+    "abc",
+    "NaN",
+    "1e9",
+    "%20",
+    "%ff",
+    "%00",
+    "+1",
+    "0x1"
   };
   private static final String[] VALUES = {
-    "", "x", "-1", "NaN", "Infinity", "1e400", "-1e308", "9999999999999999999", "%ff", "%ff%fe", "%00", "%F0%9F%94%A7", "a,b,c", "null", "true", "'", "%3Cscript%3E"
+    "",
+    "x",
+    "-1",
+    "NaN",
+    "Infinity",
+    "1e400",
+    "-1e308",
+    "9999999999999999999",
+    "%ff",
+    "%ff%fe",
+    "%00",
+    "%F0%9F%94%A7",
+    "a,b,c",
+    "null",
+    "true",
+    "'",
+    "%3Cscript%3E"
   };
   private static final String[] BODIES = {
-    "", "{}", "[]", "null", "7", "\"text\"", "{", "{\"a\":", "[[[[[[]]]]]]", "{\"text\":null}", "{\"text\":{}}",
-    "{\"name\":[],\"password\":7}", "{\"full\":\"maybe\"}", "{\"link\":\"stored/x\"}", "{\"link\":\"log/99999999999999999999\"}",
-    "{\"link\":\"daemon/127.0.0.1:99999/can0\"}", "{\"channels\":[null],\"name\":\"x\"}", "{\"seconds\":1e308,\"text\":\"x\"}",
-    "{\"modules\":[null]}", "{\"choice\":\"off 99999999999\"}", "{\"unitId\":-1,\"complaint\":\"x\"}", "{\"state\":\"CASE\"}",
-    "{\"to\":\"nobody\"}", "{\"check\":\"x\",\"outcome\":\"y\",\"reason\":\"z\",\"reading\":1e400}", "{\"guide\":\"x\",\"part\":\"\"}",
-    "{\"what\":\"a\",\"to\":\"b\",\"reason\":\"c\"}", "{\"action\":\"key\",\"value\":\"sideways\"}", "{\"supplyVolts\":\"NaN\"}"
+    "",
+    "{}",
+    "[]",
+    "null",
+    "7",
+    "\"text\"",
+    "{",
+    "{\"a\":",
+    "[[[[[[]]]]]]",
+    "{\"text\":null}",
+    "{\"text\":{}}",
+    "{\"name\":[],\"password\":7}",
+    "{\"full\":\"maybe\"}",
+    "{\"link\":\"stored/x\"}",
+    "{\"link\":\"log/99999999999999999999\"}",
+    "{\"link\":\"daemon/127.0.0.1:99999/can0\"}",
+    "{\"channels\":[null],\"name\":\"x\"}",
+    "{\"seconds\":1e308,\"text\":\"x\"}",
+    "{\"modules\":[null]}",
+    "{\"choice\":\"off 99999999999\"}",
+    "{\"unitId\":-1,\"complaint\":\"x\"}",
+    "{\"state\":\"CASE\"}",
+    "{\"to\":\"nobody\"}",
+    "{\"check\":\"x\",\"outcome\":\"y\",\"reason\":\"z\",\"reading\":1e400}",
+    "{\"guide\":\"x\",\"part\":\"\"}",
+    "{\"what\":\"a\",\"to\":\"b\",\"reason\":\"c\"}",
+    "{\"action\":\"key\",\"value\":\"sideways\"}",
+    "{\"supplyVolts\":\"NaN\"}"
   };
   private static final String[] TYPES = {
-    "application/json", "application/json", "application/json", "text/plain", "application/xml", "multipart/form-data", "multipart/form-data; boundary=x",
-    "application/x-www-form-urlencoded", "application/octet-stream", "a/b", "application/json;charset=none-such", "*/*"
+    "application/json",
+    "application/json",
+    "application/json",
+    "text/plain",
+    "application/xml",
+    "multipart/form-data",
+    "multipart/form-data; boundary=x",
+    "application/x-www-form-urlencoded",
+    "application/octet-stream",
+    "a/b",
+    "application/json;charset=none-such",
+    "*/*"
   };
 
   /**
@@ -67,10 +127,18 @@ public final class OddRequests {
                                       names.add(q.path("name").asString());
                                     }
                                   });
-                          endpoints.add(new Endpoint(m.getKey().toUpperCase(java.util.Locale.ROOT), p.getKey(), names));
+                          endpoints.add(
+                              new Endpoint(
+                                  m.getKey().toUpperCase(java.util.Locale.ROOT),
+                                  p.getKey(),
+                                  names));
                         }));
     // Signing out and ending accounts would end the test itself.
-    endpoints.removeIf(e -> e.path().endsWith("sign-out") || e.path().endsWith("/end") || e.path().endsWith("/password"));
+    endpoints.removeIf(
+        e ->
+            e.path().endsWith("sign-out")
+                || e.path().endsWith("/end")
+                || e.path().endsWith("/password"));
   }
 
   /** How many endpoints there are. */
@@ -99,7 +167,8 @@ public final class OddRequests {
       path.append(sign).append("%ff=%ff");
     }
     boolean body = !e.method().equals("GET");
-    String method = random.nextInt(25) == 0 ? one("PUT", "PATCH", "TRACE2", "DELETE", "POST") : e.method();
+    String method =
+        random.nextInt(25) == 0 ? one("PUT", "PATCH", "TRACE2", "DELETE", "POST") : e.method();
     return new Odd(method, path.toString(), one(TYPES), body ? one(BODIES) : "");
   }
 

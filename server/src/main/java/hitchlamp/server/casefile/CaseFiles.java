@@ -301,6 +301,7 @@ public class CaseFiles {
       }
       recordings();
       mapper.newestUse(unit);
+      mapper.measureBlocks(job);
       pages();
       logbook.enter(
           job,

@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 /**
  * Rows of whole jobs. Table and column names come from {@link CaseTable} only, never from a file.
@@ -58,6 +59,11 @@ interface CaseMapper {
   @Insert(
       "INSERT INTO newest_use (unit_id, story_read_id) SELECT unit_id, MAX(story_read_id) FROM use_figure WHERE unit_id = #{unit} AND span = 'TRIP' AND figure = 'HOURS' GROUP BY unit_id ON DUPLICATE KEY UPDATE story_read_id = VALUES(story_read_id)")
   void newestUse(long unit);
+
+  /** Lengths of the blocks that came with a job; a file does not say them. */
+  @Update(
+      "UPDATE frame_block b JOIN hook_up h ON h.id = b.hook_up_id SET b.bytes = LENGTH(b.content) WHERE h.job_id = #{job}")
+  void measureBlocks(long job);
 
   @Select("SELECT COUNT(*) FROM job WHERE number = #{number}")
   int jobsNumbered(String number);

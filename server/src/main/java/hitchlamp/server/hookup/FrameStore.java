@@ -57,7 +57,9 @@ class FrameStore {
             r -> new Thread(r, "frame store"));
   }
 
-  /** Hands over a run of entries; where too many wait to be packed they are lost, and it is said. */
+  /**
+   * Hands over a run of entries; where too many wait to be packed they are lost, and it is said.
+   */
   void store(
       long hookUp, List<FrameBlock.Entry> entries, boolean pinned, Double hours, String module) {
     List<FrameBlock.Entry> copy = List.copyOf(entries);
@@ -77,8 +79,7 @@ class FrameStore {
                       pinned,
                       Zstd.compress(FrameBlock.encode(copy), LEVEL))));
     } catch (RejectedExecutionException e) {
-      LOG.error(
-          "{} frames of hook-up {} could not be stored: too many wait", copy.size(), hookUp);
+      LOG.error("{} frames of hook-up {} could not be stored: too many wait", copy.size(), hookUp);
     }
   }
 

@@ -41,7 +41,7 @@ interface HookUpMapper {
   List<LeftOpen> leftOpen();
 
   @Insert(
-      "INSERT INTO frame_block (hook_up_id, first_micros, last_micros, first_wall, hours, hours_module, entries, pinned, content) VALUES (#{hookUp}, #{first}, #{last}, #{wall}, #{hours}, #{module}, #{entries}, #{pinned}, #{content})")
+      "INSERT INTO frame_block (hook_up_id, first_micros, last_micros, first_wall, hours, hours_module, entries, pinned, bytes, content) VALUES (#{hookUp}, #{first}, #{last}, #{wall}, #{hours}, #{module}, #{entries}, #{pinned}, LENGTH(#{content}), #{content})")
   void addBlock(
       long hookUp,
       long first,

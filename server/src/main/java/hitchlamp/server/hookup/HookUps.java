@@ -111,9 +111,7 @@ class HookUps implements JobPage {
 
   /** The hook-up of a job, known without the database. */
   private Optional<Live> alive(long job) {
-    return byUnit.values().stream()
-        .filter(l -> l.job() == job && l.thread().isAlive())
-        .findFirst();
+    return byUnit.values().stream().filter(l -> l.job() == job && l.thread().isAlive()).findFirst();
   }
 
   /** Links that a job can choose from. */
@@ -289,8 +287,7 @@ class HookUps implements JobPage {
     return alive(job)
         .map(Live::owner)
         .orElseThrow(
-            () ->
-                Refusal.conflict("This job is not hooked up.", "Choose a link and hook up."));
+            () -> Refusal.conflict("This job is not hooked up.", "Choose a link and hook up."));
   }
 
   void unhook(long job, Account who, String reason) {
@@ -414,21 +411,22 @@ class HookUps implements JobPage {
       Runnable show =
           () ->
               trialReports.cutout(
-                  job, result, of.pack(), of.engine(), of.who(), of.began(), false, hours, busMicros);
+                  job,
+                  result,
+                  of.pack(),
+                  of.engine(),
+                  of.who(),
+                  of.began(),
+                  false,
+                  hours,
+                  busMicros);
       if (!ended) {
         show.run();
         return;
       }
       lane.put(
           new Report.CutoutEnded(
-              job,
-              result,
-              of.pack().id(),
-              of.engine(),
-              by(of.who()),
-              of.began(),
-              hours,
-              busMicros),
+              job, result, of.pack().id(), of.engine(), by(of.who()), of.began(), hours, busMicros),
           show);
     }
 
@@ -581,12 +579,9 @@ class HookUps implements JobPage {
         FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
       if (reading.state() == FaultReading.State.UNDER_WAY) {
         lane.loosely(
-            () ->
-                faultReports.reading(
-                    job, reading, silent, used, by(by).account(), why.name()));
+            () -> faultReports.reading(job, reading, silent, used, by(by).account(), why.name()));
       } else {
-        lane.put(
-            new Report.FaultsRead(job, reading, silent, used.id(), by(by), why.name()));
+        lane.put(new Report.FaultsRead(job, reading, silent, used.id(), by(by), why.name()));
       }
     }
 
@@ -598,8 +593,7 @@ class HookUps implements JobPage {
     @Override
     public void story(StoryReading reading, Pack used, Account by, StoryRun.Why why) {
       if (reading.state() == StoryReading.State.UNDER_WAY) {
-        lane.loosely(
-            () -> storyReports.reading(job, reading, used, by(by).account(), why.name()));
+        lane.loosely(() -> storyReports.reading(job, reading, used, by(by).account(), why.name()));
       } else {
         lane.put(new Report.StoryRead(job, reading, used.id(), by(by), why.name()));
       }

@@ -43,8 +43,7 @@ sealed interface Report {
 
   record HookUpEnded(long id, String reason) implements Report {}
 
-  record Entered(
-      long job, Logbook.Kind kind, String text, Long account, Logbook.Moment moment)
+  record Entered(long job, Logbook.Kind kind, String text, Long account, Logbook.Moment moment)
       implements Report {}
 
   /**
@@ -71,8 +70,7 @@ sealed interface Report {
       long job, FaultTarget keeper, TripReset.Result result, By by, Double hours, long busMicros)
       implements Report {}
 
-  record Cleared(
-      long job, List<ClearCall.Outcome> outcomes, By by, Double hours, long busMicros)
+  record Cleared(long job, List<ClearCall.Outcome> outcomes, By by, Double hours, long busMicros)
       implements Report {}
 
   record SelfTested(

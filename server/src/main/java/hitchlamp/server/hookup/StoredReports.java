@@ -67,8 +67,7 @@ class StoredReports {
                 r.account()));
     outbox.handles(HookUpEnded.class, r -> mapper.end(r.id(), r.reason()));
     outbox.handles(
-        Entered.class,
-        r -> logbook.enter(r.job(), r.kind(), r.text(), r.account(), r.moment()));
+        Entered.class, r -> logbook.enter(r.job(), r.kind(), r.text(), r.account(), r.moment()));
     outbox.handles(RollEnded.class, this::rollEnded);
     outbox.handles(
         FaultsRead.class,
@@ -116,9 +115,7 @@ class StoredReports {
                 r.busMicros()));
     outbox.handles(
         CheckAnswered.class,
-        r ->
-            traces.answered(
-                r.job(), r.trace(), r.check(), r.answer(), r.hours(), r.busMicros()));
+        r -> traces.answered(r.job(), r.trace(), r.check(), r.answer(), r.hours(), r.busMicros()));
   }
 
   private Pack pack(long job, String id) {

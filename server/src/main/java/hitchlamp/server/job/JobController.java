@@ -56,6 +56,7 @@ class JobController {
 
   /**
    * @param hours engine hours at this visit, null until read
+   * @param stored what of it can be asked for; null in lists
    */
   record JobView(
       @NotNull long id,
@@ -67,8 +68,13 @@ class JobController {
       Double hours,
       Double kilometres,
       @NotNull Instant openedAt,
-      @NotNull String openedBy) {
+      @NotNull String openedBy,
+      StoredView stored) {
     static JobView of(JobRow r) {
+      return of(r, null);
+    }
+
+    static JobView of(JobRow r, StoredView stored) {
       return new JobView(
           r.id(),
           r.number(),
@@ -79,7 +85,19 @@ class JobController {
           r.hours(),
           r.kilometres(),
           r.openedAt().toInstant(ZoneOffset.UTC),
-          r.openedBy());
+          r.openedBy(),
+          stored);
+    }
+  }
+
+  /** Whether a roll, a read of faults, a story and a lamp check are stored. */
+  record StoredView(
+      @NotNull boolean roll,
+      @NotNull boolean faults,
+      @NotNull boolean story,
+      @NotNull boolean lamps) {
+    static StoredView of(JobMapper.StoredRow r) {
+      return new StoredView(r.roll(), r.faults(), r.story(), r.lamps());
     }
   }
 
@@ -132,7 +150,7 @@ class JobController {
 
   @GetMapping("/jobs/{job}")
   JobView job(@PathVariable long job) {
-    return JobView.of(jobs.job(job));
+    return JobView.of(jobs.job(job), StoredView.of(jobs.stored(job)));
   }
 
   @PostMapping("/jobs/{job}/state")

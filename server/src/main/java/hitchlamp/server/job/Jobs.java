@@ -53,6 +53,11 @@ public class Jobs {
     return jobs.find(id).orElseThrow(() -> Refusal.missing("job"));
   }
 
+  /** What is stored of a job, so that a page asks for nothing that is not there. */
+  JobMapper.StoredRow stored(long job) {
+    return jobs.stored(job);
+  }
+
   /** Where a job belongs; asked of the database the first time only. */
   public Place place(long job) {
     return places.get(

@@ -203,12 +203,7 @@ public class Seats {
           his(now, who);
           lane.put(
               new SeatChanged(
-                  unit,
-                  job,
-                  null,
-                  clock.instant(),
-                  who.name() + " gave up the seat.",
-                  who.id()));
+                  unit, job, null, clock.instant(), who.name() + " gave up the seat.", who.id()));
           return null;
         });
     return tell(unit, job);

@@ -44,8 +44,8 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * What must be stored and may not wait for the database: each report goes to a file of its own
  * first, then into the database in the order of its lane, however long that takes. A server that
- * ends meanwhile stores what is left at its next start, each report once. What was reported bears the
- * time at which it happened, not that at which it was stored.
+ * ends meanwhile stores what is left at its next start, each report once. What was reported bears
+ * the time at which it happened, not that at which it was stored.
  */
 @Component
 public class Outbox {
@@ -96,7 +96,8 @@ public class Outbox {
     @Insert("INSERT INTO report_kept (id) VALUES (#{id})")
     void once(long id);
 
-    @Delete("DELETE FROM report_kept WHERE kept_at < UTC_TIMESTAMP(3) - INTERVAL 7 DAY LIMIT 100000")
+    @Delete(
+        "DELETE FROM report_kept WHERE kept_at < UTC_TIMESTAMP(3) - INTERVAL 7 DAY LIMIT 100000")
     void forgetOld();
 
     /** What the session takes for the time from now on, s. */
@@ -114,7 +115,13 @@ public class Outbox {
       TransactionTemplate transactions,
       JsonMapper json,
       Clock clock) {
-    this(Path.of(settings.spool()).resolve("reports"), kept, transactions, json, clock, Outbox::pause);
+    this(
+        Path.of(settings.spool()).resolve("reports"),
+        kept,
+        transactions,
+        json,
+        clock,
+        Outbox::pause);
   }
 
   Outbox(
@@ -155,7 +162,9 @@ public class Outbox {
     return waiting.get();
   }
 
-  /** Reports that could not be written to disk and were not in the database when it was given up. */
+  /**
+   * Reports that could not be written to disk and were not in the database when it was given up.
+   */
   public long lost() {
     return lost.get();
   }

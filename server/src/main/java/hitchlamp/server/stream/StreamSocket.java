@@ -8,8 +8,12 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.SynchronousQueue;
+import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Configuration;
@@ -18,6 +22,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.socket.CloseStatus;
 import org.springframework.web.socket.TextMessage;
 import org.springframework.web.socket.WebSocketSession;
+import org.springframework.web.socket.adapter.NativeWebSocketSession;
 import org.springframework.web.socket.config.annotation.EnableWebSocket;
 import org.springframework.web.socket.config.annotation.WebSocketConfigurer;
 import org.springframework.web.socket.config.annotation.WebSocketHandlerRegistry;
@@ -37,6 +42,13 @@ public class StreamSocket extends TextWebSocketHandler {
   /** Events that may wait for one client. */
   static final int MOST_WAITING = 2_000;
 
+  /** Browsers that can look on at once. */
+  static final int MOST_CLIENTS = 400;
+
+  /** A browser that takes nothing for so long is cut off; it comes back by itself. */
+  static final long LONGEST_SEND_MILLIS = 5_000;
+
+  private static final String SEND_TIMEOUT = "org.apache.tomcat.websocket.BLOCKING_SEND_TIMEOUT";
   private static final int MOST_SUBSCRIPTIONS = 16;
   private static final long MERGE_MILLIS = 20;
   private static final long MERGE_NANOS = 18_000_000;
@@ -45,8 +57,22 @@ public class StreamSocket extends TextWebSocketHandler {
   private final JsonMapper json;
   private final ApplicationEventPublisher heartbeats;
   private final Map<String, Client> clients = new ConcurrentHashMap<>();
-  private final ScheduledExecutorService sender =
-      Executors.newScheduledThreadPool(2, r -> daemon(r));
+  private final ScheduledExecutorService merger =
+      Executors.newSingleThreadScheduledExecutor(r -> daemon(r, "stream merger"));
+
+  /**
+   * One thread at most for each client that is being sent to: one that does not read keeps nobody
+   * but itself.
+   */
+  private final ThreadPoolExecutor senders =
+      new ThreadPoolExecutor(
+          0,
+          // One that sends and one that closes.
+          2 * MOST_CLIENTS,
+          30,
+          TimeUnit.SECONDS,
+          new SynchronousQueue<>(),
+          r -> daemon(r, "stream sender"));
 
   /** A browser looks on at a job. */
   public record Heartbeat(long job) {}
@@ -55,15 +81,15 @@ public class StreamSocket extends TextWebSocketHandler {
     this.heartbeats = heartbeats;
     this.topics = topics;
     this.json = json;
-    sender.scheduleWithFixedDelay(
-        () -> clients.values().forEach(Client::flush),
+    merger.scheduleWithFixedDelay(
+        () -> clients.values().forEach(Client::send),
         MERGE_MILLIS,
         MERGE_MILLIS,
         TimeUnit.MILLISECONDS);
   }
 
-  private static Thread daemon(Runnable r) {
-    Thread t = new Thread(r, "stream sender");
+  private static Thread daemon(Runnable r, String name) {
+    Thread t = new Thread(r, name);
     t.setDaemon(true);
     return t;
   }
@@ -88,6 +114,7 @@ public class StreamSocket extends TextWebSocketHandler {
     final Map<String, Consumer<Topic.Change>> subscriptions = new LinkedHashMap<>();
     final Deque<Topic.Change> events = new ArrayDeque<>();
     final Map<String, Topic.Change> values = new LinkedHashMap<>();
+    final AtomicBoolean sending = new AtomicBoolean();
     volatile long flushedNanos;
 
     Client(WebSocketSession session) {
@@ -108,11 +135,35 @@ public class StreamSocket extends TextWebSocketHandler {
         close(CloseStatus.SESSION_NOT_RELIABLE);
       } else if (!change.value() || System.nanoTime() - flushedNanos > MERGE_NANOS) {
         // A value that comes alone goes at once; only those that follow it closely are merged.
-        sender.execute(this::flush);
+        send();
       }
     }
 
-    void flush() {
+    /** Has what waits sent by a thread of its own, unless one is at it. */
+    void send() {
+      boolean nothing;
+      synchronized (events) {
+        nothing = events.isEmpty() && values.isEmpty();
+      }
+      if (nothing || !sending.compareAndSet(false, true)) {
+        return;
+      }
+      try {
+        senders.execute(
+            () -> {
+              try {
+                flush();
+              } finally {
+                sending.set(false);
+              }
+            });
+      } catch (RejectedExecutionException e) {
+        // All threads are taken for a moment; the merger comes again.
+        sending.set(false);
+      }
+    }
+
+    private void flush() {
       synchronized (session) {
         while (session.isOpen()) {
           Topic.Change next;
@@ -135,11 +186,23 @@ public class StreamSocket extends TextWebSocketHandler {
       }
     }
 
+    /** Cuts it off; whoever says so does not wait for its socket. */
     void close(CloseStatus status) {
+      synchronized (events) {
+        events.clear();
+        values.clear();
+      }
       try {
-        session.close(status);
-      } catch (IOException e) {
-        // It is gone either way.
+        senders.execute(
+            () -> {
+              try {
+                session.close(status);
+              } catch (IOException | IllegalStateException e) {
+                // It is gone either way.
+              }
+            });
+      } catch (RejectedExecutionException e) {
+        // Its next message finds it closed, or closes it.
       }
     }
   }
@@ -157,7 +220,16 @@ public class StreamSocket extends TextWebSocketHandler {
 
   @Override
   public void afterConnectionEstablished(WebSocketSession session) {
-    clients.put(session.getId(), new Client(session));
+    if (session instanceof NativeWebSocketSession ws
+        && ws.getNativeSession() instanceof jakarta.websocket.Session tomcats) {
+      tomcats.getUserProperties().put(SEND_TIMEOUT, LONGEST_SEND_MILLIS);
+    }
+    Client client = new Client(session);
+    if (clients.size() >= MOST_CLIENTS) {
+      client.close(CloseStatus.SERVICE_OVERLOAD);
+      return;
+    }
+    clients.put(session.getId(), client);
   }
 
   @Override

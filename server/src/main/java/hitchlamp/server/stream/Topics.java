@@ -1,6 +1,7 @@
 package hitchlamp.server.stream;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 
@@ -33,5 +34,14 @@ public class Topics {
   /** The topic of a job's values: many, often, and only for those who look at them. */
   public Topic watch(long job) {
     return of("job/" + job + "/watch");
+  }
+
+  /** Something is now so for everybody who looks on at anything. */
+  public void all(String type, Object body) {
+    List<Topic> now;
+    synchronized (this) {
+      now = topics.values().stream().filter(Topic::listened).toList();
+    }
+    now.forEach(t -> t.value(type, body));
   }
 }

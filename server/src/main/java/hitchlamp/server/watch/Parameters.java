@@ -26,6 +26,7 @@ class Parameters implements AddedParameters {
   private static final int LARGEST = 8 * 1024 * 1024;
 
   private final WatchMapper mapper;
+
   /** Packs with what was added, by unit and the hash of the pack beneath. */
   private final Map<Long, Map<String, Pack>> byUnit = new ConcurrentHashMap<>();
 

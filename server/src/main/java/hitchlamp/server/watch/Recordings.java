@@ -10,6 +10,7 @@ import hitchlamp.core.watch.Sample;
 import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.Track;
 import hitchlamp.server.account.Account;
+import hitchlamp.server.config.DatabaseAway;
 import hitchlamp.server.config.Settings;
 import hitchlamp.server.config.TimedId;
 import hitchlamp.server.hookup.WatchReports;
@@ -29,15 +30,18 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -58,6 +62,12 @@ class Recordings {
   private static final long RETRY_MILLIS = 500;
   private static final int PLACES_AT_ONCE = 64;
 
+  /** Values that may wait for the database, about 160 MB; further ones are lost, and it is said. */
+  static final long MOST_VALUES_WAITING = 20_000_000;
+
+  private static final int TRIES = 1_200;
+  private static final long PATIENCE_NANOS = 2_000_000;
+
   /** What a spool says of its recording. */
   record Head(
       long id,
@@ -76,6 +86,9 @@ class Recordings {
   /** A mark as a spool keeps it. */
   record Mark(String kind, long fromMicros, long toMicros, String text, Long account) {}
 
+  /** What is known where a spool goes on after it left something out. */
+  record Restart(Head head, List<Tracks.Place> tracks, long samples) {}
+
   /** The end as a spool keeps it. */
   record End(long lastMicros, long samples, long lost, String why) {}
 
@@ -85,7 +98,8 @@ class Recordings {
   private final Clock clock;
   private final Levels levels;
   private final Path folder;
-  private final ArrayBlockingQueue<Runnable> wishes = new ArrayBlockingQueue<>(MOST_WAITING);
+  private final LinkedBlockingQueue<Runnable> wishes = new LinkedBlockingQueue<>();
+  private final AtomicLong waitingValues = new AtomicLong();
   private final Map<Long, Writing> active = new ConcurrentHashMap<>();
   private final ThreadPoolExecutor database =
       new ThreadPoolExecutor(
@@ -122,6 +136,9 @@ class Recordings {
     private long samples;
     private volatile long lost;
     private volatile boolean ended;
+    private final CompletableFuture<Void> kept = new CompletableFuture<>();
+    private long lostFrom = Long.MIN_VALUE;
+    private long lostHere;
 
     Writing(Head head, Spool spool, Path path) {
       this.head = head;
@@ -136,13 +153,43 @@ class Recordings {
 
     @Override
     public void sample(Track track, Sample s) {
-      if (!wishes.offer(() -> take(this, track, s.micros(), s.raws()))) {
-        lost++;
+      if (wishes.size() >= MOST_WAITING) {
+        losing(s.micros(), s.raws().length);
+        return;
       }
+      if (lostHere > 0) {
+        mark(new Mark("GAP", lostFrom, s.micros(), lostHere + " values were lost", null));
+        lostHere = 0;
+      }
+      wishes.add(() -> take(this, track, s.micros(), s.raws()));
+    }
+
+    private void losing(long micros, int values) {
+      lostFrom = lostHere == 0 ? micros : lostFrom;
+      lostHere += values;
+      lost += values;
+    }
+
+    /** Values of a part that nothing takes any more. */
+    private void lose(Tracks.Part part) {
+      int values = part.size() * part.raws().length;
+      lost += values;
+      samples -= values;
+      Mark gap =
+          new Mark(
+              "GAP",
+              part.micros()[0],
+              part.micros()[part.size() - 1],
+              values + " values were lost: the disk is full",
+              null);
+      later(() -> addMark(head.id(), gap));
     }
 
     /** A sample of a file: waits where too many wait already. */
     void patiently(Track track, Sample s) {
+      while (wishes.size() >= MOST_WAITING || waitingValues.get() > MOST_VALUES_WAITING / 2) {
+        LockSupport.parkNanos(PATIENCE_NANOS);
+      }
       put(() -> take(this, track, s.micros(), s.raws()));
     }
 
@@ -168,15 +215,24 @@ class Recordings {
     boolean ended() {
       return ended;
     }
+
+    /** Waits until it is stored whole; false where that takes longer than a quarter of an hour. */
+    boolean awaitKept() {
+      try {
+        kept.get(15, TimeUnit.MINUTES);
+        return true;
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        return false;
+      } catch (ExecutionException | TimeoutException e) {
+        return false;
+      }
+    }
   }
 
-  /** Hands something to the writer that must not be lost. */
+  /** Hands something to the writer that must not be lost; never waits for it. */
   private void put(Runnable wish) {
-    try {
-      wishes.put(wish);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-    }
+    wishes.add(wish);
   }
 
   @PostConstruct
@@ -216,16 +272,17 @@ class Recordings {
             pack.id(),
             pack.hash());
     Path path = folder.resolve(id + ".spool");
-    try {
-      Spool spool = new Spool(path);
-      spool.put(Spool.HEAD, json.writeValueAsString(head));
-      Writing w = new Writing(head, spool, path);
-      active.put(id, w);
-      later(() -> addHead(head));
-      return w;
-    } catch (IOException e) {
-      throw new UncheckedIOException("no recording can be written to " + folder, e);
-    }
+    Spool spool = new Spool(later(path));
+    spool.put(Spool.HEAD, json.writeValueAsString(head));
+    Writing w = new Writing(head, spool, path);
+    active.put(id, w);
+    later(() -> addHead(head));
+    return w;
+  }
+
+  /** A file that is made when the disk lets it be made. */
+  private static Spool.Disk later(Path path) {
+    return new LateDisk(() -> Spool.onFile(path));
   }
 
   private void addHead(Head h) {
@@ -253,7 +310,7 @@ class Recordings {
         if (first != null) {
           batch.add(first);
           wishes.drainTo(batch, 10_000);
-          batch.forEach(Runnable::run);
+          batch.forEach(Recordings::run);
           batch.clear();
         }
         if (System.nanoTime() - flushed > FLUSH_MILLIS * 1_000_000) {
@@ -261,15 +318,36 @@ class Recordings {
           for (Writing w : active.values()) {
             if (!w.ended) {
               w.spool.flush();
+              restart(w);
             }
           }
         }
       } catch (InterruptedException e) {
         return;
-      } catch (IOException | RuntimeException e) {
-        LOG.error("a recording could not be written to its spool", e);
-        batch.clear();
       }
+    }
+  }
+
+  /** One that fails takes nothing of the others with it. */
+  private static void run(Runnable wish) {
+    try {
+      wish.run();
+    } catch (RuntimeException e) {
+      LOG.error("a recording could not be written", e);
+    }
+  }
+
+  /** Goes on in a spool that had to leave something out: what waits goes to the database first. */
+  private void restart(Writing w) {
+    if (!w.spool.broken()) {
+      return;
+    }
+    Map<String, Integer> places = new HashMap<>();
+    w.tracks.all().forEach(t -> places.put(t.track.id(), t.place));
+    w.tracks.restart().forEach(p -> keepPart(w, places.get(p.track().id()), p));
+    if (w.spool.restart(
+        json.writeValueAsString(new Restart(w.head, w.tracks.places(), w.samples)))) {
+      LOG.info("the spool of recording {} goes on", w.head.id());
     }
   }
 
@@ -277,37 +355,44 @@ class Recordings {
     if (w.ended) {
       return;
     }
-    try {
-      boolean fresh = !w.tracks.knows(track);
-      Tracks.Waiting t = w.tracks.of(track);
-      if (fresh) {
-        w.spool.put(Spool.TRACK, json.writeValueAsString(track));
-        later(() -> addTrack(w.head.id(), t.place, track));
-      }
-      long[] steps = new long[raws.length];
-      for (int i = 0; i < raws.length; i++) {
-        steps[i] = raws[i] - t.last[i];
-      }
-      w.spool.sample(t.place, micros - t.lastMicros, steps);
-      Tracks.Part full = w.tracks.add(t, micros, raws);
-      w.samples += raws.length;
-      if (full != null) {
-        later(() -> addPart(w.head.id(), t.place, full));
-      }
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
+    boolean fresh = !w.tracks.knows(track);
+    Tracks.Waiting t = w.tracks.of(track);
+    if (fresh) {
+      w.spool.put(Spool.TRACK, json.writeValueAsString(track));
+      later(() -> addTrack(w.head.id(), t.place, track));
     }
+    long[] steps = new long[raws.length];
+    for (int i = 0; i < raws.length; i++) {
+      steps[i] = raws[i] - t.last[i];
+    }
+    w.spool.sample(t.place, micros - t.lastMicros, steps);
+    Tracks.Part full = w.tracks.add(t, micros, raws);
+    w.samples += raws.length;
+    if (full != null) {
+      keepPart(w, t.place, full);
+    }
+  }
+
+  /** Hands a part to the database; where too much waits for it, the part is lost and it is said. */
+  private void keepPart(Writing w, int place, Tracks.Part part) {
+    long values = (long) part.size() * part.raws().length;
+    if (waitingValues.get() + values > MOST_VALUES_WAITING) {
+      w.lose(part);
+      return;
+    }
+    waitingValues.addAndGet(values);
+    later(
+        () -> {
+          addPart(w.head.id(), place, part);
+          waitingValues.addAndGet(-values);
+        });
   }
 
   private void keepMark(Writing w, Mark m) {
     if (w.ended) {
       return;
     }
-    try {
-      w.spool.put(Spool.MARK, json.writeValueAsString(m));
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
+    w.spool.put(Spool.MARK, json.writeValueAsString(m));
     later(() -> addMark(w.head.id(), m));
   }
 
@@ -320,11 +405,15 @@ class Recordings {
       return;
     }
     w.ended = true;
+    if (w.lostHere > 0) {
+      Mark gap = new Mark("GAP", w.lostFrom, micros, w.lostHere + " values were lost", null);
+      later(() -> addMark(w.head.id(), gap));
+    }
     End end = new End(micros, w.samples, w.lost, why);
     try {
       w.spool.put(Spool.END, json.writeValueAsString(end));
       w.spool.close();
-    } catch (IOException e) {
+    } catch (UncheckedIOException e) {
       LOG.error("the end of recording {} could not be written", w.head.id(), e);
     }
     finish(w.head, w.tracks, end, w.path, false);
@@ -341,7 +430,7 @@ class Recordings {
             mapper.endRecording(head.id(), end.lastMicros(), end.samples(), end.lost(), end.why()));
     later(
         () -> {
-          active.remove(head.id());
+          Writing w = active.remove(head.id());
           Spool.remove(spool);
           String seconds =
               String.format(
@@ -360,6 +449,9 @@ class Recordings {
               head.account(),
               new Logbook.Moment(
                   end.lastMicros(), head.hours(), head.hours() == null ? null : "engine"));
+          if (w != null) {
+            w.kept.complete(null);
+          }
         });
   }
 
@@ -438,13 +530,15 @@ class Recordings {
   }
 
   private void stubbornly(Runnable what) {
+    int tries = 0;
     while (true) {
       try {
         what.run();
         return;
-      } catch (DataAccessException | org.springframework.transaction.TransactionException e) {
-        if (e instanceof org.springframework.dao.DataIntegrityViolationException) {
-          LOG.error("a recording does not fit the database", e);
+      } catch (RuntimeException e) {
+        // A full disk of the database looks like any of its errors, so only patience tells.
+        if (!DatabaseAway.is(e) && ++tries > TRIES) {
+          LOG.error("a piece of a recording could not be kept", e);
           return;
         }
         if (stopping) {
@@ -457,9 +551,6 @@ class Recordings {
           Thread.currentThread().interrupt();
           return;
         }
-      } catch (RuntimeException e) {
-        LOG.error("a recording could not be kept", e);
-        return;
       }
     }
   }
@@ -489,6 +580,17 @@ class Recordings {
                 case Spool.MARK -> {
                   Mark mark = json.readValue(text, Mark.class);
                   todo.add(() -> addMark(head[0].id(), mark));
+                }
+                case Spool.RESTART -> {
+                  Restart r = json.readValue(text, Restart.class);
+                  head[0] = r.head();
+                  tracks.standAt(r.tracks());
+                  places.clear();
+                  places.addAll(tracks.all());
+                  for (Tracks.Waiting w : places) {
+                    todo.add(() -> addTrack(head[0].id(), w.place, w.track));
+                  }
+                  last[1] = r.samples();
                 }
                 case Spool.END -> end[0] = json.readValue(text, End.class);
                 default -> throw new IllegalArgumentException("unknown entry " + (char) kind);
@@ -551,7 +653,7 @@ class Recordings {
       database.submit(() -> {}).get(30, TimeUnit.SECONDS);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
-    } catch (java.util.concurrent.ExecutionException | java.util.concurrent.TimeoutException e) {
+    } catch (ExecutionException | TimeoutException e) {
       LOG.warn("recordings are not all in the database yet");
     }
   }

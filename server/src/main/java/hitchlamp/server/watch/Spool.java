@@ -10,7 +10,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.zip.CRC32C;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * What a recording has taken so far, in a file of its own beside the database, so that no crash of
@@ -21,6 +25,8 @@ import java.util.zip.CRC32C;
  * kind holds.
  */
 final class Spool implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(Spool.class);
+
   /** JSON of the recording. */
   static final byte HEAD = 'H';
 
@@ -36,26 +42,83 @@ final class Spool implements AutoCloseable {
   /** JSON of the end. */
   static final byte END = 'E';
 
+  /** JSON of all that must be known to go on after entries were left out for want of room. */
+  static final byte RESTART = 'R';
+
+  /** Bytes that wait while the disk takes none; after that the spool is {@link #broken}. */
+  static final int MOST_HELD = 8 * 1024 * 1024;
+
   private static final int LARGEST = 16 * 1024 * 1024;
   private static final int FULL = 64 * 1024;
   private static final int LONGEST_NUMBER = 10;
   private static final long SYNC_NANOS = 1_000_000_000L;
 
-  private final FileChannel file;
+  /** Where the bytes go. */
+  interface Disk extends AutoCloseable {
+    /** Writes some of the bytes at a place, as far as it comes. */
+    int write(ByteBuffer bytes, long at) throws IOException;
+
+    void truncate(long length) throws IOException;
+
+    void force() throws IOException;
+
+    @Override
+    void close() throws IOException;
+  }
+
+  private final Disk disk;
+  private final int mostHeld;
+  private final Deque<ByteBuffer> held = new ArrayDeque<>();
   private ByteBuffer samples = ByteBuffer.allocate(FULL + 16 * 1024);
   private long syncedNanos;
+  private long whole;
+  private int heldBytes;
+  private boolean broken;
 
   Spool(Path path) throws IOException {
-    file =
-        FileChannel.open(
-            path, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.APPEND);
+    this(onFile(path));
+  }
+
+  Spool(Disk disk) {
+    this(disk, MOST_HELD);
+  }
+
+  Spool(Disk disk, int mostHeld) {
+    this.disk = disk;
+    this.mostHeld = mostHeld;
+  }
+
+  /** A file as it is. */
+  static Disk onFile(Path path) throws IOException {
+    FileChannel file = FileChannel.open(path, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+    return new Disk() {
+      @Override
+      public int write(ByteBuffer bytes, long at) throws IOException {
+        return file.write(bytes, at);
+      }
+
+      @Override
+      public void truncate(long length) throws IOException {
+        file.truncate(length);
+      }
+
+      @Override
+      public void force() throws IOException {
+        file.force(false);
+      }
+
+      @Override
+      public void close() throws IOException {
+        file.close();
+      }
+    };
   }
 
   /** Writes an entry of text. */
-  void put(byte kind, String json) throws IOException {
+  void put(byte kind, String json) {
     flush();
-    byte[] text = json.getBytes(StandardCharsets.UTF_8);
-    entry(kind, ByteBuffer.wrap(text));
+    entry(kind, ByteBuffer.wrap(json.getBytes(StandardCharsets.UTF_8)));
+    toDisk();
   }
 
   /**
@@ -64,7 +127,7 @@ final class Spool implements AutoCloseable {
    * @param micros difference to the sample of the track before
    * @param raws differences likewise
    */
-  void sample(int track, long micros, long[] raws) throws IOException {
+  void sample(int track, long micros, long[] raws) {
     int need = LONGEST_NUMBER * (raws.length + 2);
     if (samples.position() > FULL || samples.remaining() < need) {
       flush();
@@ -79,21 +142,59 @@ final class Spool implements AutoCloseable {
     }
   }
 
-  /** Hands everything taken so far to the operating system, and once a second to the disk. */
-  void flush() throws IOException {
+  /**
+   * Hands everything taken so far to the operating system, and once a second to the disk. A disk
+   * that takes nothing ends nothing: what it does not take waits here.
+   */
+  void flush() {
     if (samples.position() > 0) {
       samples.flip();
       entry(SAMPLES, samples);
       samples.clear();
     }
+    toDisk();
     long now = System.nanoTime();
-    if (now - syncedNanos > SYNC_NANOS) {
+    if (held.isEmpty() && now - syncedNanos > SYNC_NANOS) {
       syncedNanos = now;
-      file.force(false);
+      try {
+        disk.force();
+      } catch (IOException e) {
+        LOG.warn("a spool cannot be forced to disk: {}", e.getMessage());
+      }
     }
   }
 
-  private void entry(byte kind, ByteBuffer content) throws IOException {
+  /** True while the disk takes nothing and entries wait. */
+  boolean behind() {
+    return broken || !held.isEmpty();
+  }
+
+  /** True where so much waited that it was left out; nothing is taken until {@link #restart}. */
+  boolean broken() {
+    return broken;
+  }
+
+  /**
+   * Tries to go on after entries were left out.
+   *
+   * @param json what a reader must know to go on from here
+   * @return true where the disk took it
+   */
+  boolean restart(String json) {
+    samples.clear();
+    held.clear();
+    heldBytes = 0;
+    broken = false;
+    entry(RESTART, ByteBuffer.wrap(json.getBytes(StandardCharsets.UTF_8)));
+    toDisk();
+    broken = !held.isEmpty();
+    return !broken;
+  }
+
+  private void entry(byte kind, ByteBuffer content) {
+    if (broken) {
+      return;
+    }
     ByteBuffer out = ByteBuffer.allocate(9 + content.remaining());
     out.position(8);
     out.put(kind).put(content);
@@ -101,16 +202,44 @@ final class Spool implements AutoCloseable {
     CRC32C sum = new CRC32C();
     sum.update(out.array(), 8, out.limit() - 8);
     out.putInt(0, out.limit() - 8).putInt(4, (int) sum.getValue());
-    while (out.hasRemaining()) {
-      file.write(out);
+    held.add(out);
+    heldBytes += out.limit();
+    if (heldBytes > mostHeld) {
+      held.clear();
+      heldBytes = 0;
+      broken = true;
+    }
+  }
+
+  /** Writes what waits, entry by entry; one that does not fit leaves nothing of itself behind. */
+  private void toDisk() {
+    while (!held.isEmpty()) {
+      ByteBuffer next = held.peek();
+      next.rewind();
+      try {
+        long at = whole;
+        while (next.hasRemaining()) {
+          at += disk.write(next, at);
+        }
+        whole = at;
+        held.remove();
+        heldBytes -= next.limit();
+      } catch (IOException full) {
+        try {
+          disk.truncate(whole);
+        } catch (IOException e) {
+          LOG.warn("a spool cannot be cut to its last whole entry: {}", e.getMessage());
+        }
+        return;
+      }
     }
   }
 
   @Override
   public void close() {
+    flush();
     try {
-      flush();
-      file.close();
+      disk.close();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

@@ -72,7 +72,8 @@ class Tables {
 
   Look look(Path file, Account who) {
     List<String> lines = new ArrayList<>();
-    try (BufferedReader in = new BufferedReader(new BoundedLines(open(file), LONGEST_LINE, false))) {
+    try (BufferedReader in =
+        new BufferedReader(new BoundedLines(open(file), LONGEST_LINE, false))) {
       for (String l = in.readLine(); l != null && lines.size() < LOOKED_AT; l = in.readLine()) {
         lines.add(l.length() > 20_000 ? l.substring(0, 20_000) : l);
       }
@@ -169,12 +170,18 @@ class Tables {
     String rounded =
         read.rounded().isEmpty()
             ? ""
-            : ", rounded to " + Csv.MOST_DECIMALS + " decimals: " + String.join(", ", read.rounded());
+            : ", rounded to "
+                + Csv.MOST_DECIMALS
+                + " decimals: "
+                + String.join(", ", read.rounded());
     String why = "read from " + name + ", " + read.rows() + " rows" + rounded;
     w[0].ends(read.lastMicros(), why.substring(0, Math.min(why.length(), LONGEST_WHY)));
     mapper.keepMap(
         heads(look.lines().get(map.headLine() - 1)), json.writeValueAsString(map), who.id());
-    recordings.settle();
+    if (!w[0].awaitKept()) {
+      throw Refusal.conflict(
+          "The table is read, and still being stored.", "It will stand among the recordings.");
+    }
     return RecordingView.Head.of(library.head(w[0].id()));
   }
 }

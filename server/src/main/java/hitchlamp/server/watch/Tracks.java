@@ -55,6 +55,11 @@ final class Tracks {
       System.arraycopy(values, 0, last, 0, last.length);
     }
 
+    private void forget() {
+      lastMicros = 0;
+      Arrays.fill(last, 0);
+    }
+
     private Part cut() {
       long[][] columns = new long[raws.length][];
       for (int c = 0; c < raws.length; c++) {
@@ -67,6 +72,32 @@ final class Tracks {
   }
 
   private final Map<String, Waiting> byId = new LinkedHashMap<>();
+
+  /** Where a track stands after a restart of its spool. */
+  record Place(Track track, int parts) {}
+
+  /**
+   * Cuts what waits of every track into its last part so far; from here the next sample of each is
+   * told by itself, not by its difference.
+   */
+  List<Part> restart() {
+    List<Part> parts = rest();
+    byId.values().forEach(Waiting::forget);
+    return parts;
+  }
+
+  /** Where each track stands, in order of their places. */
+  List<Place> places() {
+    return byId.values().stream().map(w -> new Place(w.track, w.parts)).toList();
+  }
+
+  /** Begins where others stood. */
+  void standAt(List<Place> places) {
+    byId.clear();
+    for (Place p : places) {
+      of(p.track()).parts = p.parts();
+    }
+  }
 
   /** The track with its place in the recording; made where it is new. */
   Waiting of(Track track) {

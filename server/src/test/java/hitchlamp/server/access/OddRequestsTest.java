@@ -11,7 +11,10 @@ import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** A wrong request is told what is wrong with it, whatever it is; none of them is the server's fault. */
+/**
+ * A wrong request is told what is wrong with it, whatever it is; none of them is the server's
+ * fault.
+ */
 @ExtendWith(Installation.class)
 class OddRequestsTest {
   private static final int EACH = 14;
@@ -30,9 +33,7 @@ class OddRequestsTest {
       Person.Answer a = p.as(odd.method(), odd.path(), odd.type(), odd.body());
       statuses.merge(a.status(), 1, Integer::sum);
       boolean noReason =
-          a.status() >= 400
-              && a.body() != null
-              && a.body().path("message").asString("").isEmpty();
+          a.status() >= 400 && a.body() != null && a.body().path("message").asString("").isEmpty();
       if (a.status() >= 500 || noReason) {
         wrong.add(odd + ": " + a.status() + " " + a.body());
       }

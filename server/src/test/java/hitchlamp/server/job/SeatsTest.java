@@ -70,8 +70,7 @@ class SeatsTest {
     assertThat(seats.at(1).holder()).isNull();
     seats.notAnothers(1, TECHNICIAN);
     seats.take(1, 2, TECHNICIAN);
-    verify(lane)
-        .put(new Seats.SeatChanged(1, 2, 7L, NOW, "Technician 7 took the seat.", 7));
+    verify(lane).put(new Seats.SeatChanged(1, 2, 7L, NOW, "Technician 7 took the seat.", 7));
   }
 
   @Test

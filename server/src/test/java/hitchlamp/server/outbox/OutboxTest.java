@@ -27,13 +27,15 @@ import org.springframework.transaction.support.TransactionOperations;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Whatever the database does and whenever the server ends: every report is stored once, in the order
- * of its lane.
+ * Whatever the database does and whenever the server ends: every report is stored once, in the
+ * order of its lane.
  */
 class OutboxTest {
   record Probe(String lane, int number) {}
 
-  /** A database in memory that commits, rolls back, loses its connection, and is away for a while. */
+  /**
+   * A database in memory that commits, rolls back, loses its connection, and is away for a while.
+   */
   private static final class Shaky implements TransactionOperations, Outbox.KeptMapper {
     final List<Probe> stored = new ArrayList<>();
     final Set<Long> ids = new HashSet<>();
@@ -106,7 +108,12 @@ class OutboxTest {
   private static Outbox outbox(Path folder, Shaky database) {
     Outbox outbox =
         new Outbox(
-            folder, database, database, JsonMapper.builder().build(), Clock.systemUTC(), Thread::yield);
+            folder,
+            database,
+            database,
+            JsonMapper.builder().build(),
+            Clock.systemUTC(),
+            Thread::yield);
     outbox.handles(Probe.class, database::keep);
     return outbox;
   }
@@ -115,10 +122,7 @@ class OutboxTest {
     for (int l = 0; l < lanes; l++) {
       String lane = "lane " + l;
       List<Integer> numbers =
-          database.stored.stream()
-              .filter(p -> p.lane().equals(lane))
-              .map(Probe::number)
-              .toList();
+          database.stored.stream().filter(p -> p.lane().equals(lane)).map(Probe::number).toList();
       List<Integer> all = Stream.iterate(0, n -> n + 1).limit(each).toList();
       assertThat(numbers).as(lane).isEqualTo(all);
     }

@@ -46,7 +46,14 @@ class ReportTextTest {
     long job = p.openJob("Tipper of odd characters");
     for (String note :
         new String[] {
-          "a\uFFFEb", "a\uFFFFb", "a\u0000b", "a\u0007b", "a\\ud800b", "</td></table>", "]]>", "&#0;"
+          "a\uFFFEb",
+          "a\uFFFFb",
+          "a\u0000b",
+          "a\u0007b",
+          "a\\ud800b",
+          "</td></table>",
+          "]]>",
+          "&#0;"
         }) {
       p.must("POST", "/api/jobs/" + job + "/logbook", "{\"text\":\"" + json(note) + "\"}");
       assertThat(report(p, job)).as(note).contains("does not pull");

@@ -129,6 +129,11 @@ public final class Person {
     return feedOf("job/" + job + "/watch", -1);
   }
 
+  /** Opens the stream with a listener of one's own. */
+  public WebSocket listen(String subscribe, WebSocket.Listener listener) {
+    return client.listen(subscribe, listener);
+  }
+
   private Feed feedOf(String topic, long after) {
     Feed feed = new Feed();
     feed.socket = client.listen("{\"subscribe\":\"" + topic + "\",\"after\":" + after + "}", feed);

@@ -1,0 +1,89 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type AccountView, post } from '../api/client'
+import { Panel } from '../shared/Panel'
+import { ProblemBox } from '../shared/ProblemBox'
+import { words } from '../shared/words'
+
+/** One account; a manager gives it a new password or ends it. */
+export function AccountRow({ account, may, manage }: { account: AccountView; may: string; manage: boolean }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <tr className="border-b border-line">
+      <td className="py-2 font-semibold">{account.name}</td>
+      <td>{words.roles[account.role]}</td>
+      <td className="text-ink-2">{may}</td>
+      {manage && (
+        <td className="text-right">
+          <button className="btn" onClick={() => setOpen(true)} aria-label={`Change ${account.name}`}>
+            Change
+          </button>
+          <Panel open={open} onOpenChange={setOpen} title={account.name}>
+            <Manage account={account} onDone={() => setOpen(false)} />
+          </Panel>
+        </td>
+      )}
+    </tr>
+  )
+}
+
+function Manage({ account, onDone }: { account: AccountView; onDone: () => void }) {
+  const queries = useQueryClient()
+  const [password, setPassword] = useState('')
+  const [sure, setSure] = useState(false)
+  const reset = useMutation({
+    mutationFn: () => post(`/api/account/${account.id}/password`, { password }),
+    onSuccess: onDone,
+  })
+  const end = useMutation({
+    mutationFn: () => post(`/api/account/${account.id}/end`),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ['accounts'] })
+      onDone()
+    },
+  })
+  return (
+    <>
+      <form
+        className="mb-6 grid grid-cols-[1fr_auto] items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          reset.mutate()
+        }}
+      >
+        <label>
+          New password
+          <input
+            className="field"
+            type="password"
+            autoComplete="new-password"
+            required
+            minLength={10}
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+        </label>
+        <button className="btn btn-main">Give this password</button>
+        <p className="col-span-2 text-ink-2">
+          {account.name} is signed out everywhere and signs in with the new one.
+        </p>
+      </form>
+      <ProblemBox problem={reset.error ?? end.error} />
+      {sure ? (
+        <div className="border-l-4 border-grave bg-sheet px-4 py-3">
+          <p className="mb-2">
+            {account.name} is signed out at once and cannot sign in again. Everything that was entered under
+            this name stays.
+          </p>
+          <button className="btn" onClick={() => end.mutate()}>
+            End the account of {account.name}
+          </button>
+        </div>
+      ) : (
+        <button className="btn" onClick={() => setSure(true)}>
+          End this account …
+        </button>
+      )}
+    </>
+  )
+}
