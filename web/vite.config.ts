@@ -1,9 +1,15 @@
 import react from '@vitejs/plugin-react'
 import tailwindcss from '@tailwindcss/vite'
+import { compression } from 'vite-plugin-compression2'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    // Once, at the build, as small as it goes; the server sends what fits the browser.
+    compression({ algorithms: ['gzip', 'brotliCompress'], threshold: 1024 }),
+  ],
   server: {
     proxy: { '/api': { target: 'http://127.0.0.1:8480', ws: true } },
   },

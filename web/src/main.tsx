@@ -1,74 +1,25 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { type ComponentType, StrictMode } from 'react'
+import { lazy, StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
-import { createBrowserRouter } from 'react-router'
-import { RouterProvider } from 'react-router/dom'
 import { Gate } from './account/Gate'
-import { Units } from './job/Units'
 import './shared/look.css'
+import './shared/settings'
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } })
 
-/** A page that is fetched when somebody goes there. */
-function page<N extends string>(load: () => Promise<Record<N, ComponentType>>, name: N) {
-  return async () => ({ Component: (await load())[name] })
-}
-
-const router = createBrowserRouter([
-  {
-    path: '/',
-    element: <Gate />,
-    HydrateFallback: () => <p className="p-6 text-ink-2">One moment.</p>,
-    children: [
-      { index: true, element: <Units /> },
-      { path: 'units', element: <Units /> },
-      { path: 'units/:unit', lazy: page(() => import('./job/UnitPage'), 'UnitPage') },
-      { path: 'storage', lazy: page(() => import('./storage/Storage'), 'Storage') },
-      { path: 'accounts', lazy: page(() => import('./account/Accounts'), 'Accounts') },
-      {
-        path: 'jobs/:job',
-        lazy: page(() => import('./job/JobShell'), 'JobShell'),
-        children: [
-          { index: true, lazy: page(() => import('./hookup/HookUp'), 'HookUp') },
-          { path: 'hook-up', lazy: page(() => import('./hookup/HookUp'), 'HookUp') },
-          { path: 'modules/:module', lazy: page(() => import('./hookup/ModulePage'), 'ModulePage') },
-          { path: 'faults', lazy: page(() => import('./fault/Faults'), 'Faults') },
-          { path: 'faults/compare', lazy: page(() => import('./fault/Compare'), 'Compare') },
-          { path: 'faults/snapshots', lazy: page(() => import('./fault/Snapshots'), 'Snapshots') },
-          { path: 'faults/lamps', lazy: page(() => import('./fault/Lamps'), 'Lamps') },
-          { path: 'vessel', lazy: page(() => import('./vessel/VesselPage'), 'VesselPage') },
-          { path: 'story', lazy: page(() => import('./story/Story'), 'Story') },
-          { path: 'story/compare', lazy: page(() => import('./story/Comparison'), 'Comparison') },
-          { path: 'watch', lazy: page(() => import('./watch/Watch'), 'Watch') },
-          {
-            path: 'watch/compare',
-            lazy: page(() => import('./watch/CompareRecordings'), 'CompareRecordings'),
-          },
-          {
-            path: 'watch/recordings/:recording',
-            lazy: page(() => import('./watch/RecordingPage'), 'RecordingPage'),
-          },
-          { path: 'tests', lazy: page(() => import('./trial/Tests'), 'Tests') },
-          { path: 'tests/cutout', lazy: page(() => import('./trial/Cutout'), 'Cutout') },
-          { path: 'tests/:trial', lazy: page(() => import('./trial/Cutout'), 'KeptTrial') },
-          { path: 'trace', lazy: page(() => import('./trace/Trace'), 'Trace') },
-          { path: 'trace/:trace', lazy: page(() => import('./trace/GuidePage'), 'GuidePage') },
-          { path: 'trace/circuits/:part', lazy: page(() => import('./trace/CircuitPage'), 'CircuitPage') },
-          { path: 'sign-off', lazy: page(() => import('./signoff/SignOff'), 'SignOff') },
-          { path: 'logbook', lazy: page(() => import('./job/LogbookPage'), 'LogbookPage') },
-          { path: ':step', lazy: page(() => import('./job/NotYet'), 'NotYet') },
-        ],
-      },
-    ],
-  },
-])
+/** Fetched once somebody is signed in: the door itself needs none of it. */
+const App = lazy(() => import('./App'))
 
 const root = document.getElementById('root')
 if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <Gate>
+          <Suspense fallback={<p className="p-6 text-ink-2">One moment.</p>}>
+            <App />
+          </Suspense>
+        </Gate>
       </QueryClientProvider>
     </StrictMode>,
   )

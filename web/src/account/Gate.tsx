@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { Outlet } from 'react-router'
+import type { ReactNode } from 'react'
 import { get, type Me } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { MeContext } from './me'
 import { SignIn } from './SignIn'
 
 /** Lets only those in who are signed in; asks the others to sign in, or for the first account. */
-export function Gate() {
+export function Gate({ children }: { children: ReactNode }) {
   const {
     data: me,
     error,
@@ -20,9 +20,5 @@ export function Gate() {
       </div>
     )
   if (!me.name) return <SignIn first={me.firstAccountWanted} />
-  return (
-    <MeContext value={me}>
-      <Outlet />
-    </MeContext>
-  )
+  return <MeContext value={me}>{children}</MeContext>
 }

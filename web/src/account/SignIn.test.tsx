@@ -2,7 +2,6 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ReactElement } from 'react'
-import { MemoryRouter, Route, Routes } from 'react-router'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { Gate } from './Gate'
 
@@ -11,6 +10,7 @@ interface Reply {
   body: unknown
 }
 
+const inside = <p>Inside</p>
 const calls: { method: string; path: string; body: string }[] = []
 let replies: Record<string, Reply> = {}
 
@@ -31,13 +31,7 @@ afterEach(() => vi.unstubAllGlobals())
 function show(element: ReactElement) {
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <MemoryRouter>
-        <Routes>
-          <Route path="/" element={element}>
-            <Route index element={<p>Inside</p>} />
-          </Route>
-        </Routes>
-      </MemoryRouter>
+      {element}
     </QueryClientProvider>,
   )
 }
@@ -47,7 +41,7 @@ const somebody = { name: 'Technician 1', role: 'TECHNICIAN', rights: ['LOOK'], f
 
 it('asks who is there, and lets him in who has signed in', async () => {
   replies = { 'GET /api/account/me': { body: nobody }, 'POST /api/account/sign-in': { body: somebody } }
-  show(<Gate />)
+  show(<Gate>{inside}</Gate>)
   await userEvent.type(await screen.findByLabelText('Name'), 'Technician 1')
   await userEvent.type(screen.getByLabelText('Password'), 'saltmere-island')
   await userEvent.click(screen.getByRole('button', { name: 'Sign in' }))
@@ -63,7 +57,7 @@ it('says what is wrong and what to do, and keeps what was typed', async () => {
       body: { message: 'Name and password do not fit each other.', next: 'Check both and try again.' },
     },
   }
-  show(<Gate />)
+  show(<Gate>{inside}</Gate>)
   await userEvent.type(await screen.findByLabelText('Name'), 'Technician 1')
   await userEvent.type(screen.getByLabelText('Password'), 'wrong')
   await userEvent.click(screen.getByRole('button', { name: 'Sign in' }))
@@ -76,7 +70,7 @@ it('asks for the first account on an empty installation', async () => {
     'GET /api/account/me': { body: { ...nobody, firstAccountWanted: true } },
     'POST /api/account/first': { body: { ...somebody, role: 'MANAGER' } },
   }
-  show(<Gate />)
+  show(<Gate>{inside}</Gate>)
   expect(await screen.findByText('Make the first account')).toBeInTheDocument()
   await userEvent.type(screen.getByLabelText('Name'), 'Manager')
   await userEvent.type(screen.getByLabelText(/Password/), 'a long enough one')
@@ -86,6 +80,6 @@ it('asks for the first account on an empty installation', async () => {
 
 it('names the next step when the server does not answer', async () => {
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
-  show(<Gate />)
+  show(<Gate>{inside}</Gate>)
   expect(await screen.findByRole('alert')).toHaveTextContent('./hitch-lamp status')
 })

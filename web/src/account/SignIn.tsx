@@ -32,7 +32,7 @@ export function SignIn({ first }: { first: boolean }) {
         }}
       >
         <label className="flex flex-col gap-1">
-          <span className="font-medium">Name</span>
+          <span className="font-semibold">Name</span>
           <input
             className="field"
             autoComplete="username"
@@ -44,7 +44,7 @@ export function SignIn({ first }: { first: boolean }) {
           />
         </label>
         <label className="flex flex-col gap-1">
-          <span className="font-medium">Password</span>
+          <span className="font-semibold">Password</span>
           <input
             className="field"
             type="password"

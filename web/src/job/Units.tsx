@@ -46,7 +46,7 @@ export function Units() {
           />
           <span className="kbd text-ink-2">/</span>
           <span className="ml-auto" />
-          {me.rights.includes('NOTE') && <OpenCase />}
+          {mayOpen && <OpenCase />}
           {mayOpen && (
             <button className="btn" onClick={() => setAdding(true)}>
               Add a unit

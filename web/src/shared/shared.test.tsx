@@ -1,7 +1,7 @@
 import { act, fireEvent, render } from '@testing-library/react'
 import { expect, it, vi } from 'vitest'
 import type { Measure } from '../api/client'
-import { matching, targets } from '../palette/Palette'
+import { matching, targets } from '../palette/targets'
 import { steps } from '../job/path'
 import { show } from './quantity'
 import { change, useSettings } from './settings'
@@ -56,12 +56,12 @@ it('the theme stands on the page', () => {
 })
 
 it('the palette finds by every typed word', () => {
-  const all = targets(
-    3,
-    [{ id: 1, fleetNumber: 'Tipper 14', vin: 'SMW0', maker: '', model: '', unitClass: 'TRUCK', pack: '' }],
-    [],
-    undefined,
-  )
+  const all = targets({
+    job: 3,
+    units: [
+      { id: 1, fleetNumber: 'Tipper 14', vin: 'SMW0', maker: '', model: '', unitClass: 'TRUCK', pack: '' },
+    ],
+  })
   expect(matching(all, 'unit 14')[0]?.to).toBe('/units/1')
   expect(matching(all, 'faults')[0]?.to).toBe('/jobs/3/faults')
   expect(matching(all, 'nothing like it')).toHaveLength(0)

@@ -5,6 +5,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.http.CacheControl;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.servlet.resource.EncodedResourceResolver;
 
 /**
  * Files of the front end: those that are named by their content are kept by browsers for good, the
@@ -19,6 +20,9 @@ class WebFiles implements WebMvcConfigurer {
     registry
         .addResourceHandler("/assets/**")
         .addResourceLocations("classpath:/static/assets/")
-        .setCacheControl(CacheControl.maxAge(FOR_GOOD).cachePublic().immutable());
+        .setCacheControl(CacheControl.maxAge(FOR_GOOD).cachePublic().immutable())
+        .resourceChain(true)
+        // Brotli or gzip as the build made them, where the browser takes it.
+        .addResolver(new EncodedResourceResolver());
   }
 }

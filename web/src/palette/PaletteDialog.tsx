@@ -1,0 +1,133 @@
+import { useQuery } from '@tanstack/react-query'
+import { useContext, useEffect, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { useMe } from '../account/me'
+import { get, type Job, post, type TracesView, type TrialCan, type Unit } from '../api/client'
+import { JobContext } from '../job/jobContext'
+import { Panel } from '../shared/Panel'
+import { change } from '../shared/settings'
+import { stream } from '../stream/stream'
+import type { WatchChannel, WatchChannels } from '../watch/types'
+import { matching, type Target, targets } from './targets'
+
+const LABEL = 'Unit, job, module, fault, live value, test, circuit, page or action'
+
+/** The values that a hook-up tells, heard once. */
+function useChannels(job: number | undefined): WatchChannel[] {
+  const [channels, setChannels] = useState<WatchChannel[]>([])
+  useEffect(() => {
+    if (job === undefined) return
+    return stream.subscribe(`job/${job}/watch`, (c) => {
+      if (c.type === 'channels') setChannels((c.body as WatchChannels).channels)
+    })
+  }, [job])
+  return channels
+}
+
+/** What can be done from anywhere by whoever is signed in. */
+function useActions(job: number | undefined): Target[] {
+  const me = useMe()
+  const all: Target[] = []
+  const add = (text: string, run: () => void) => all.push({ kind: 'action', text, to: '', run })
+  if (job !== undefined) {
+    const at = `/api/jobs/${job}`
+    add('Let go of everything that is held', () => void post(`${at}/release`))
+    if (me.rights.includes('READ')) {
+      add('Call the full roll', () => void post(`${at}/roll-call`, { full: true }))
+      add('Read faults again', () => void post(`${at}/faults/read`))
+      add('Read the story again', () => void post(`${at}/story/read`))
+    }
+    add('Print the report', () => window.open(`${at}/report.pdf`))
+  }
+  add('Daylight theme', () => change({ theme: 'day' }))
+  add('Night theme', () => change({ theme: 'night' }))
+  add('Metric units', () => change({ units: 'metric' }))
+  add('US units', () => change({ units: 'us' }))
+  return all
+}
+
+/** The command palette: whatever there is, by typing. */
+export default function PaletteDialog({ onClose }: { onClose: () => void }) {
+  const [typed, setTyped] = useState('')
+  const [at, setAt] = useState(0)
+  const navigate = useNavigate()
+  const { job } = useParams()
+  const id = job === undefined ? undefined : Number(job)
+  const here = useContext(JobContext)
+  const units = useQuery({ queryKey: ['units', ''], queryFn: () => get<Unit[]>('/api/units') })
+  const jobs = useQuery({ queryKey: ['jobs', ''], queryFn: () => get<Job[]>('/api/jobs') })
+  const trials = useQuery({
+    queryKey: ['trial-can', id],
+    queryFn: () => get<TrialCan>(`/api/jobs/${id}/trials/can`),
+    enabled: id !== undefined,
+  })
+  const traces = useQuery({
+    queryKey: ['traces', id, undefined],
+    queryFn: () => get<TracesView>(`/api/jobs/${id}/traces`),
+    enabled: id !== undefined,
+  })
+  const channels = useChannels(id)
+  const actions = useActions(id)
+  const found = matching(
+    targets({
+      ...(id === undefined ? {} : { job: id }),
+      ...(here?.roll ? { roll: here.roll } : {}),
+      ...(here?.faults ? { faults: here.faults } : {}),
+      ...(trials.data ? { trials: trials.data } : {}),
+      units: units.data ?? [],
+      jobs: jobs.data ?? [],
+      offers: traces.data?.offers ?? [],
+      channels,
+      actions,
+    }),
+    typed,
+  )
+  const go = (target: Target | undefined) => {
+    if (!target) return
+    onClose()
+    if (target.run) target.run()
+    else void navigate(target.to)
+  }
+  return (
+    <Panel open onOpenChange={(open) => !open && onClose()} title="Go to">
+      <input
+        className="field"
+        autoFocus
+        role="combobox"
+        aria-expanded
+        aria-controls="palette-list"
+        aria-activedescendant={found[at] ? `palette-${at}` : undefined}
+        aria-label={LABEL}
+        placeholder={LABEL}
+        value={typed}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          setAt(0)
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown') setAt(Math.min(found.length - 1, at + 1))
+          else if (e.key === 'ArrowUp') setAt(Math.max(0, at - 1))
+          else if (e.key === 'Enter') go(found[at])
+          else return
+          e.preventDefault()
+        }}
+      />
+      <ul id="palette-list" role="listbox" aria-label="Found" className="mt-3">
+        {found.map((t, i) => (
+          <li
+            key={t.kind + t.to + t.text}
+            id={`palette-${i}`}
+            role="option"
+            aria-selected={i === at}
+            className={`flex min-h-[44px] cursor-pointer items-center gap-3 px-3 ${i === at ? 'bg-petrol-soft' : ''}`}
+            onClick={() => go(t)}
+          >
+            <span className="w-[64px] text-[15px] text-ink-3">{t.kind}</span>
+            <span className="truncate">{t.text}</span>
+          </li>
+        ))}
+      </ul>
+      {found.length === 0 && <p className="mt-3 text-ink-2">Nothing fits. Type less.</p>}
+    </Panel>
+  )
+}
