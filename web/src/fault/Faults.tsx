@@ -85,7 +85,7 @@ export function Faults() {
           {underWay
             ? ', reading'
             : view.why === 'REPLAY'
-              ? ', lived again from a stored hook-up'
+              ? ', replayed from a stored hook-up'
               : `, read ${ago(new Date(view.readAt), new Date())}`}
           {view.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
         </p>

@@ -37,7 +37,7 @@ export const readWhys: Record<string, string> = {
   WATCH: 'by the watch for changes',
   BEFORE_CLEAR: 'before clearing',
   AFTER_CLEAR: 'after clearing',
-  REPLAY: 'lived again from a stored hook-up',
+  REPLAY: 'replayed from a stored hook-up',
 }
 
 /** Occurrences in words that do not claim more than the module told. */

@@ -107,7 +107,7 @@ function RollLine({
             className="ml-4 inline-flex min-h-11 items-center text-petrol underline"
             to={`/jobs/${job}/modules/${m.key}`}
           >
-            All of it
+            Details
           </Link>
         )}
       </span>

@@ -205,7 +205,7 @@ function HoldStrip() {
       {caseFile && (
         <p className="border-b border-line-strong bg-sheet px-4 py-1.5 text-[15px]">
           <b className="font-semibold">From a case file.</b> Everything can be read, stored hook-ups can be
-          lived again; nothing can be asked of the unit.
+          replayed; nothing can be asked of the unit.
         </p>
       )}
       {disk && disk.state !== 'ENOUGH' && (

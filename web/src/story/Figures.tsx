@@ -46,7 +46,7 @@ export function Figures({ engines, job }: { engines: EngineStory[]; job: number 
               whole life
             </th>,
           ])}
-          {like && <th className="pr-3 text-right font-semibold">trips of its like, the middle</th>}
+          {like && <th className="pr-3 text-right font-semibold">fleet median, trip</th>}
         </tr>
       </thead>
       <tbody>

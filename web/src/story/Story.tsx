@@ -66,7 +66,7 @@ export function Story() {
           {underWay
             ? ', reading'
             : story.why === 'REPLAY'
-              ? ', lived again from a stored hook-up'
+              ? ', replayed from a stored hook-up'
               : `, read ${ago(new Date(story.readAt), new Date())}`}
           {story.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
         </p>

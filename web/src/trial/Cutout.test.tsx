@@ -128,7 +128,7 @@ it('the list of tests names what can be done and what was found', async () => {
     ],
   })
   renderInJob(<Tests />)
-  expect(await screen.findByRole('link', { name: 'Prepare it' })).toHaveAttribute(
+  expect(await screen.findByRole('link', { name: 'Open the test' })).toHaveAttribute(
     'href',
     '/jobs/3/tests/cutout?engine=engine',
   )

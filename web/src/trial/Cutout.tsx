@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { type CutoutView, get, post, type Seat, type TrialKept } from '../api/client'
@@ -56,6 +56,16 @@ export function Cutout() {
   const seat = useQuery({ queryKey: ['seat', job.id], queryFn: () => get<Seat>(`/api/jobs/${job.id}/seat`) })
   const mine = (liveSeat ?? seat.data)?.holder === me.name
   const shown = view && view.engine === engine ? view : undefined
+  // Whoever came here to test has said so already: the conditions are looked at without being asked for again. That
+  // commands nothing.
+  const looked = useRef(false)
+  const { mutate: look } = prepare
+  const wanted = params.has('engine') && mine && !view
+  useEffect(() => {
+    if (!wanted || looked.current) return
+    looked.current = true
+    look()
+  }, [wanted, look])
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -83,7 +93,7 @@ export function Cutout() {
             fan.
           </p>
           <button className="btn btn-main" disabled={prepare.isPending} onClick={() => prepare.mutate()}>
-            {shown ? 'Prepare it again' : 'Prepare it'}
+            {shown ? 'Check the conditions again' : 'Check the conditions'}
           </button>
           {!mine && <p className="mt-2 text-ink-2">Take the seat first: it is at the top, on the right.</p>}
         </div>
@@ -230,7 +240,7 @@ function CutoutWhy({ view, job }: { view: CutoutView | undefined; job: number })
     <Why title="Each cylinder's share of the work">
       <WhyPart head="How it is found">
         A cylinder that is off does no work. Speed falls for a moment, then the governor adds fuel to the
-        others until speed is back. What it adds is the share of the one that is off; 100 % is the middle
+        others until speed is back. What it adds is the share of the one that is off; 100 % is the median
         cylinder.
       </WhyPart>
       <WhyPart head="Normal">

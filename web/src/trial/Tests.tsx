@@ -37,8 +37,8 @@ export function Tests() {
                   to={`/jobs/${job.id}/tests/cutout?engine=${encodeURIComponent(e.id)}`}
                 >
                   {(can.data?.engines.length ?? 0) > 1
-                    ? `Prepare it, ${e.title.toLowerCase()}`
-                    : 'Prepare it'}
+                    ? `Open the test, ${e.title.toLowerCase()}`
+                    : 'Open the test'}
                 </Link>
               ))}
             </span>

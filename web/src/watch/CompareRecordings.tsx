@@ -105,7 +105,7 @@ export function CompareRecordings() {
         )}
         {window && (
           <button className="btn" onClick={() => setWindow(null)}>
-            All of it
+            Whole recording
           </button>
         )}
       </div>
@@ -216,8 +216,8 @@ function Differences({ rows, both, span }: { rows: Difference[]; both: WatchChan
             <th className="font-medium">First, mean</th>
             <th className="font-medium">Second, mean</th>
             <th className="font-medium">Difference</th>
-            <th className="font-medium">Greatest, first</th>
-            <th className="font-medium">Greatest, second</th>
+            <th className="font-medium">Max, first</th>
+            <th className="font-medium">Max, second</th>
           </tr>
         </thead>
         <tbody>

@@ -54,7 +54,7 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
           />
         </label>
         <label className="flex flex-col">
-          give or take, %
+          ±, %
           <input
             className="field w-[90px]"
             inputMode="decimal"
@@ -136,7 +136,7 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
                 series={[
                   { label: 'power', unit: kw.unit },
                   { label: 'at most', unit: kw.unit, tone: '--line-strong' },
-                  { label: 'at least', unit: kw.unit, tone: '--line-strong' },
+                  { label: 'min', unit: kw.unit, tone: '--line-strong' },
                   { label: 'reference', unit: kw.unit, tone: '--petrol', dash: [8, 6] },
                 ]}
                 height={260}

@@ -108,7 +108,7 @@ it('the vital values are drawn first, in figures, with what they were over the w
   open()
   await drawn(/Value 190 over the time/, '[[5,15,25],[0,95,190],[0,95,190]]')
   expect(screen.queryByRole('button', { name: /Value 5 over the time/ })).not.toBeInTheDocument()
-  expect(await screen.findAllByText(/least 1, greatest 9, mean 4, spread 2/)).toHaveLength(2)
+  expect(await screen.findAllByText(/min 1, max 9, mean 4, spread 2/)).toHaveLength(2)
   expect(screen.getByText(/1:40, 4 values, 0.40 bytes a sample/)).toBeInTheDocument()
 })
 

@@ -127,7 +127,7 @@ export function RecordingPage() {
       </div>
       <div className="mb-2 flex flex-wrap items-center gap-2 border-y border-line py-2">
         <button className="btn" onClick={() => window(null, null)} disabled={from === 0 && to === length}>
-          All of it <span className="kbd">0</span>
+          Whole recording <span className="kbd">0</span>
         </button>
         <button className="btn" aria-label="Back by half a window" onClick={() => move(-0.5)}>
           ◀
@@ -176,7 +176,7 @@ export function RecordingPage() {
           This window as CSV
         </a>
         <a className="btn" href={table}>
-          All of it as CSV
+          Whole recording as CSV
         </a>
         <a className="btn" href={`/api/recordings/${id}/table.csv`}>
           Every value as CSV
@@ -194,8 +194,7 @@ export function RecordingPage() {
             `. The first ${data.head.startSeconds.toFixed(1)} s are from before the start.`}
         </WhyPart>
         <WhyPart head="Extremes">
-          Each column of a plot spans its least to its greatest value: no peak is lost, however much time is
-          shown.
+          Each column of a plot runs from min to max: no peak is lost, however much time is shown.
         </WhyPart>
         <WhyPart head="Next">
           <span className="flex flex-col gap-2">

@@ -220,7 +220,7 @@ const ChannelPlot = memo(function ChannelPlot({
           {channel.name}
         </b>
         <span className="text-ink-3">{unit}</span>
-        {window?.least.every((v) => v === null) && <span className="text-ink-2">told no figure here</span>}
+        {window?.least.every((v) => v === null) && <span className="text-ink-2">no value here</span>}
         {here !== null && (
           <span>
             at the cursor{' '}
@@ -232,7 +232,7 @@ const ChannelPlot = memo(function ChannelPlot({
         )}
         {stats && (
           <span className="ml-auto text-[14px] text-ink-2">
-            least {figure(stats.min)}, greatest {figure(stats.max)}, mean {figure(stats.mean)}, spread{' '}
+            min {figure(stats.min)}, max {figure(stats.max)}, mean {figure(stats.mean)}, spread{' '}
             {stats.deviation == null
               ? 'none'
               : (stats.deviation * way.factor).toLocaleString(undefined, { maximumFractionDigits: 2 })}
@@ -242,8 +242,8 @@ const ChannelPlot = memo(function ChannelPlot({
       <Plot
         data={data}
         series={[
-          { label: 'least', unit },
-          { label: 'greatest', unit },
+          { label: 'min', unit },
+          { label: 'max', unit },
         ]}
         height={compact ? 56 : 130}
         name={`${channel.name} over the time of the recording`}

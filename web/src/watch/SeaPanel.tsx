@@ -55,8 +55,8 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
               </p>
               {Number.isFinite(s.exponent) && (
                 <p className="text-ink-2">
-                  Power goes with speed to the power of {s.exponent.toFixed(2)}, give or take{' '}
-                  {s.exponentOff.toFixed(2)}; the propeller law says 3.
+                  Power goes with speed to the power of {s.exponent.toFixed(2)} ± {s.exponentOff.toFixed(2)};
+                  the propeller law says 3.
                   {!s.settles && ' Coolant was still rising at the end.'}
                 </p>
               )}

@@ -114,8 +114,8 @@ function Trace({ channel, data, span }: { channel: WatchChannel; data: uPlot.Ali
         series={
           drawn.length > 2
             ? [
-                { label: 'least', unit },
-                { label: 'greatest', unit },
+                { label: 'min', unit },
+                { label: 'max', unit },
               ]
             : [{ label: channel.name, unit }]
         }

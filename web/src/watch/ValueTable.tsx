@@ -48,8 +48,8 @@ export function ValueTable({
           <th className="py-1 font-medium">Value</th>
           <th className="py-1 text-right font-medium">Now</th>
           <th className="py-1 pl-4 font-medium">Normal</th>
-          <th className="py-1 text-right font-medium">Least</th>
-          <th className="py-1 text-right font-medium">Greatest</th>
+          <th className="py-1 text-right font-medium">Min</th>
+          <th className="py-1 text-right font-medium">Max</th>
           <th className="py-1 text-right font-medium">Mean</th>
         </tr>
       </thead>

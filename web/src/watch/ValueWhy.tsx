@@ -53,7 +53,7 @@ export function ValueWhy({ store, channel }: { store: WatchStore; channel: Watch
           : `${figure(low)} to ${figure(high)}. Common practice unless the pack names a source.`}
       </WhyPart>
       <WhyPart head="So far">
-        Least {figure(since?.min[i])}, greatest {figure(since?.max[i])}, mean {figure(since?.mean[i])}.
+        Min {figure(since?.min[i])}, max {figure(since?.max[i])}, mean {figure(since?.mean[i])}.
         <button className="btn mt-2" onClick={() => again.mutate()}>
           Begin these anew
         </button>

@@ -150,7 +150,7 @@ it('a sea trial tells port and starboard apart, each with its fit and the law', 
   const told = await screen.findAllByRole('status')
   expect(told[0]).toHaveTextContent('OverloadedPort engine: It reaches')
   expect(told[1]).toHaveTextContent('FitsStarboard engine: It reaches')
-  expect(screen.getAllByText(/to the power of 2.92, give or take 0.11/)).toHaveLength(2)
+  expect(screen.getAllByText(/to the power of 2.92 ± 0.11/)).toHaveLength(2)
   expect(screen.getByText(/Coolant was still rising/)).toBeInTheDocument()
   expect(screen.getByText('Port is 4 °C hotter than starboard.')).toBeInTheDocument()
   expect(screen.getByText('Look for growth on the hull.')).toBeInTheDocument()
@@ -206,7 +206,7 @@ it('a window of the overlay is the interval of the differences, and can be given
   compare()
   await userEvent.click(await screen.findByRole('button', { name: 'Value 190 of both recordings' }))
   expect(await screen.findByRole('heading', { name: 'Differences, 0:10 to 0:20' })).toBeInTheDocument()
-  await userEvent.click(screen.getByRole('button', { name: 'All of it' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Whole recording' }))
   expect(await screen.findByRole('heading', { name: 'Differences, 0:00 to 1:05' })).toBeInTheDocument()
 })
 

@@ -163,7 +163,7 @@ final class RollBook {
     String why =
         switch (t.reason()) {
           case LOST_PACKETS -> "packets were lost";
-          case TIMED_OUT -> "it fell silent in the middle";
+          case TIMED_OUT -> "it fell silent before its answer was whole";
           case ABORTED -> "the connection was aborted";
           case REPLACED -> "a new one began before it was whole";
           case BAD_ANNOUNCEMENT -> "its announcement makes no sense";

@@ -28,7 +28,7 @@ public record CutoutVerdict(Verdict verdict, String says, List<Cylinder> cylinde
    * One cylinder.
    *
    * @param tried whether it was off by itself for long enough
-   * @param share of the middle cylinder's work, percent; not a number where not known
+   * @param share of the median cylinder's work, percent; not a number where not known
    * @param noise what noise alone would give, percent, plus or minus three sigma
    * @param rpmLost fall of speed at the first moment, rpm
    * @param fuelAdded mg a stroke that the governor added
@@ -122,7 +122,7 @@ public record CutoutVerdict(Verdict verdict, String says, List<Cylinder> cylinde
       return new CutoutVerdict(
           Verdict.FAIL,
           capital(String.join(", ", weak))
-              + " of the middle cylinder's work, clear of the noise."
+              + " of the median cylinder's work, clear of the noise."
               + rest,
           cylinders,
           "Measure its compression next: it tells whether fuel or compression is missing. Listen to its injector and look at its return flow.");
@@ -148,7 +148,7 @@ public record CutoutVerdict(Verdict verdict, String says, List<Cylinder> cylinde
         "All cylinders do alike, within "
             + percent(
                 cylinders.stream().mapToDouble(c -> Math.abs(c.share() - 100)).max().orElse(0))
-            + " of the middle one: not the injectors.",
+            + " of the median: not the injectors.",
         cylinders,
         "Look elsewhere: mounts, driven accessories, air and fuel supply.");
   }

@@ -410,7 +410,7 @@ public final class PowerPull {
     String figures =
         String.format(
             Locale.ROOT,
-            "%.0f %% %s reference, give or take %.0f %%",
+            "%.0f %% %s reference, ± %.0f %%",
             Math.abs(100 * missing),
             missing > 0 ? "below" : "above",
             100 * off);

@@ -140,7 +140,7 @@ class HookUps implements JobPage {
                     new LinkChoice(
                         "stored/" + h.id(),
                         LinkChoice.Kind.STORED,
-                        "Hook-up of " + h.beganAt().format(MOMENT) + " UTC again, " + h.bus(),
+                        "Replay of the hook-up of " + h.beganAt().format(MOMENT) + " UTC, " + h.bus(),
                         List.of(h.bus()),
                         h.backbone(),
                         "",
@@ -559,10 +559,10 @@ class HookUps implements JobPage {
             if (number >= stored.size()) {
               note = "No roll was stored here then: it had not ended when Hitch Lamp stopped.";
             } else if (json.readValue(stored.get(number), RollView.class).tellsTheSame(view)) {
-              note = "Lived again from the stored frames: the same roll as was stored then.";
+              note = "Replayed from the stored frames: the same roll as was stored then.";
             } else {
               note =
-                  "Lived again from the stored frames, this roll differs from the one stored then: packs or rules have changed since, or some frames were dropped for space.";
+                  "Replayed from the stored frames, this roll differs from the one stored then: packs or rules have changed since, or some frames were dropped for space.";
             }
             topics.job(job).value("roll", view.noting(note));
             enter(Logbook.Kind.ROLL, choice.title() + ": " + note, who.id(), null);

@@ -404,7 +404,7 @@ final class LiveOwner implements Runnable {
     reports.began(found);
     say(
         LinkView.State.LISTENING,
-        "Living the stored hook-up again.",
+        "Replaying the stored hook-up.",
         "Wait a moment; nothing is sent to the unit.");
     int rolls = 0;
     int readings = 0;
@@ -431,7 +431,7 @@ final class LiveOwner implements Runnable {
         LinkView.State.UP,
         rolls == 0
             ? "The stored hook-up holds no roll call."
-            : "The stored hook-up has been lived again to its end.",
+            : "The stored hook-up has been replayed to its end.",
         "See what it showed. To ask the unit anything new, hook up to it.");
     while (!stopping) {
       drain();

@@ -235,7 +235,7 @@ class HookUpTest {
                   "the roll lived again",
                   c ->
                       c.path("type").asString().equals("roll")
-                          && c.path("body").path("notes").toString().contains("Lived again"))
+                          && c.path("body").path("notes").toString().contains("Replayed"))
               .path("body");
       assertThat(again.path("notes").toString()).contains("the same roll as was stored then");
       assertThat(again.path("modules").toString())
