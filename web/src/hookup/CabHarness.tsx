@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type Cab, get } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
+import { meterDigits } from '../shared/trade'
 import { useAskedMeter } from '../trace/askedMeter'
 
 interface Points {
@@ -85,8 +86,11 @@ export function CabHarness({
       />
       {read.data && !read.error && (
         <p className="mt-2 font-narrow text-[26px] font-semibold" aria-live="polite">
-          {read.data.noEnd ? 'no end' : plain(read.data.value)}{' '}
-          <span className="text-[17px] text-ink-2">{read.variables?.[2] === 'ohms' ? 'Ω' : 'V'}</span>
+          {read.data.noEnd ? 'no end' : meterDigits(read.data.value).digits}{' '}
+          <span className="text-[17px] text-ink-2">
+            {read.data.noEnd ? '' : meterDigits(read.data.value).prefix}
+            {read.variables?.[2] === 'ohms' ? 'Ω' : 'V'}
+          </span>
         </p>
       )}
       <ProblemBox problem={read.error} />
@@ -138,10 +142,4 @@ function MeterPlaces({
       </button>
     </div>
   )
-}
-
-/** As a meter of four digits shows it. */
-function plain(value: number): string {
-  if (Math.abs(value) < 0.0005) return '0.000'
-  return Math.abs(value) >= 10_000 ? Math.round(value).toLocaleString() : value.toPrecision(4)
 }

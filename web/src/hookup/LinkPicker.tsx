@@ -25,19 +25,32 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
     onSuccess: (links) => queries.setQueryData(['links', job], links),
   })
   const simulated = data?.filter((l) => l.kind === 'SIMULATED') ?? []
+  // What belongs to this job comes first; the others are there for who looks for them.
+  const own = simulated.filter((l) => l.title === unit)
+  const others = simulated.filter((l) => l.title !== unit)
   const logs = data?.filter((l) => l.kind === 'LOG') ?? []
   const stored = data?.filter((l) => l.kind === 'STORED') ?? []
   return (
     <section aria-label="Link" className="flex flex-col gap-5">
       <ProblemBox problem={error ?? hookUp.error ?? upload.error} />
-      {simulated.length > 0 && (
-        <div>
-          <h2 className="mb-2">Simulated units</h2>
+      {own.map((l) => (
+        <div key={l.id}>
+          <h2 className="mb-2">This unit, simulated</h2>
+          <button className="btn btn-main" onClick={() => hookUp.mutate(l.id)} disabled={hookUp.isPending}>
+            Hook up to {l.title}
+          </button>
+        </div>
+      ))}
+      {others.length > 0 && (
+        <details open={own.length === 0}>
+          <summary className="min-h-11 cursor-pointer py-2 text-[18px] font-semibold">
+            {own.length > 0 ? `${others.length} other simulated units` : 'Simulated units'}
+          </summary>
           <div className="flex flex-wrap gap-3">
-            {simulated.map((l) => (
+            {others.map((l) => (
               <button
                 key={l.id}
-                className={l.title === unit ? 'btn btn-main' : 'btn'}
+                className="btn"
                 onClick={() => hookUp.mutate(l.id)}
                 disabled={hookUp.isPending}
               >
@@ -45,7 +58,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
               </button>
             ))}
           </div>
-        </div>
+        </details>
       )}
       <form
         onSubmit={(e) => {

@@ -122,7 +122,7 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
             className={`flex min-h-[44px] cursor-pointer items-center gap-3 px-3 ${i === at ? 'bg-petrol-soft' : ''}`}
             onClick={() => go(t)}
           >
-            <span className="w-[64px] text-[15px] text-ink-3">{t.kind}</span>
+            <span className="w-[64px] shrink-0 text-[15px] text-ink-3">{t.kind}</span>
             <span className="truncate">{t.text}</span>
           </li>
         ))}

@@ -1,4 +1,5 @@
 import type { FaultsView, Job, Roll, TraceOffer, TrialCan, Unit } from '../api/client'
+import { oneEach } from '../watch/sources'
 import type { WatchChannel } from '../watch/types'
 
 /** Something that can be gone to, or done. */
@@ -60,11 +61,9 @@ function ofJob(job: number, k: Known): Target[] {
     })
   for (const o of (k.offers ?? []).filter((x) => x.circuit))
     found.push({ kind: 'circuit', text: o.title, to: `${at}/trace/circuits/${o.part}` })
-  const seen = new Set<string>()
-  for (const c of k.channels ?? []) {
+  for (const c of oneEach(k.channels ?? []).channels) {
     const text = `${c.side ? `${c.side} ` : ''}${c.name}${c.spn > 0 ? `, SPN ${c.spn}` : ''}`
-    if (!seen.has(text)) found.push({ kind: 'value', text, to: `${at}/watch?spn=${c.spn}` })
-    seen.add(text)
+    found.push({ kind: 'value', text, to: `${at}/watch?spn=${c.spn}` })
   }
   return found
 }

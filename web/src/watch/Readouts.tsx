@@ -13,34 +13,50 @@ export function Readouts({
   far?: boolean
 }) {
   useSlow(store)
-  const columns = far
-    ? channels.length > 4
-      ? 'grid-cols-3'
-      : 'grid-cols-2'
-    : 'grid-cols-[repeat(auto-fill,minmax(220px,1fr))]'
   return (
-    <div className={`grid ${columns} gap-x-8 gap-y-4`}>
+    <div
+      className={
+        far
+          ? `grid h-full auto-rows-fr gap-x-8 gap-y-4 ${COLUMNS[Math.min(channels.length, COLUMNS.length - 1)]}`
+          : 'grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-x-8 gap-y-4'
+      }
+    >
       {channels.map((c) => (
-        <Readout key={c.id} store={store} channel={c} far={far === true} />
+        <Readout key={c.id} store={store} channel={c} far={far === true} of={channels.length} />
       ))}
     </div>
   )
 }
 
-function Readout({ store, channel, far }: { store: WatchStore; channel: WatchChannel; far: boolean }) {
-  const now = useValue(store, channel)
+/** Columns of the far view by the number of values. */
+const COLUMNS = ['', 'grid-cols-1', 'grid-cols-2', 'grid-cols-2', 'grid-cols-2', 'grid-cols-3', 'grid-cols-3']
+
+/** Sizes of the far view: a figure fills what the number of values leaves it. */
+function farSize(of: number): string {
+  if (of <= 1) return 'text-[min(30vw,54vh)]'
+  if (of === 2) return 'text-[min(19vw,50vh)]'
+  return of <= 4 ? 'text-[min(17vw,27vh)]' : 'text-[min(12.5vw,26vh)]'
+}
+
+function Readout({
+  store,
+  channel,
+  far,
+  of,
+}: {
+  store: WatchStore
+  channel: WatchChannel
+  far: boolean
+  /** Of how many it is one. */
+  of: number
+}) {
+  const now = useValue(store, channel, far)
   const i = store.indexOf(channel.id)
   const word = now.value === null
-  const size = far
-    ? word
-      ? 'text-[64px]'
-      : 'text-[clamp(72px,9vw,150px)]'
-    : word
-      ? 'text-[26px]'
-      : 'text-[52px]'
+  const size = far ? (word ? 'text-[64px]' : farSize(of)) : word ? 'text-[26px]' : 'text-[52px]'
   return (
-    <div className="border-t-2 border-ink pt-1">
-      <span className={far ? 'text-[30px] leading-tight' : 'text-[16px] text-ink-2'}>
+    <div className={`border-t-2 border-ink pt-1 ${far ? 'flex min-w-0 flex-col overflow-hidden' : ''}`}>
+      <span className={far ? 'block h-[2.4em] text-[30px] leading-tight' : 'text-[16px] text-ink-2'}>
         {channel.side && `${channel.side} `}
         {channel.name}
         {far && <span className="ml-3 text-ink-2">{now.unit}</span>}

@@ -8,20 +8,8 @@ import { count } from '../shared/words'
 import type { RecorderState, WatchChannel } from './types'
 import { clock, stages } from './words'
 
-/** Starts recorders, shows how far they are, stops them. */
-export function Recorders({
-  job,
-  recorders,
-  channels,
-  chosen,
-}: {
-  job: number
-  recorders: RecorderState[]
-  channels: WatchChannel[]
-  chosen: string[]
-}) {
-  const [arming, setArming] = useState(false)
-  const [mark, setMark] = useState('')
+/** Records everything from now on, with the ten seconds before. */
+export function RecordNow({ job }: { job: number }) {
   const start = useMutation({
     mutationFn: () =>
       post(`/api/jobs/${job}/watch/recorders`, {
@@ -30,29 +18,57 @@ export function Recorders({
         channels: [],
       }),
   })
+  return (
+    <>
+      <button className="btn btn-main shrink-0" disabled={start.isPending} onClick={() => start.mutate()}>
+        Record
+      </button>
+      {start.error && (
+        <Panel open onOpenChange={() => start.reset()} title="Not recorded">
+          <ProblemBox problem={start.error} />
+        </Panel>
+      )}
+    </>
+  )
+}
+
+/** Shows how far recorders are, marks moments in them, stops them, and arms further ones. */
+export function Recorders({
+  job,
+  recorders,
+  channels,
+  chosen,
+  arming,
+  onArming,
+  may,
+}: {
+  job: number
+  recorders: RecorderState[]
+  channels: WatchChannel[]
+  chosen: string[]
+  arming: boolean
+  onArming: (open: boolean) => void
+  /** Whether this person may start and stop them. */
+  may: boolean
+}) {
+  const [mark, setMark] = useState('')
   const marker = useMutation({
     mutationFn: () => post(`/api/jobs/${job}/watch/marker`, { text: mark.trim() || 'marked' }),
     onSuccess: () => setMark(''),
   })
   const running = recorders.filter((r) => r.stage !== 'ENDED')
   return (
-    <section aria-label="Record" className="mb-3 border-y border-line py-2">
-      <div className="flex flex-wrap items-center gap-2">
-        <button className="btn btn-main" disabled={start.isPending} onClick={() => start.mutate()}>
-          Record
-        </button>
-        <button className="btn" onClick={() => setArming(true)}>
-          Arm a recorder
-        </button>
+    <section aria-label="Record" className={recorders.length > 0 ? 'mb-3 border-y border-line py-2' : ''}>
+      {running.length > 0 && (
         <form
-          className="ml-auto flex gap-2"
+          className="flex gap-2"
           onSubmit={(e) => {
             e.preventDefault()
             marker.mutate()
           }}
         >
           <input
-            className="field w-[200px]"
+            className="field min-w-0 flex-1"
             aria-label="What happens at this moment"
             placeholder="What happens now"
             maxLength={200}
@@ -63,8 +79,8 @@ export function Recorders({
             Mark <span className="kbd">m</span>
           </button>
         </form>
-      </div>
-      <ProblemBox problem={start.error ?? marker.error} />
+      )}
+      <ProblemBox problem={marker.error} />
       {recorders.length > 0 && (
         <ul className="mt-2">
           {recorders.map((r) => (
@@ -85,7 +101,7 @@ export function Recorders({
                     Open it
                   </Link>
                 )}
-                {r.stage !== 'ENDED' && (
+                {may && r.stage !== 'ENDED' && (
                   <button
                     className="btn"
                     onClick={() => void remove(`/api/jobs/${job}/watch/recorders/${r.number}`)}
@@ -103,7 +119,7 @@ export function Recorders({
           {running.length} recorders run; they go on without this page.
         </p>
       )}
-      <Arm job={job} open={arming} onOpenChange={setArming} channels={channels} chosen={chosen} />
+      <Arm job={job} open={arming} onOpenChange={onArming} channels={channels} chosen={chosen} />
     </section>
   )
 }

@@ -1,10 +1,11 @@
 import { useShow } from '../shared/quantity'
+import { tradeDecimals } from '../shared/trade'
 import { states } from './words'
 import type { WatchChannel } from './types'
 import { useReading, type WatchStore } from './watchStore'
 
 /** What a value reads as now: a figure with its unit, a word, or its state in words. */
-export function useValue(store: WatchStore, channel: WatchChannel) {
+export function useValue(store: WatchStore, channel: WatchChannel, far = false) {
   const text = useReading(store, channel.id)
   const show = useShow()
   const state = text[0] ?? '-'
@@ -13,7 +14,7 @@ export function useValue(store: WatchStore, channel: WatchChannel) {
   if (word !== undefined) return { figure: word, unit: '', state, value: null }
   const value = raw * channel.factor + channel.offset
   if (state === 'V' || (state === 'S' && text.length > 1)) {
-    const shown = show(value, channel.unit, channel.decimals)
+    const shown = show(value, channel.unit, tradeDecimals(channel.unit, channel.decimals, far))
     return {
       figure: shown.figure,
       unit: shown.unit === '1' ? '' : shown.unit,

@@ -1,6 +1,7 @@
 import { memo, useEffect, useRef } from 'react'
 import { isNear, watchNear } from '../shared/near'
 import { type Shown, useShow } from '../shared/quantity'
+import { tradeDecimals } from '../shared/trade'
 import type { WatchChannel } from './types'
 import type { WatchStore } from './watchStore'
 import { states } from './words'
@@ -14,6 +15,7 @@ type Show = (value: number, unit: string, decimals: number) => Shown
 export function ValueTable({
   store,
   channels,
+  sources,
   chosen,
   selected,
   onSelect,
@@ -21,6 +23,8 @@ export function ValueTable({
 }: {
   store: WatchStore
   channels: WatchChannel[]
+  /** How many tell the quantity of a channel. */
+  sources: Map<string, number>
   chosen: string[]
   selected: string | undefined
   onSelect: (id: string) => void
@@ -37,7 +41,7 @@ export function ValueTable({
         <col className="w-[44px]" />
         <col />
         <col className="w-[126px]" />
-        <col className="w-[104px]" />
+        <col className="w-[104px] max-[1100px]:w-0" />
         <col className="w-[70px]" />
         <col className="w-[74px]" />
         <col className="w-[70px]" />
@@ -47,7 +51,9 @@ export function ValueTable({
           <th className="py-1 font-medium">Take</th>
           <th className="py-1 font-medium">Value</th>
           <th className="py-1 text-right font-medium">Now</th>
-          <th className="py-1 pl-4 font-medium">Normal</th>
+          <th className="py-1 pl-4 font-medium max-[1100px]:p-0">
+            <span className="max-[1100px]:sr-only">Normal</span>
+          </th>
           <th className="py-1 text-right font-medium">Min</th>
           <th className="py-1 text-right font-medium">Max</th>
           <th className="py-1 text-right font-medium">Mean</th>
@@ -62,6 +68,7 @@ export function ValueTable({
             show={show}
             taken={chosen.includes(c.id)}
             selected={c.id === selected}
+            sources={sources.get(c.id) ?? 1}
             act={act}
           />
         ))}
@@ -76,10 +83,13 @@ const Row = memo(function Row({
   show,
   taken,
   selected,
+  sources,
   act,
 }: {
   store: WatchStore
   channel: WatchChannel
+  /** Of how many that tell the same quantity it is the first. */
+  sources: number
   show: Show
   taken: boolean
   selected: boolean
@@ -131,6 +141,7 @@ const Row = memo(function Row({
           <span className="ml-2 text-[14px] text-ink-3">
             {channel.moduleTitle}
             {channel.source === 'IDENTIFIER' && ', asked for'}
+            {sources > 1 && `, ${sources} sources`}
           </span>
         </button>
       </td>
@@ -140,8 +151,15 @@ const Row = memo(function Row({
           <span data-unit className="ml-1 text-[14px] text-ink-3" />
         </span>
       </td>
-      <td className="pl-4">
-        <svg data-bar width="88" height="14" role="img" aria-label="normal range" className="block">
+      <td className="pl-4 max-[1100px]:p-0">
+        <svg
+          data-bar
+          width="88"
+          height="14"
+          role="img"
+          aria-label="normal range"
+          className="block max-[1100px]:hidden"
+        >
           <g visibility="hidden">
             <line x1="0" x2="88" y1="7" y2="7" stroke="var(--line-strong)" />
             <rect x="22" y="4" width="44" height="6" fill="var(--hatch)" />
@@ -194,7 +212,11 @@ class Painter {
     if (word !== undefined) {
       this.write(word, '', true)
     } else if (state === 'V' || (state === 'S' && r)) {
-      const shown = this.show(raw * channel.factor + channel.offset, channel.unit, channel.decimals)
+      const shown = this.show(
+        raw * channel.factor + channel.offset,
+        channel.unit,
+        tradeDecimals(channel.unit, channel.decimals),
+      )
       const unit = shown.unit === '1' ? '' : shown.unit
       this.write(shown.figure, state === 'S' ? `${unit} stale` : unit, state === 'V')
     } else {
@@ -241,7 +263,10 @@ class Painter {
     const words = Object.keys(channel.words).length > 0
     for (const name of ['min', 'max', 'mean'] as const) {
       const v = store.since?.[name][i]
-      const text = v == null || words ? '' : this.show(v, channel.unit, channel.decimals).figure
+      const text =
+        v == null || words
+          ? ''
+          : this.show(v, channel.unit, tradeDecimals(channel.unit, channel.decimals)).figure
       this.put(name, text, (t) => {
         const cell = this.node.querySelector(`[data-${name}]`)
         if (cell) cell.textContent = t

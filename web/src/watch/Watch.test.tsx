@@ -130,6 +130,29 @@ it('from afar a value outside its normal range is named as such', async () => {
   expect(far.getByText('not normal')).toBeInTheDocument()
 })
 
+it('a quantity that two tell is one row that says so; each by itself when asked', async () => {
+  renderInJob(<Watch />, { live: up })
+  act(() => {
+    heard.listener?.({
+      type: 'channels',
+      body: {
+        version: 2,
+        channels: [
+          channel('engine/asked/190', 'Engine speed', { spn: 190, source: 'IDENTIFIER' }),
+          channel('engine/190', 'Engine speed', { spn: 190 }),
+        ],
+      },
+    })
+    heard.listener?.({ type: 'since', body: { ...since, version: 2 } })
+  })
+  const rows = () => screen.getAllByRole('checkbox')
+  expect(rows()).toHaveLength(1)
+  expect(screen.getByText(/, 2 sources/)).toBeInTheDocument()
+  await userEvent.click(screen.getByRole('button', { name: /^More/ }))
+  await userEvent.click(await screen.findByRole('menuitem', { name: 'Each source by itself' }))
+  expect(rows()).toHaveLength(2)
+})
+
 it('records at once, arms a recorder with its conditions, marks the moment', async () => {
   const sent = stubServer({
     '/api/watch-sets': [],
@@ -160,7 +183,8 @@ it('records at once, arms a recorder with its conditions, marks the moment', asy
   await userEvent.click(screen.getByRole('button', { name: 'Stop' }))
   await userEvent.type(screen.getByLabelText('What happens at this moment'), 'knock')
   await userEvent.click(screen.getByRole('button', { name: /^Mark/ }))
-  await userEvent.click(screen.getByRole('button', { name: 'Arm a recorder' }))
+  await userEvent.click(screen.getByRole('button', { name: /^More/ }))
+  await userEvent.click(await screen.findByRole('menuitem', { name: 'Arm a recorder …' }))
   await userEvent.selectOptions(screen.getByLabelText('Condition 1'), 'engine/190')
   await userEvent.clear(screen.getByLabelText('Threshold'))
   await userEvent.type(screen.getByLabelText('Threshold'), '1400')

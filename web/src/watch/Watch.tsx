@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post } from '../api/client'
@@ -11,7 +11,9 @@ import { useKeys } from '../shared/useKeys'
 import { count } from '../shared/words'
 import { Against } from './Against'
 import { Readouts } from './Readouts'
-import { Recorders } from './Recorders'
+import { RecordNow, Recorders } from './Recorders'
+import { oneEach } from './sources'
+import { type MenuItem, WatchMenu } from './WatchMenu'
 import { RecordingList } from './RecordingList'
 import { Traces } from './Traces'
 import { ValueTable } from './ValueTable'
@@ -50,6 +52,7 @@ export function Watch() {
   const [frozen, setFrozen] = useState(false)
   const [far, setFar] = useState(false)
   const [name, setName] = useState('')
+  const [arming, setArming] = useState(false)
   const field = useRef<HTMLInputElement>(null)
   const queries = useQueryClient()
   const sets = useQuery({ queryKey: ['watch-sets'], queryFn: () => get<KeptSet[]>('/api/watch-sets') })
@@ -63,6 +66,8 @@ export function Watch() {
   const view = (params.get('view') ?? 'table') as View
   const set = params.get('set') ?? ''
   const spns = params.getAll('spn').map(Number)
+  const each = params.has('each')
+  const mayRecord = me.rights.includes('READ')
   const taken = params.get('take')?.split(',').filter(Boolean) ?? []
   const put = (key: string, value: string) => {
     setParams(
@@ -78,7 +83,7 @@ export function Watch() {
   const all = store.channels
   const byParts = all.map((c) => c.id).join()
   const kept = sets.data?.find((s) => `kept-${s.id}` === set)
-  const listed = useMemo(() => {
+  const { channels: listed, sources } = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean)
     const sought = new Set(spns)
     const beside = new Set(all.filter((c) => sought.has(c.spn)).flatMap((c) => c.sets))
@@ -89,23 +94,26 @@ export function Watch() {
       if (set) return c.sets.includes(set)
       return sought.size === 0 || sought.has(c.spn) || c.sets.some((s) => beside.has(s))
     })
-    return inOrder(fits, store.told)
+    return each
+      ? { channels: inOrder(fits, store.told), sources: new Map<string, number>() }
+      : oneEach(inOrder(fits, store.told))
     // The list of channels is told anew as a whole; its ids tell whether it is another one.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [byParts, search, set, kept, params, store.told.size])
+  }, [byParts, search, set, kept, params, each, store.told.size])
   const chosen = taken.length > 0 ? all.filter((c) => taken.includes(c.id)) : listed.slice(0, 6)
   const ordered = taken.length > 0 ? taken.flatMap((id) => chosen.find((c) => c.id === id) ?? []) : chosen
   const choose = (id: string) =>
     put('take', (taken.includes(id) ? taken.filter((t) => t !== id) : [...taken, id]).join(','))
+  const mark = useCallback(() => void post(`/api/jobs/${job.id}/watch/marker`, { text: 'marked' }), [job.id])
   useKeys(
     useMemo(
       () => ({
         '/': () => field.current?.focus(),
         b: () => setFar((f) => !f),
         z: () => setFrozen((f) => !f),
-        m: () => void post(`/api/jobs/${job.id}/watch/marker`, { text: 'marked' }),
+        m: mark,
       }),
-      [job.id],
+      [mark],
     ),
   )
   const about = all.find((c) => c.id === selected) ?? (view === 'table' ? undefined : ordered[0])
@@ -125,14 +133,6 @@ export function Watch() {
               : 'not hooked up'}
           {frozen && ', frozen'}
         </p>
-        <span className="ml-auto flex gap-2">
-          <button className="btn" aria-pressed={frozen} onClick={() => setFrozen(!frozen)}>
-            {frozen ? 'Go on' : 'Freeze'} <span className="kbd">z</span>
-          </button>
-          <button className="btn" disabled={ordered.length === 0} onClick={() => setFar(true)}>
-            Far view <span className="kbd">b</span>
-          </button>
-        </span>
       </div>
       {!up && (
         <p className="mb-4">
@@ -144,13 +144,11 @@ export function Watch() {
       )}
       {up && (
         <>
-          {me.rights.includes('READ') && (
-            <Recorders job={job.id} recorders={liveRecorders ?? []} channels={all} chosen={taken} />
-          )}
-          <div className="mb-2 flex flex-wrap items-center gap-2">
+          <div role="toolbar" aria-label="Values" className="mb-2 flex items-center gap-2">
+            {mayRecord && <RecordNow job={job.id} />}
             <input
               ref={field}
-              className="field w-[190px]"
+              className="field min-w-[90px] flex-1"
               type="search"
               aria-label="Search values"
               placeholder="Search  (/)"
@@ -158,7 +156,7 @@ export function Watch() {
               onChange={(e) => setSearch(e.target.value)}
             />
             <select
-              className="field w-[180px]"
+              className="field w-[150px] min-w-0 shrink"
               aria-label="Set"
               value={set}
               onChange={(e) => put('set', e.target.value)}
@@ -175,14 +173,41 @@ export function Watch() {
                 </option>
               ))}
             </select>
-            <span role="group" aria-label="View" className="flex">
+            <select
+              className="field w-[124px] min-w-0 shrink"
+              aria-label="View"
+              value={view}
+              onChange={(e) => put('view', e.target.value)}
+            >
               {VIEWS.map(([v, title]) => (
-                <button key={v} className="btn" aria-pressed={view === v} onClick={() => put('view', v)}>
+                <option key={v} value={v}>
                   {title}
-                </button>
+                </option>
               ))}
-            </span>
+            </select>
+            <WatchMenu
+              items={[
+                [frozen ? 'Go on' : 'Freeze', 'z', () => setFrozen(!frozen)],
+                ['Far view', 'b', () => setFar(true)],
+                ['Mark this moment', 'm', mark],
+                ...(mayRecord ? ([['Arm a recorder …', '', () => setArming(true)]] as MenuItem[]) : []),
+                [
+                  each ? 'One row a quantity' : 'Each source by itself',
+                  '',
+                  () => put('each', each ? '' : '1'),
+                ],
+              ]}
+            />
           </div>
+          <Recorders
+            job={job.id}
+            recorders={liveRecorders ?? []}
+            channels={all}
+            chosen={taken}
+            arming={arming}
+            onArming={setArming}
+            may={mayRecord}
+          />
           {taken.length > 0 && (
             <form
               className="mb-2 flex flex-wrap items-center gap-2 text-[15px]"
@@ -212,6 +237,7 @@ export function Watch() {
             <ValueTable
               store={store}
               channels={listed}
+              sources={sources}
               chosen={taken}
               selected={selected}
               onSelect={setSelected}
