@@ -122,7 +122,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
         <div>
           <h2 className="mb-2">What this job stored</h2>
           <p className="mb-2 text-ink-2">
-            Lives an earlier hook-up again from its frames, without the unit; nothing is sent.
+            Replays an earlier hook-up from its frames, without the unit; nothing is sent.
           </p>
           <div className="flex flex-wrap gap-3">
             {stored.slice(0, 6).map((l) => (

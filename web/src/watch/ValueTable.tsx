@@ -44,7 +44,7 @@ export function ValueTable({
         <col className="w-[104px] max-[1100px]:w-0" />
         <col className="w-[70px]" />
         <col className="w-[74px]" />
-        <col className="w-[70px]" />
+        <col className="w-[70px] max-[1100px]:w-0" />
       </colgroup>
       <thead>
         <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
@@ -56,7 +56,9 @@ export function ValueTable({
           </th>
           <th className="py-1 text-right font-medium">Min</th>
           <th className="py-1 text-right font-medium">Max</th>
-          <th className="py-1 text-right font-medium">Mean</th>
+          <th className="py-1 text-right font-medium">
+            <span className="max-[1100px]:sr-only">Mean</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -169,7 +171,7 @@ const Row = memo(function Row({
       </td>
       <td data-min className="text-right text-ink-2" />
       <td data-max className="text-right text-ink-2" />
-      <td data-mean className="text-right text-ink-2" />
+      <td data-mean className="text-right text-ink-2 max-[1100px]:text-[0px]" />
     </tr>
   )
 })

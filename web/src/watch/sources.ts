@@ -23,9 +23,9 @@ export function oneEach(channels: WatchChannel[]): {
     const now = best.get(key)
     if (!now || FIRST.indexOf(c.source) < FIRST.indexOf(now.source)) best.set(key, c)
   }
-  const kept = new Set([...best.values()].map((c) => c.id))
   return {
-    channels: channels.filter((c) => kept.has(c.id)),
+    // A quantity stands where the first that tells it stood.
+    channels: [...best.values()],
     sources: new Map([...best].map(([key, c]) => [c.id, count.get(key) ?? 1])),
   }
 }

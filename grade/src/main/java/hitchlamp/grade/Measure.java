@@ -31,13 +31,13 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "measure",
     description =
-        "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story or watch",
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, hardening or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
       description =
-          "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story or watch")
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, hardening or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -64,6 +64,12 @@ final class Measure implements Callable<Integer> {
   @Option(names = "--state", description = "folder of the installation (watch only)")
   private Path state;
 
+  @Option(names = "--small-disk", description = "folder on a small disk (hardening only)")
+  private Path smallDisk;
+
+  @Option(names = "--starts", description = "times of starts in ms (hardening only)", split = ",")
+  private List<Long> starts = List.of();
+
   @Option(names = "--only", description = "parts to measure (watch only)", split = ",")
   private List<String> only = List.of();
 
@@ -77,6 +83,9 @@ final class Measure implements Callable<Integer> {
       case "roll-call" -> rollCall();
       case "simulation" -> simulation();
       case "decoding" -> decoding();
+      case "hardening" ->
+          new HardeningMeasure(new Installation(server, state), smallDisk, starts, seed, only)
+              .measure(json);
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
