@@ -11,6 +11,7 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The demo world at its first start: the works, its people by their roles, and jobs on the
@@ -35,7 +36,9 @@ class Demo implements ApplicationRunner {
     this.address = address;
   }
 
+  /** All of it or nothing: a start that is broken off leaves no half of the works behind. */
   @Override
+  @Transactional
   public void run(ApplicationArguments args) throws UnknownHostException {
     if (!InetAddress.getByName(address).isLoopbackAddress()) {
       throw new IllegalStateException(
