@@ -175,7 +175,9 @@ public final class HostileCases {
         now = sound.parts().get(from.get(random.nextInt(from.size()))).clone();
       }
     }
-    return new Hostile(kind, path, sound.with(path, now).bytes());
+    CaseArchive changed = sound.with(path, now);
+    boolean manifest = path.equals("manifest.json");
+    return new Hostile(kind, path, manifest ? changed.bytesAsTheyAre() : changed.bytes());
   }
 
   private Hostile whole() {

@@ -140,7 +140,10 @@ class HookUps implements JobPage {
                     new LinkChoice(
                         "stored/" + h.id(),
                         LinkChoice.Kind.STORED,
-                        "Replay of the hook-up of " + h.beganAt().format(MOMENT) + " UTC, " + h.bus(),
+                        "Replay of the hook-up of "
+                            + h.beganAt().format(MOMENT)
+                            + " UTC, "
+                            + h.bus(),
                         List.of(h.bus()),
                         h.backbone(),
                         "",
