@@ -68,7 +68,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
           )}
         </span>
       </WhyPart>
-      {me.rights.includes('NOTE') && view.readId > 0 && (
+      {me.rights.includes('READ') && view.readId > 0 && (
         <p className="mt-auto text-[15px] text-ink-2">
           Not convinced?{' '}
           <button className="min-h-11 text-petrol underline" onClick={() => setMoving(true)}>

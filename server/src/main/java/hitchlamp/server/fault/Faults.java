@@ -38,6 +38,9 @@ import tools.jackson.databind.json.JsonMapper;
 public class Faults implements FaultReports, JobPage {
   private static final String LAMPS = "LAMPS";
 
+  /** Faults of one read that pages show; modules keep some hundreds at the most. */
+  private static final int MOST_FAULTS = 5_000;
+
   private final FaultMapper mapper;
   private final Jobs jobs;
   private final Logbook logbook;
@@ -363,7 +366,10 @@ public class Faults implements FaultReports, JobPage {
 
   /** Snapshots of one or several faults side by side. */
   SnapshotSheet snapshots(long job, long read, List<String> keys) {
-    Kept k = kept(job, read);
+    return sheet(kept(job, read), keys);
+  }
+
+  private static SnapshotSheet sheet(Kept k, List<String> keys) {
     List<SnapshotSheet.Column> columns = new ArrayList<>();
     for (String key : keys) {
       KnownFault f =
@@ -443,9 +449,12 @@ public class Faults implements FaultReports, JobPage {
     List<Long> reads = readIds(job);
     for (int i = 0; i < reads.size(); i++) {
       compare(job, reads.get(Math.min(i + 1, reads.size() - 1)), reads.get(i));
-      long read = reads.get(i);
-      for (KnownFault f : kept(job, read).reading().faults()) {
-        snapshots(job, read, List.of(f.key()));
+      Kept k = kept(job, reads.get(i));
+      if (k.reading().faults().size() > MOST_FAULTS) {
+        throw new IllegalArgumentException("a read has more than " + MOST_FAULTS + " faults");
+      }
+      for (KnownFault f : k.reading().faults()) {
+        sheet(k, List.of(f.key()));
       }
     }
   }

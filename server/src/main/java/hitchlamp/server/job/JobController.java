@@ -2,6 +2,7 @@ package hitchlamp.server.job;
 
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
+import hitchlamp.server.config.AtMost;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -29,6 +30,9 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api")
 class JobController {
   private static final int PAGE = 100;
+  private static final int PICTURES_AT_ONCE = 8;
+
+  private final AtMost pictures = new AtMost(PICTURES_AT_ONCE);
 
   private final Jobs jobs;
   private final Logbook logbook;
@@ -188,15 +192,17 @@ class JobController {
       throws IOException {
     Account me = accounts.me();
     JobRow row = jobs.job(job);
-    return logbook.enterPhoto(
-        job,
-        caption,
-        whole(file),
-        me.id(),
-        new Logbook.Moment(null, row.hours(), row.hours() == null ? null : "engine"));
+    return pictures.run(
+        () ->
+            logbook.enterPhoto(
+                job,
+                caption,
+                whole(file),
+                me.id(),
+                new Logbook.Moment(null, row.hours(), row.hours() == null ? null : "engine")));
   }
 
-  private static byte[] whole(MultipartFile file) throws IOException {
+  private byte[] whole(MultipartFile file) throws IOException {
     Logbook.checkSize(file.getSize());
     return file.getBytes();
   }

@@ -161,7 +161,15 @@ public class Jobs {
       Double kilometres) {
     units.learn(job(job).unitId(), vin, maker, model, pack);
     jobs.visit(job, hours, kilometres);
-    places.invalidateAll();
+    // Replaced and not dropped: whoever commands next may find no database to ask.
+    long unit = place(job).unit();
+    places
+        .asMap()
+        .replaceAll(
+            (id, p) ->
+                p.unit() == unit && !pack.isEmpty()
+                    ? new Place(p.job(), p.unit(), p.state(), pack)
+                    : p);
   }
 
   /** Closes a job, or opens it again. */
@@ -171,7 +179,7 @@ public class Jobs {
     mustNotBeCase(place(id));
     if (!was.state().equals(state)) {
       jobs.state(id, state);
-      places.invalidate(id);
+      places.asMap().computeIfPresent(id, (j, p) -> new Place(p.job(), p.unit(), state, p.pack()));
       logbook.enter(
           id,
           Logbook.Kind.OPENED,

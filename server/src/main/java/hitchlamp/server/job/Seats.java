@@ -20,6 +20,8 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /**
@@ -101,7 +103,8 @@ public class Seats {
   }
 
   /** What the database kept from before the start, read once. */
-  private void readOnce() {
+  @EventListener(ApplicationReadyEvent.class)
+  void readOnce() {
     if (read) {
       return;
     }

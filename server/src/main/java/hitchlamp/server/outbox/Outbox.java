@@ -55,6 +55,9 @@ public class Outbox {
   /** Tries of a report that fails though the database is there; then it is set aside. */
   static final int TRIES = 40;
 
+  /** The same at a start, which must not take for ever. */
+  static final int TRIES_AT_START = 8;
+
   private static final Logger LOG = LoggerFactory.getLogger(Outbox.class);
   private static final long PAUSE_MILLIS = 250;
   private static final int MOST_LOOSE = 2_000;
@@ -294,6 +297,11 @@ public class Outbox {
 
   /** True where it is stored now. */
   private boolean stubbornly(long id, Instant at, String kind, Path file, Object inMemory) {
+    return stubbornly(id, at, kind, file, inMemory, TRIES);
+  }
+
+  private boolean stubbornly(
+      long id, Instant at, String kind, Path file, Object inMemory, int most) {
     int tries = 0;
     // Once it ends nothing more is stored: what follows must not overtake what is left in its file.
     while (!stopping) {
@@ -310,7 +318,7 @@ public class Outbox {
         if (!away && ++tries == 1) {
           LOG.warn("a report ({}) could not be kept yet: {}", kind, e.toString());
         }
-        if (!away && tries >= TRIES) {
+        if (!away && tries >= most) {
           setAside(file, kind, e);
           return false;
         }
@@ -407,7 +415,7 @@ public class Outbox {
       long id = Long.parseLong(name.substring(0, name.indexOf('-')));
       String kind = name.substring(name.indexOf('-') + 1, name.length() - END.length());
       waiting.incrementAndGet();
-      stubbornly(id, Instant.ofEpochMilli(TimedId.millis(id)), kind, file, null);
+      stubbornly(id, Instant.ofEpochMilli(TimedId.millis(id)), kind, file, null, TRIES_AT_START);
     }
   }
 

@@ -2,6 +2,7 @@ package hitchlamp.server.signoff;
 
 import hitchlamp.core.trial.Verdict;
 import hitchlamp.server.account.Accounts;
+import hitchlamp.server.config.AtMost;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.util.List;
@@ -18,6 +19,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/jobs/{job}")
 class SignOffController {
+  private static final int REPORTS_AT_ONCE = 3;
+
+  private final AtMost reports = new AtMost(REPORTS_AT_ONCE);
   private final SignOffs signOffs;
   private final Accounts accounts;
 
@@ -92,7 +96,7 @@ class SignOffController {
   @GetMapping(value = "/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> report(
       @PathVariable long job, @RequestParam(defaultValue = "false") boolean full) {
-    byte[] pdf = signOffs.report(job, full, accounts.me());
+    byte[] pdf = reports.run(() -> signOffs.report(job, full, accounts.me()));
     return ResponseEntity.ok()
         .header(
             HttpHeaders.CONTENT_DISPOSITION,

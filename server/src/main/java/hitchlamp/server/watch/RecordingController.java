@@ -3,6 +3,7 @@ package hitchlamp.server.watch;
 import hitchlamp.core.watch.PowerPull;
 import hitchlamp.core.watch.SeaTrial;
 import hitchlamp.server.account.Accounts;
+import hitchlamp.server.config.AtMost;
 import hitchlamp.server.config.Refusal;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -25,6 +26,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class RecordingController {
   static final int MOST_COLUMNS = 4_000;
+
+  private final AtMost tables = new AtMost(1);
 
   private final Library library;
   private final Analyses analyses;
@@ -115,9 +118,15 @@ class RecordingController {
     library.mustExist(id);
     answer.setContentType("text/csv;charset=UTF-8");
     answer.setHeader("Content-Disposition", "attachment; filename=\"recording-" + id + ".csv\"");
-    try (Writer out = answer.getWriter()) {
-      library.csv(id, channels == null ? List.of() : channels, from, to, sep, decimalComma, out);
-    }
+    // A long recording fills half of the memory while it is written.
+    tables.run(
+        () -> {
+          try (Writer out = answer.getWriter()) {
+            library.csv(
+                id, channels == null ? List.of() : channels, from, to, sep, decimalComma, out);
+          }
+          return null;
+        });
   }
 
   @GetMapping("/api/recordings/{recording}/alignment")

@@ -2,6 +2,7 @@ package hitchlamp.server.hookup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.server.job.Jobs;
 import hitchlamp.server.support.CutoutSeat;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
@@ -68,6 +69,24 @@ class DatabaseGoneTest {
           .contains("Quick roll call");
       assertThat(t.must("GET", at + "/trials", null)).hasSize(1);
       t.must("DELETE", at + "/hook-up", null);
+    }
+  }
+
+  @Test
+  void whatARollLearnedIsKnownWithoutTheDatabaseAtOnce(Installation.Running running)
+      throws Exception {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Tipper that was just learned");
+    Jobs jobs = running.bean(Jobs.class);
+    jobs.place(job);
+    jobs.learn(job, "", "Orrendale", "Korvane 6", "orrendale-haulward", 12.0, null);
+    running.database().kill();
+    try {
+      Jobs.Place place = jobs.place(job);
+      assertThat(place.pack()).isEqualTo("orrendale-haulward");
+      assertThat(place.state()).isEqualTo("OPEN");
+    } finally {
+      running.database().startAgain();
     }
   }
 }
