@@ -61,5 +61,5 @@ it('tells lamps in words', () => {
     />,
   )
   expect(screen.getByText('flashes fast')).toBeInTheDocument()
-  expect(screen.getByText('not told')).toBeInTheDocument()
+  expect(screen.getByText('not available')).toBeInTheDocument()
 })

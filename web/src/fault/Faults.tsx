@@ -126,7 +126,7 @@ export function Faults() {
         )}
         {watching && (
           <span className="text-[15px] text-ink-2">
-            Modules are listened to; a change is read, and told here and in the logbook.
+            Modules are listened to; a change is read and shown here and in the logbook.
           </span>
         )}
       </div>

@@ -203,7 +203,7 @@ it('without engine hours nothing is put on a clock', () => {
       onSelect={() => undefined}
     />,
   )
-  expect(screen.getByText(/No module told the engine hours/)).toBeInTheDocument()
+  expect(screen.getByText(/No module reported its engine hours/)).toBeInTheDocument()
 })
 
 it('clearing says what it destroys and waits for a yes', async () => {

@@ -9,7 +9,7 @@ export const leadMarks: Record<Lead['mark'], { says: string; style: string }> = 
 
 export const bearings: Record<Lead['bearing'], string> = {
   TODAY: "Today's problem",
-  EARLIER: 'Earlier, or when is not told',
+  EARLIER: 'Earlier, or at an unknown time',
   OLD: 'Set apart as old: last there more than 100 h ago',
 }
 

@@ -140,7 +140,7 @@ export function HookUp() {
               </WhyPart>
               <WhyPart head="Next">
                 {roll
-                  ? 'Choose a module to see what it told, or read the faults.'
+                  ? 'Choose a module to see what it reported, or read the faults.'
                   : 'Call the roll: all modules are asked at once.'}
               </WhyPart>
             </>

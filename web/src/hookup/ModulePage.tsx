@@ -77,7 +77,7 @@ export function ModulePage() {
         <section aria-label="Software">
           <h2 className="mb-2">Software and calibration</h2>
           {m.identity.software.length === 0 && m.identity.calibrations.length === 0 && (
-            <p className="text-ink-2">It told none.</p>
+            <p className="text-ink-2">None reported.</p>
           )}
           <ul>
             {m.identity.software.map((s) => (

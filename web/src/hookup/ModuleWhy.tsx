@@ -37,7 +37,7 @@ export function ModuleWhy({ module: m, job, here = false }: { module: Module; jo
         </WhyPart>
       )}
       <WhyPart head="Who it is">
-        {[m.identity.maker, m.identity.model].filter(Boolean).join(' ') || 'It told no maker and model.'}
+        {[m.identity.maker, m.identity.model].filter(Boolean).join(' ') || 'Maker and model not reported.'}
         {m.identity.serial && <span className="block">Serial {m.identity.serial}</span>}
         {m.name && <span className="code block">NAME {m.name.hex}</span>}
       </WhyPart>

@@ -72,7 +72,7 @@ export function HourAxis({
       <section aria-label="Hour line" className="mt-6">
         <h2 className="mb-1">Hour line</h2>
         <p className="text-ink-2">
-          No module told the engine hours, so nothing can be put on one clock. Read again with the engine
+          No module reported its engine hours, so nothing can be put on one clock. Read again with the engine
           module answering.
         </p>
       </section>

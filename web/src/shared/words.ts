@@ -19,7 +19,7 @@ export const words = {
   },
   roles: { MANAGER: 'manager', TECHNICIAN: 'technician', APPRENTICE: 'apprentice', SPECIALIST: 'specialist' },
   told: {
-    GIVEN: 'told',
+    GIVEN: 'reported',
     GARBLED: 'makes no sense',
     NOT_SUPPORTED: 'not kept by this module',
     DENIED: 'refused',
@@ -50,7 +50,7 @@ export const words = {
     ON: 'on',
     FLASHES_SLOWLY: 'flashes slowly',
     FLASHES_FAST: 'flashes fast',
-    NOT_AVAILABLE: 'not told',
+    NOT_AVAILABLE: 'not available',
   },
 } as const
 

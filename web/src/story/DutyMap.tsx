@@ -30,7 +30,7 @@ export function DutyMap({
 }) {
   const [ofTrip, setOfTrip] = useState(trip != null)
   const duty = ofTrip ? (trip ?? life) : (life ?? trip)
-  if (!duty) return <p className="text-ink-2">No module told how the time spreads over speed and load.</p>
+  if (!duty) return <p className="text-ink-2">No module reports how the time spreads over speed and load.</p>
   const all = shares(duty)
   const most = Math.max(1, ...all.flat())
   // Fast at the top; rows in which it never was at either end are left out.

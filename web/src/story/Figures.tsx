@@ -12,7 +12,7 @@ export function Figures({ engines, job }: { engines: EngineStory[]; job: number 
   const like = rows.some((f) => f.like != null)
   const several = engines.length > 1
   const one = (value: number | null | undefined, unit: string) => {
-    if (value == null) return <span className="text-ink-3">not told</span>
+    if (value == null) return <span className="text-ink-3">not reported</span>
     const s = show(value, unit, decimalsOf(unit))
     return (
       <>

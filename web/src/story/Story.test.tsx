@@ -137,7 +137,7 @@ it('shows trip beside life and the middle of its like, and says what is not told
   const rows = within(screen.getByRole('region', { name: 'Trip and life' })).getAllByRole('row')
   expect(rows[1]?.textContent).toBe('Hours247.4 h1,000.0 h')
   expect(rows[2]?.textContent).toBe('Idle share44 %40 %21 % of 5')
-  expect(rows[3]?.textContent).toBe('Fuelnot told5,200 L')
+  expect(rows[3]?.textContent).toBe('Fuelnot reported5,200 L')
 })
 
 it('sets the figures of two engines side by side, each with its own hours', () => {
@@ -154,7 +154,7 @@ it('sets the figures of two engines side by side, each with its own hours', () =
   const region = screen.getByRole('region', { name: 'Trip and life' })
   const rows = within(region).getAllByRole('row')
   expect(rows[0]?.textContent).toBe('Port engine, 8,214.6 hStarboard engine, 11,902.3 h')
-  expect(rows[3]?.textContent).toBe('Idle share44 %40 %not toldnot told21 % of 5')
+  expect(rows[3]?.textContent).toBe('Idle share44 %40 %not reportednot reported21 % of 5')
   expect(screen.getByRole('img', { name: 'Map of speed and load, starboard engine' })).toBeTruthy()
 })
 

@@ -16,14 +16,14 @@ export const findingMarks: Record<FindingLine['kind'], { says: string; style: st
 export const findingMeans: Record<FindingLine['kind'], string> = {
   WIPED_LATELY:
     'An empty fault list says nothing now. What was there is gone; what belongs to it is in the records below.',
-  WIPED_ONCE: 'A record shows that a fault was set, and no module keeps it. Nobody told when it was cleared.',
+  WIPED_ONCE: 'A record shows that a fault was set, and no module keeps it. When it was cleared is not known.',
   PROTECTION:
     'The engine worked outside the range it is made for. It may have been harmed, whatever the fault list says.',
   GROWTH: 'These failed again after they were looked at.',
   REGENERATION: 'A filter that is never burned clean fills up; then power goes and fuel gets into the oil.',
   USE: 'How a unit is used decides what wears. It is not a fault.',
   CONTRADICTION: 'One of these figures is wrong. A conclusion that needs it is wrong too.',
-  KNOWN_CLEAR: 'What is missing was cleared by somebody we know of.',
+  KNOWN_CLEAR: 'What is missing was cleared in a visit that is known here.',
 }
 
 /** Decimals that a figure of use bears. */

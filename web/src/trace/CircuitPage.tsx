@@ -204,7 +204,7 @@ function CircuitWhy({
                   {c.measures && <span className="block">{c.measures}</span>}
                   {now !== undefined && c.spn > 0 && !shown && (
                     <span className="block">
-                      No figure is told just now: a sensor error, or nobody sends it.
+                      No value just now: a sensor error, or no module sends it.
                     </span>
                   )}
                   {shown && (

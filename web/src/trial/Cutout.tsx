@@ -174,10 +174,10 @@ export function Cutout() {
         foot={
           shown && (
             <div className="flex items-end gap-12 border-t-4 border-ink pt-3">
-              <Far head="Speed" figure={shown.rpm == null ? 'not told' : shown.rpm.toFixed(0)} unit="rpm" />
+              <Far head="Speed" figure={shown.rpm == null ? 'not available' : shown.rpm.toFixed(0)} unit="rpm" />
               <Far
                 head="Fuelling"
-                figure={shown.fuel == null ? 'not told' : shown.fuel.toFixed(1)}
+                figure={shown.fuel == null ? 'not available' : shown.fuel.toFixed(1)}
                 unit="mg"
               />
               {shown.off.length > 0 && <Far head="Off for" figure={shown.offSeconds.toFixed(0)} unit="s" />}

@@ -6,7 +6,7 @@ export const states: Record<string, string> = {
   S: 'stale',
   P: 'special',
   R: 'reserved',
-  '-': 'not told yet',
+  '-': 'no value yet',
 }
 
 export const sources: Record<string, string> = {
