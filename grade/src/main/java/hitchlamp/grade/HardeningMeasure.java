@@ -333,26 +333,6 @@ final class HardeningMeasure {
         .keep("stalledGapMs", worst);
   }
 
-  private void again(String what) throws IOException, InterruptedException {
-    int end =
-        new ProcessBuilder("./hitch-lamp", "again", what, "hardening")
-            .redirectErrorStream(true)
-            .redirectOutput(at.state().resolve("again.log").toFile())
-            .start()
-            .waitFor();
-    if (end != 0) {
-      throw new IOException(
-          what + " did not start: " + Files.readString(at.state().resolve("again.log")));
-    }
-  }
-
-  private void kill(String what) throws IOException, InterruptedException {
-    long pid = Long.parseLong(Files.readString(at.state().resolve(what + ".pid")).strip());
-    ProcessHandle p = ProcessHandle.of(pid).orElseThrow();
-    p.destroyForcibly();
-    Installation.await(what + " to be gone", () -> !p.isAlive());
-  }
-
   private int count(String base, String text) {
     return at.server().call("GET", base + "/logbook", null).toString().split(text, -1).length - 1;
   }
@@ -364,13 +344,13 @@ final class HardeningMeasure {
     int refused = 0;
     double slowest = 0;
     for (int i = 0; i < KILLS; i++) {
-      kill("database");
+      at.kill("database");
       long began = System.nanoTime();
       refused += post(base + "/release") == 202 ? 0 : 1;
       slowest = Math.max(slowest, Installation.seconds(began));
       refused += post(base + "/roll-call") == 202 ? 0 : 1;
       TimeUnit.SECONDS.sleep(3);
-      again("database");
+      at.again("database");
       int wanted = before + i + 1;
       try {
         Installation.await(
@@ -425,8 +405,8 @@ final class HardeningMeasure {
       TimeUnit.MILLISECONDS.sleep(3_000 + 137L * i);
       double busNow =
           at.server().call("GET", base + "/cab/truck-1", null).path("micros").asDouble() / 1e6;
-      kill("server");
-      again("server");
+      at.kill("server");
+      at.again("server");
       at.signIn();
       lostRolls += count(base, "roll call: ") >= 2 ? 0 : 1;
       lostNotes += count(base, "said just before") == 1 ? 0 : 1;
@@ -494,7 +474,7 @@ final class HardeningMeasure {
             return head[0].path("samples").isNumber();
           });
       long id = head[0].path("id").asLong();
-      gaps.add(longestGap(id));
+      gaps.add(at.longestGap(id));
       lostTold += head[0].path("lost").asLong();
       marked +=
           at.server().call("GET", "/api/recordings/" + id, null).toString().contains("GAP") ? 1 : 0;
@@ -534,24 +514,6 @@ final class HardeningMeasure {
         // As full as it can be.
       }
     }
-  }
-
-  private double longestGap(long id) {
-    String text =
-        new String(
-            at.download("/api/recordings/" + id + "/table.csv?channels=engine/190"),
-            StandardCharsets.UTF_8);
-    double longest = 0;
-    double before = Double.NaN;
-    for (String line : text.split("\r\n")) {
-      int comma = line.indexOf(',');
-      if (comma > 0 && Character.isDigit(line.charAt(0))) {
-        double t = Double.parseDouble(line.substring(0, comma));
-        longest = Double.isNaN(before) ? 0 : Math.max(longest, t - before);
-        before = t;
-      }
-    }
-    return longest;
   }
 
   private void sizes() throws IOException, InterruptedException {

@@ -3,6 +3,7 @@ package hitchlamp.grade;
 import java.io.IOException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -119,6 +120,45 @@ final class Installation {
       throw new IllegalStateException(path + ": " + answer.statusCode());
     }
     return answer.body();
+  }
+
+  /** Ends a process as a power cut does. */
+  void kill(String process) throws IOException, InterruptedException {
+    long pid = Long.parseLong(Files.readString(state.resolve(process + ".pid")).strip());
+    ProcessHandle.of(pid).ifPresent(ProcessHandle::destroyForcibly);
+    await(process + " to be gone", () -> ProcessHandle.of(pid).map(p -> !p.isAlive()).orElse(true));
+  }
+
+  /** Starts a process again that was killed; the state folder is named like the measurement. */
+  void again(String process) throws IOException, InterruptedException {
+    int code =
+        new ProcessBuilder("./hitch-lamp", "again", process, state.getFileName().toString())
+            .redirectErrorStream(true)
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .start()
+            .waitFor();
+    if (code != 0) {
+      throw new IllegalStateException(process + " did not start again");
+    }
+  }
+
+  /** Longest time between two samples of the engine speed in a recording, s. */
+  double longestGap(long recording) {
+    String text =
+        new String(
+            download("/api/recordings/" + recording + "/table.csv?channels=engine/190"),
+            StandardCharsets.UTF_8);
+    double longest = 0;
+    double before = Double.NaN;
+    for (String line : text.split("\r\n")) {
+      int comma = line.indexOf(',');
+      if (comma > 0 && Character.isDigit(line.charAt(0))) {
+        double t = Double.parseDouble(line.substring(0, comma));
+        longest = Double.isNaN(before) ? 0 : Math.max(longest, t - before);
+        before = t;
+      }
+    }
+    return longest;
   }
 
   static double seconds(long since) {

@@ -4,8 +4,6 @@ import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -88,30 +86,30 @@ final class Kills {
       say(base, "alive");
     }
     if (theDatabase) {
-      end("database");
+      at.kill("database");
       TimeUnit.SECONDS.sleep(theServer ? 2 : 4);
     }
     double lost;
     if (theServer) {
       double busNow = busNow();
       long killed = System.nanoTime();
-      end("server");
+      at.kill("server");
       released.add(fires(killed));
       if (theDatabase) {
-        again("database");
+        at.again("database");
       }
-      again("server");
+      at.again("server");
       at.signIn();
       JsonNode head = ended(base);
       double last = head.path("seconds").asDouble() + firstOf(head);
       lost = Math.max(0, busNow - last);
     } else {
-      again("database");
+      at.again("database");
       TimeUnit.SECONDS.sleep(2);
       Installation.await("server after the database", () -> at.server().has(base));
       at.server().call("DELETE", base + "/watch/recorders/1", null);
       JsonNode head = ended(base);
-      lost = longestGap(head.path("id").asLong());
+      lost = at.longestGap(head.path("id").asLong());
       at.server().call("DELETE", base + "/hook-up", null);
     }
     return lost;
@@ -169,24 +167,6 @@ final class Kills {
         .asDouble();
   }
 
-  private double longestGap(long id) {
-    String text =
-        new String(
-            at.download("/api/recordings/" + id + "/table.csv?channels=engine/190"),
-            StandardCharsets.UTF_8);
-    double longest = 0;
-    double before = Double.NaN;
-    for (String line : text.split("\r\n")) {
-      int comma = line.indexOf(',');
-      if (comma > 0 && Character.isDigit(line.charAt(0))) {
-        double t = Double.parseDouble(line.substring(0, comma));
-        longest = Double.isNaN(before) ? 0 : Math.max(longest, t - before);
-        before = t;
-      }
-    }
-    return longest;
-  }
-
   /** Bus time of the truck now, by its cab. */
   private double busNow() throws IOException, InterruptedException {
     return cabOf("truck-1").path("micros").asDouble() / 1e6;
@@ -213,24 +193,5 @@ final class Kills {
       TimeUnit.MILLISECONDS.sleep(20);
     }
     return Installation.seconds(since);
-  }
-
-  private void end(String process) throws IOException, InterruptedException {
-    long pid = Long.parseLong(Files.readString(at.state().resolve(process + ".pid")).strip());
-    ProcessHandle.of(pid).ifPresent(ProcessHandle::destroyForcibly);
-    Installation.await(
-        process + " to be gone", () -> ProcessHandle.of(pid).map(p -> !p.isAlive()).orElse(true));
-  }
-
-  private static void again(String process) throws IOException, InterruptedException {
-    int code =
-        new ProcessBuilder("./hitch-lamp", "again", process)
-            .redirectErrorStream(true)
-            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-            .start()
-            .waitFor();
-    if (code != 0) {
-      throw new IllegalStateException(process + " did not start again");
-    }
   }
 }

@@ -61,6 +61,7 @@ final class Report {
 
   /** Writes {@code docs/measured/NAME.md}, and prints the JSON where it is wanted. */
   void finish(boolean printJson) throws IOException {
+    String commit = System.getenv("HITCHLAMP_COMMIT");
     Path folder = Files.createDirectories(Path.of("docs/measured"));
     List<String> lines = new ArrayList<>(List.of("# " + title, ""));
     lines.addAll(page);
@@ -71,6 +72,7 @@ final class Report {
             + Runtime.getRuntime().availableProcessors()
             + " processor cores, Java "
             + System.getProperty("java.version")
+            + (commit == null ? "" : ", commit " + commit)
             + ". Other machines give other figures; compare ratios.");
     Files.write(folder.resolve(name + ".md"), lines);
     System.out.println(
