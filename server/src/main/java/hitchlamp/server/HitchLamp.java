@@ -12,6 +12,12 @@ import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
     basePackages = "hitchlamp.server",
     annotationClass = org.apache.ibatis.annotations.Mapper.class)
 public class HitchLamp {
+  static {
+    // A connection is tried each time before it is used: after a restart of the database those of
+    // before are dead, and nobody shall be told so by his request.
+    System.setProperty("com.zaxxer.hikari.aliveBypassWindowMs", "0");
+  }
+
   public static void main(String[] args) {
     SpringApplication.run(HitchLamp.class, args);
   }

@@ -89,4 +89,20 @@ class DatabaseGoneTest {
       running.database().startAgain();
     }
   }
+
+  @Test
+  void onceTheDatabaseIsBackNobodyNoticesThatItWasAway(Installation.Running running)
+      throws Exception {
+    Person t = Person.in(running, "Technician 1");
+    for (int round = 0; round < 3; round++) {
+      for (int i = 0; i < 20; i++) {
+        t.must("GET", "/api/jobs", null);
+      }
+      running.database().kill();
+      running.database().startAgain();
+      for (int i = 0; i < 20; i++) {
+        assertThat(t.get("/api/jobs").status()).as("request %d after it is back", i).isEqualTo(200);
+      }
+    }
+  }
 }
