@@ -16,7 +16,8 @@ export const findingMarks: Record<FindingLine['kind'], { says: string; style: st
 export const findingMeans: Record<FindingLine['kind'], string> = {
   WIPED_LATELY:
     'An empty fault list says nothing now. What was there is gone; what belongs to it is in the records below.',
-  WIPED_ONCE: 'A record shows that a fault was set, and no module keeps it. When it was cleared is not known.',
+  WIPED_ONCE:
+    'A record shows that a fault was set, and no module keeps it. When it was cleared is not known.',
   PROTECTION:
     'The engine worked outside the range it is made for. It may have been harmed, whatever the fault list says.',
   GROWTH: 'These failed again after they were looked at.',

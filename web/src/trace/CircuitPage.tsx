@@ -203,9 +203,7 @@ function CircuitWhy({
                   <b className="font-semibold">{c.name}</b> {roles[c.role]}
                   {c.measures && <span className="block">{c.measures}</span>}
                   {now !== undefined && c.spn > 0 && !shown && (
-                    <span className="block">
-                      No value just now: a sensor error, or no module sends it.
-                    </span>
+                    <span className="block">No value just now: a sensor error, or no module sends it.</span>
                   )}
                   {shown && (
                     <span className="block">

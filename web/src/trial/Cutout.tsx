@@ -174,7 +174,11 @@ export function Cutout() {
         foot={
           shown && (
             <div className="flex items-end gap-12 border-t-4 border-ink pt-3">
-              <Far head="Speed" figure={shown.rpm == null ? 'not available' : shown.rpm.toFixed(0)} unit="rpm" />
+              <Far
+                head="Speed"
+                figure={shown.rpm == null ? 'not available' : shown.rpm.toFixed(0)}
+                unit="rpm"
+              />
               <Far
                 head="Fuelling"
                 figure={shown.fuel == null ? 'not available' : shown.fuel.toFixed(1)}

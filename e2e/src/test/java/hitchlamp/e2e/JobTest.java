@@ -107,7 +107,7 @@ class JobTest {
       }
       b.size(1280, 800);
       b.keysOnPage(Keys.chord(Keys.CONTROL, "k"));
-      b.types("Unit, job, module, fault or page", "3510");
+      b.types("Unit, job, module, fault, live value, test, circuit, page or action", "3510");
       b.sees("SPN 3510 FMI 4 Sensor supply voltage 2, Engine");
       b.keys(Keys.ENTER);
       b.sees("voltage below normal");
