@@ -4,6 +4,7 @@ import { type AccountView, post } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { words } from '../shared/words'
+import { NewPassword } from './NewPassword'
 
 /** One account; a manager gives it a new password or ends it. */
 export function AccountRow({ account, may, manage }: { account: AccountView; may: string; manage: boolean }) {
@@ -51,18 +52,7 @@ function Manage({ account, onDone }: { account: AccountView; onDone: () => void 
           reset.mutate()
         }}
       >
-        <label>
-          New password
-          <input
-            className="field"
-            type="password"
-            autoComplete="new-password"
-            required
-            minLength={10}
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        </label>
+        <NewPassword value={password} onChange={setPassword} />
         <button className="btn btn-main">Give this password</button>
         <p className="col-span-2 text-ink-2">
           {account.name} is signed out everywhere and signs in with the new one.

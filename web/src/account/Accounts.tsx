@@ -7,6 +7,7 @@ import { words } from '../shared/words'
 import { AccountRow } from './AccountRow'
 import { ChangePassword } from './ChangePassword'
 import { useMe } from './me'
+import { NewPassword } from './NewPassword'
 
 const MAY: Record<AccountView['role'], string> = {
   MANAGER: 'everything, makes accounts, may take the seat from anybody',
@@ -77,18 +78,7 @@ export function Accounts() {
                   onChange={(e) => setName(e.target.value)}
                 />
               </label>
-              <label>
-                Password
-                <input
-                  className="field"
-                  type="password"
-                  autoComplete="new-password"
-                  required
-                  minLength={10}
-                  value={password}
-                  onChange={(e) => setPassword(e.target.value)}
-                />
-              </label>
+              <NewPassword label="Password" value={password} onChange={setPassword} />
               <label>
                 Role
                 <select

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
+import { NewPassword } from './NewPassword'
 
 /** The form with which somebody changes his own password. */
 export function ChangePassword() {
@@ -35,18 +36,7 @@ export function ChangePassword() {
             onChange={(e) => setOld(e.target.value)}
           />
         </label>
-        <label>
-          New password
-          <input
-            className="field"
-            type="password"
-            autoComplete="new-password"
-            required
-            minLength={10}
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        </label>
+        <NewPassword value={password} onChange={setPassword} />
         <button className="btn" disabled={change.isPending}>
           Change it
         </button>

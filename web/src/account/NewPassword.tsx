@@ -1,0 +1,28 @@
+/**
+ * The field for a password that is being set. The server's rule is the same: 10 characters or more;
+ * it also refuses the commonest ones, which only the server can tell.
+ */
+export function NewPassword({
+  label = 'New password',
+  value,
+  onChange,
+}: {
+  label?: string
+  value: string
+  onChange: (value: string) => void
+}) {
+  return (
+    <label>
+      {label}
+      <input
+        className="field"
+        type="password"
+        autoComplete="new-password"
+        required
+        minLength={10}
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </label>
+  )
+}
