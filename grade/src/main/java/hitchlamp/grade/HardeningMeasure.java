@@ -389,6 +389,15 @@ final class HardeningMeasure {
         .statusCode();
   }
 
+  /** Begins a recording of engine speed. */
+  private void record(String base, String name) {
+    at.server()
+        .call(
+            "POST",
+            base + "/watch/recorders",
+            Map.of("name", name, "channels", List.of("engine/190")));
+  }
+
   private void serverKilled() throws Exception {
     int lostRolls = 0;
     int lostNotes = 0;
@@ -396,11 +405,7 @@ final class HardeningMeasure {
     for (int i = 0; i < KILLS; i++) {
       long job = at.hookedUp("truck-1", "Server killed");
       String base = "/api/jobs/" + job;
-      at.server()
-          .call(
-              "POST",
-              base + "/watch/recorders",
-              Map.of("name", "Killed", "channels", List.of("engine/190")));
+      record(base, "Killed");
       at.server().call("POST", base + "/logbook", Map.of("text", "said just before"));
       TimeUnit.MILLISECONDS.sleep(3_000 + 137L * i);
       double busNow =
@@ -455,11 +460,7 @@ final class HardeningMeasure {
     for (int i = 0; i < FULL_DISKS; i++) {
       long job = at.hookedUp("truck-1", "Disk full");
       String base = "/api/jobs/" + job;
-      at.server()
-          .call(
-              "POST",
-              base + "/watch/recorders",
-              Map.of("name", "Full", "channels", List.of("engine/190")));
+      record(base, "Full");
       TimeUnit.SECONDS.sleep(3);
       fill(filler);
       TimeUnit.SECONDS.sleep(8);
