@@ -31,9 +31,9 @@ function show(rights: Me['rights']) {
 
 it('everybody changes his own password', async () => {
   const sent = show(['LOOK'])
-  await userEvent.type(screen.getByLabelText('Present password'), 'the old one')
+  await userEvent.type(screen.getByLabelText('Current password'), 'the old one')
   await userEvent.type(screen.getByLabelText('New password'), 'four words that differ')
-  await userEvent.click(screen.getByRole('button', { name: 'Change it' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Change password' }))
   expect(await screen.findByText(/Changed\. You stay signed in here/)).toBeInTheDocument()
   expect(sent).toContain(
     'POST /api/account/password {"old":"the old one","password":"four words that differ"}',

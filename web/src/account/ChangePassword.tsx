@@ -26,7 +26,7 @@ export function ChangePassword() {
         }}
       >
         <label>
-          Present password
+          Current password
           <input
             className="field"
             type="password"
@@ -38,7 +38,7 @@ export function ChangePassword() {
         </label>
         <NewPassword value={password} onChange={setPassword} />
         <button className="btn" disabled={change.isPending}>
-          Change it
+          Change password
         </button>
         <div className="col-span-3" aria-live="polite">
           <ProblemBox problem={change.error} />

@@ -140,7 +140,7 @@ const Row = memo(function Row({
       <td className="py-1 leading-tight">
         <button className="text-left" onClick={() => act.current.onSelect(channel.id)}>
           {channel.name}
-          <span className="ml-2 text-[14px] text-ink-3">
+          <span className="ml-2 text-[14px] whitespace-nowrap text-ink-3">
             {channel.moduleTitle}
             {channel.source === 'IDENTIFIER' && ', asked for'}
             {sources > 1 && `, ${sources} sources`}
