@@ -54,7 +54,7 @@ it('says what is wrong and what to do, and keeps what was typed', async () => {
     'GET /api/account/me': { body: nobody },
     'POST /api/account/sign-in': {
       status: 401,
-      body: { message: 'Name and password do not fit each other.', next: 'Check both and try again.' },
+      body: { message: 'Name or password is wrong.', next: 'Check both and try again.' },
     },
   }
   show(<Gate>{inside}</Gate>)

@@ -45,7 +45,10 @@ export type TableLook = Omit<Schemas['Look'], 'map'> & { map: CsvMap }
 export type AlignView = Schemas['AlignView']
 export type Difference = Schemas['Difference']
 export type CutoutView = Omit<Schemas['CutoutView'], 'preconditions'> & {
-  preconditions: Sure<Schemas['Precondition']>[]
+  preconditions: (Omit<Sure<Schemas['Precondition']>, 'says' | 'now'> & {
+    says: Schemas['Said']
+    now: Schemas['Said']
+  })[]
 }
 export type TrialKept = Omit<Schemas['Kept'], 'cutout'> & { cutout: CutoutView }
 export type TrialCan = Schemas['CanView']
@@ -98,11 +101,11 @@ export interface SeaResult {
     exponent: number
     exponentOff: number
     fit: 'RIGHT' | 'OVERLOADED' | 'UNDER_PROPPED' | 'LACKS_POWER' | 'CANNOT_TELL'
-    says: string
+    says: Schemas['Said']
     settles: boolean
   }[]
-  differences: string[]
-  says: string
+  differences: Schemas['Said'][]
+  says: Schemas['Said']
   next: string
 }
 

@@ -17,7 +17,7 @@ it('sends the file and goes to the story of the job that comes of it', async () 
 it('says why a file is refused', async () => {
   vi.stubGlobal('fetch', () =>
     Promise.resolve(
-      new Response(JSON.stringify({ message: 'This is no whole zip archive.', next: 'Ask again.' }), {
+      new Response(JSON.stringify({ message: 'This is not a whole zip archive.', next: 'Ask again.' }), {
         status: 400,
       }),
     ),

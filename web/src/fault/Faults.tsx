@@ -6,6 +6,7 @@ import { call, type FaultsView, post } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
+import { useSaid } from '../shared/said'
 import { ago, count } from '../shared/words'
 import { ClearFaults } from './ClearFaults'
 import { HourLine } from './HourLine'
@@ -16,6 +17,7 @@ import { LeadWhy } from './LeadWhy'
 /** Where to start: leads with their knock-ons and reasons, and the hour line below. */
 export function Faults() {
   const { job, roll, faults: view, story } = useJob()
+  const said = useSaid()
   const liveLink = useLive('link')
   const liveChanged = useLive('changed')
   const liveSelfTest = useLive('selfTest')
@@ -162,7 +164,7 @@ export function Faults() {
       )}
       {wiped && (
         <p className="mb-3 border-l-4 border-ink px-3 py-1">
-          <b className="font-semibold">{wiped.title}</b> What is missing here may stand in the story.{' '}
+          <b className="font-semibold">{said(wiped.title)}</b> What is missing here may stand in the story.{' '}
           <Link className="underline" to={`/jobs/${job.id}/story`}>
             Read the story
           </Link>

@@ -211,7 +211,7 @@ it('clearing says what it destroys and waits for a yes', async () => {
   vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
     sent.push(`${init?.method ?? 'GET'} ${url} ${typeof init?.body === 'string' ? init.body : ''}`)
     return Promise.resolve(
-      new Response(JSON.stringify(['1 fault is there now and will come back unless mended.']), {
+      new Response(JSON.stringify(['1 fault is there now and will come back unless repaired.']), {
         headers: { 'Content-Type': 'application/json' },
       }),
     )

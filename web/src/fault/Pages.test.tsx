@@ -369,7 +369,7 @@ it('sign-off lists what is open with what to do, and hands out the report', asyn
   expect(screen.getByText('Assumed')).toHaveClass('mark-dotted')
   expect(screen.getByRole('link', { name: 'Report, one page' })).toHaveAttribute(
     'href',
-    '/api/jobs/3/report.pdf',
+    '/api/jobs/3/report.pdf?units=METRIC',
   )
 })
 

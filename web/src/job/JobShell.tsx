@@ -19,6 +19,7 @@ import { Brand } from '../shared/Brand'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
 import { useKeys } from '../shared/useKeys'
 import type { JobStore } from '../stream/jobStore'
 import { useJobStream } from '../stream/useJobStream'
@@ -304,6 +305,7 @@ function LogbookLine({
   noteField: React.RefObject<HTMLInputElement | null>
 }) {
   const me = useMe()
+  const said = useSaid()
   const show = useShow()
   const [text, setText] = useState('')
   const { data } = useQuery({
@@ -324,7 +326,7 @@ function LogbookLine({
             <b className="mr-3 font-semibold">
               {new Date(last.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
             </b>
-            {last.text}
+            {said(last.text)}
             <span className="ml-3 text-ink-3">
               {[hours && `${hours.figure} ${hours.unit}`, last.who].filter(Boolean).join(', ')}
             </span>

@@ -3,6 +3,7 @@ import { useMe } from '../account/me'
 import { call, get, type Job, type LogEntry, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
 import { useRef } from 'react'
 import { useJob } from './jobContext'
 import { Why, WhyPart } from './Why'
@@ -13,6 +14,7 @@ export function LogbookPage() {
   const me = useMe()
   const queries = useQueryClient()
   const show = useShow()
+  const said = useSaid()
   const turn = useMutation({
     mutationFn: (state: string) => post<Job>(`/api/jobs/${job.id}/state`, { state }),
     onSuccess: (now) => queries.setQueryData(['job', job.id], now),
@@ -87,13 +89,13 @@ export function LogbookPage() {
                   {hours ? `${hours.figure} ${hours.unit}` : 'not known'}
                 </td>
                 <td className="py-2 pr-4">
-                  {e.text}
+                  {said(e.text)}
                   {e.kind === 'PHOTO' && (
                     <a href={`/api/jobs/${job.id}/photos/${e.id}`} target="_blank" rel="noreferrer">
                       <img
                         className="mt-1 max-h-[140px]"
                         src={`/api/jobs/${job.id}/photos/${e.id}`}
-                        alt={e.text}
+                        alt={said(e.text)}
                       />
                     </a>
                   )}

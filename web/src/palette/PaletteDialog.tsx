@@ -5,7 +5,7 @@ import { useMe } from '../account/me'
 import { get, type Job, post, type TracesView, type TrialCan, type Unit } from '../api/client'
 import { JobContext } from '../job/jobContext'
 import { Panel } from '../shared/Panel'
-import { change } from '../shared/settings'
+import { change, useSettings } from '../shared/settings'
 import { stream } from '../stream/stream'
 import type { WatchChannel, WatchChannels } from '../watch/types'
 import { matching, type Target, targets } from './targets'
@@ -27,6 +27,7 @@ function useChannels(job: number | undefined): WatchChannel[] {
 /** What can be done from anywhere by whoever is signed in. */
 function useActions(job: number | undefined): Target[] {
   const me = useMe()
+  const settings = useSettings()
   const all: Target[] = []
   const add = (text: string, run: () => void) => all.push({ kind: 'action', text, to: '', run })
   if (job !== undefined) {
@@ -37,7 +38,7 @@ function useActions(job: number | undefined): Target[] {
       add('Read faults again', () => void post(`${at}/faults/read`))
       add('Read the story again', () => void post(`${at}/story/read`))
     }
-    add('Print the report', () => window.open(`${at}/report.pdf`))
+    add('Print the report', () => window.open(`${at}/report.pdf?units=${settings.units.toUpperCase()}`))
   }
   add('Daylight theme', () => change({ theme: 'day' }))
   add('Night theme', () => change({ theme: 'night' }))

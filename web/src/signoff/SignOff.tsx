@@ -6,6 +6,8 @@ import type { components } from '../api/generated/schema'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
+import { useSaid } from '../shared/said'
+import { useSettings } from '../shared/settings'
 import { count } from '../shared/words'
 import { verdicts } from '../trial/words'
 
@@ -14,6 +16,8 @@ type State = components['schemas']['SignOffView']
 /** What is still open, what changed since the first read, and the report. */
 export function SignOff() {
   const { job, faults } = useJob()
+  const { units } = useSettings()
+  const said = useSaid()
   const { data, error } = useQuery({
     queryKey: ['sign-off', job.id, faults?.readId],
     queryFn: () => get<State>(`/api/jobs/${job.id}/sign-off`),
@@ -30,7 +34,7 @@ export function SignOff() {
         <span className="ml-auto flex gap-2">
           <a
             className="btn btn-main"
-            href={`/api/jobs/${job.id}/report.pdf`}
+            href={`/api/jobs/${job.id}/report.pdf?units=${units.toUpperCase()}`}
             target="_blank"
             rel="noreferrer"
           >
@@ -38,7 +42,7 @@ export function SignOff() {
           </a>
           <a
             className="btn"
-            href={`/api/jobs/${job.id}/report.pdf?full=true`}
+            href={`/api/jobs/${job.id}/report.pdf?full=true&units=${units.toUpperCase()}`}
             target="_blank"
             rel="noreferrer"
           >
@@ -62,8 +66,8 @@ export function SignOff() {
             ) : (
               <ul>
                 {data.open.map((o) => (
-                  <li key={o.says} className="border-b border-line py-2">
-                    <b className="block text-[17px] font-semibold">{o.says}</b>
+                  <li key={o.says.text} className="border-b border-line py-2">
+                    <b className="block text-[17px] font-semibold">{said(o.says)}</b>
                     <span className="text-ink-2">{o.next}</span>
                   </li>
                 ))}
@@ -82,7 +86,7 @@ export function SignOff() {
                     filled={t.verdict === 'FAIL'}
                     title={t.title}
                     at={t.at}
-                    says={t.says}
+                    says={said(t.says)}
                   />
                 ))}
               </ul>
@@ -100,12 +104,12 @@ export function SignOff() {
                     filled={t.word === 'found'}
                     title={t.title}
                     at={t.at}
-                    says={t.says}
+                    says={said(t.says)}
                   >
                     {t.assumed.map((a) => (
                       <p key={a} className="text-[15px]">
                         <span className="mark mark-dotted mr-2">Assumed</span>
-                        {a}
+                        {said(a)}
                       </p>
                     ))}
                   </Done>

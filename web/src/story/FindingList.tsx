@@ -1,4 +1,5 @@
 import type { FindingLine } from '../api/client'
+import { useSaid } from '../shared/said'
 import { findingMarks } from './words'
 
 /** What the story says, each with its reasons; choosing one shows the next step in the why column. */
@@ -11,12 +12,13 @@ export function FindingList({
   chosen: number
   onChoose: (index: number) => void
 }) {
+  const said = useSaid()
   return (
     <ol aria-label="Findings">
       {findings.map((f, i) => {
         const mark = findingMarks[f.kind]
         return (
-          <li key={`${f.kind} ${f.title}`} className={i === chosen ? 'bg-petrol-soft' : ''}>
+          <li key={`${f.kind} ${f.title.text}`} className={i === chosen ? 'bg-petrol-soft' : ''}>
             <button
               className="grid w-full grid-cols-[108px_1fr] gap-x-4 border-b border-line px-2 py-3 text-left"
               aria-current={i === chosen}
@@ -24,10 +26,12 @@ export function FindingList({
             >
               <span className={`mark self-start ${mark.style}`}>{mark.says}</span>
               <span>
-                <b className={`block font-semibold ${i === 0 ? 'text-[19px]' : 'text-[17px]'}`}>{f.title}</b>
+                <b className={`block font-semibold ${i === 0 ? 'text-[19px]' : 'text-[17px]'}`}>
+                  {said(f.title)}
+                </b>
                 {f.reasons.slice(0, i === chosen ? undefined : 2).map((r) => (
-                  <span key={r} className="block text-[15px] text-ink-2">
-                    {r}
+                  <span key={r.text} className="block text-[15px] text-ink-2">
+                    {said(r)}
                   </span>
                 ))}
                 {i !== chosen && f.reasons.length > 2 && (

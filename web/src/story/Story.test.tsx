@@ -21,11 +21,16 @@ const story: StoryView = {
   findings: [
     {
       kind: 'WIPED_LATELY',
-      title: 'Faults were cleared 3.2 engine hours before this visit.',
-      reasons: ['The trail names it.', 'DM21 counts it.', 'DM26 counts it.'],
+      title: { text: 'Faults were cleared 3.2 engine hours before this visit.' },
+      reasons: [{ text: 'The trail names it.' }, { text: 'DM21 counts it.' }, { text: 'DM26 counts it.' }],
       next: 'Ask who cleared them.',
     },
-    { kind: 'USE', title: 'It idles 44 % of its hours.', reasons: [], next: 'Tell the one who pays.' },
+    {
+      kind: 'USE',
+      title: { text: 'It idles 44 % of its hours.' },
+      reasons: [],
+      next: 'Tell the one who pays.',
+    },
   ],
   protection: [
     {

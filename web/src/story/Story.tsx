@@ -8,6 +8,7 @@ import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { HourAxis } from '../shared/HourAxis'
 import { ProblemBox } from '../shared/ProblemBox'
+import { useSaid } from '../shared/said'
 import { ago, count } from '../shared/words'
 import { Counters } from './Counters'
 import { DutyMap } from './DutyMap'
@@ -21,6 +22,7 @@ import { findingMeans } from './words'
 /** What the unit remembers: findings in sentences first, then protection, trip and life, trail, counters. */
 export function Story() {
   const { job, roll, story } = useJob()
+  const said = useSaid()
   const liveLink = useLive('link')
   const me = useMe()
   const [chosen, setChosen] = useState(0)
@@ -115,7 +117,7 @@ export function Story() {
           </ul>
         </section>
       )}
-      <Why title={finding?.title ?? 'Story'}>
+      <Why title={finding ? said(finding.title) : 'Story'}>
         <WhyPart head="Why read it">
           A fault list can be cleared. Protection records, counters and the time since a clear cannot.
         </WhyPart>

@@ -1,9 +1,11 @@
 import type { TraceView } from '../api/client'
+import { useSaid } from '../shared/said'
 import { answeredBy } from './words'
 
 /** The way so far: each check with its answer; what was gone back from stands faint. */
 export function Way({ trace }: { trace: TraceView }) {
   if (trace.log.length === 0) return null
+  const said = useSaid()
   return (
     <ol className="mb-4" aria-label="The way so far">
       {trace.log.map((e, i) => {
@@ -19,7 +21,7 @@ export function Way({ trace }: { trace: TraceView }) {
               {answeredBy[e.how]}
             </span>
             <span>
-              {e.asked} <b className="font-semibold">{e.says}</b>{' '}
+              {e.asked} <b className="font-semibold">{said(e.says)}</b>{' '}
               <span className="text-[14px] text-ink-3">
                 {e.who ?? 'the unit'},{' '}
                 {new Date(e.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}

@@ -44,8 +44,20 @@ it('begins only when every precondition holds, and says how to fulfil the others
       cutout: view({
         stage: 'PREPARING',
         preconditions: [
-          { id: 'idle', says: 'The engine idles', state: 'FAILS', now: '0 rpm', how: 'Start the engine.' },
-          { id: 'parked', says: 'The unit stands', state: 'NOT_KNOWN', now: 'not told', how: 'Make sure.' },
+          {
+            id: 'idle',
+            says: { text: 'The engine idles' },
+            state: 'FAILS',
+            now: { text: '0 rpm' },
+            how: 'Start the engine.',
+          },
+          {
+            id: 'parked',
+            says: { text: 'The unit stands' },
+            state: 'NOT_KNOWN',
+            now: { text: 'not told' },
+            how: 'Make sure.',
+          },
         ],
       }),
     },

@@ -7,6 +7,7 @@ import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
+import { useSaid } from '../shared/said'
 import { useKeys } from '../shared/useKeys'
 import { stream } from '../stream/stream'
 import { CutoutTrace } from './CutoutTrace'
@@ -18,6 +19,7 @@ const ALIVE_MS = 1000
 /** Cylinder cutout by hand: preconditions, the cylinders, what is lost with each, the verdict. */
 export function Cutout() {
   const { job } = useJob()
+  const said = useSaid()
   const liveCutout = useLive('cutout')
   const liveSeat = useLive('seat')
   const me = useMe()
@@ -100,7 +102,7 @@ export function Cutout() {
       )}
       {shown && (
         <p className="mb-3 text-[18px]" aria-live="assertive">
-          {shown.says}
+          {said(shown.says)}
         </p>
       )}
       {shown?.stage === 'PREPARING' && (
@@ -113,8 +115,8 @@ export function Cutout() {
                 >
                   {preconditions[p.state]}
                 </span>
-                <span className="w-[250px]">{p.says}</span>
-                <b className="w-[90px] font-narrow text-[20px] font-semibold">{p.now}</b>
+                <span className="w-[250px]">{said(p.says)}</span>
+                <b className="w-[90px] font-narrow text-[20px] font-semibold">{said(p.now)}</b>
                 {p.state !== 'HOLDS' && <span className="text-ink-2">{p.how}</span>}
                 {p.id === 'parked' && p.state === 'NOT_KNOWN' && (
                   <button className="btn" onClick={() => say.mutate('stands')}>
@@ -198,7 +200,7 @@ export function Cutout() {
         }
       >
         {shown && <Cylinders view={shown} onToggle={held ? toggle : undefined} far />}
-        <p className="mt-4 text-[34px]">{shown?.says}</p>
+        <p className="mt-4 text-[34px]">{said(shown?.says ?? '')}</p>
       </FarView>
     </>
   )

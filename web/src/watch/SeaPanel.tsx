@@ -5,6 +5,7 @@ import { get, type SeaResult } from '../api/client'
 import { Plot } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useConversion, useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
 
 const FITS: Record<SeaResult['sides'][number]['fit'], string> = {
   RIGHT: 'Fits',
@@ -19,6 +20,7 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
   const [asked, setAsked] = useState(false)
   const convert = useConversion()
   const show = useShow()
+  const said = useSaid()
   const { data, error, isFetching } = useQuery({
     queryKey: ['sea', recording],
     queryFn: () => get<SeaResult>(`/api/recordings/${recording}/sea-trial`),
@@ -51,7 +53,7 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
                   {FITS[s.fit]}
                 </span>
                 {s.side && <b className="font-semibold">{s.side} engine: </b>}
-                {s.says}
+                {said(s.says)}
               </p>
               {Number.isFinite(s.exponent) && (
                 <p className="text-ink-2">
@@ -93,7 +95,7 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
             </div>
           ))}
           {data.differences.map((d) => (
-            <p key={d}>{d}</p>
+            <p key={d.text}>{said(d)}</p>
           ))}
           <p className="mt-2 text-ink-2">{data.next}</p>
           {data.sides.some((s) => s.points.length > 1) && <LawPlot data={data} kw={kw} />}

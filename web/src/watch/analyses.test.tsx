@@ -140,7 +140,7 @@ it('a sea trial tells port and starboard apart, each with its fit and the law', 
   stubServer({
     '/api/recordings/7/sea-trial': {
       sides: [side('Port', 'OVERLOADED', { settles: false }), side('Starboard', 'RIGHT')],
-      differences: ['Port is 4 °C hotter than starboard.'],
+      differences: [{ text: 'Port is 4 °C hotter than starboard.' }],
       says: '',
       next: 'Look for growth on the hull.',
     },

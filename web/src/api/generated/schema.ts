@@ -2296,9 +2296,12 @@ export interface components {
         };
         Result: {
             sides?: components["schemas"]["Side"][];
-            differences?: string[];
-            says?: string;
+            differences?: components["schemas"]["Said"][];
+            says?: components["schemas"]["Said"];
             next?: string;
+        };
+        Said: {
+            text?: string;
         };
         Side: {
             side?: string;
@@ -2309,7 +2312,7 @@ export interface components {
             exponentOff?: number;
             /** @enum {string} */
             fit?: "RIGHT" | "OVERLOADED" | "UNDER_PROPPED" | "LACKS_POWER" | "CANNOT_TELL";
-            says?: string;
+            says?: components["schemas"]["Said"];
             settles?: boolean;
         };
         Origin: {
@@ -2434,10 +2437,10 @@ export interface components {
         };
         Precondition: {
             id?: string;
-            says?: string;
+            says?: components["schemas"]["Said"];
             /** @enum {string} */
             state?: "HOLDS" | "FAILS" | "NOT_KNOWN";
-            now?: string;
+            now?: components["schemas"]["Said"];
             how?: string;
         };
         CanView: {
@@ -2514,8 +2517,8 @@ export interface components {
         FindingLine: {
             /** @enum {string} */
             kind: "WIPED_LATELY" | "WIPED_ONCE" | "PROTECTION" | "GROWTH" | "REGENERATION" | "USE" | "CONTRADICTION" | "KNOWN_CLEAR";
-            title: string;
-            reasons: string[];
+            title: components["schemas"]["Said"];
+            reasons: components["schemas"]["Said"][];
             next: string;
         };
         ProtectionLine: {
@@ -2589,7 +2592,7 @@ export interface components {
             fmi: number;
         };
         OpenLine: {
-            says: string;
+            says: components["schemas"]["Said"];
             next: string;
         };
         SignOffView: {
@@ -4991,6 +4994,7 @@ export interface operations {
         parameters: {
             query?: {
                 full?: boolean;
+                units?: "METRIC" | "US";
             };
             header?: never;
             path: {

@@ -22,7 +22,7 @@ class JobTest {
     try (Browser b = new Browser(running.url())) {
       b.isAccessible();
       b.signsIn("Technician 2", "not the password");
-      b.sees("Name and password do not fit each other.");
+      b.sees("Name or password is wrong.");
       b.signsIn("Technician 2", Person.PASSWORD);
       b.sees("Jobs");
       b.isAccessible();

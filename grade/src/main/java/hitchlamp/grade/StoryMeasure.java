@@ -8,6 +8,7 @@ import hitchlamp.core.story.Finding;
 import hitchlamp.core.story.Findings;
 import hitchlamp.core.story.ModuleStory;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.words.Said;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.io.IOException;
@@ -179,7 +180,7 @@ final class StoryMeasure {
           g.unit().scenario().seed(),
           g.findings().stream()
               .filter(Finding::wiped)
-              .flatMap(f -> f.reasons().stream())
+              .flatMap(f -> f.reasons().stream().map(Said::toString))
               .collect(Collectors.joining(" ")));
     }
     report.end();

@@ -233,7 +233,7 @@ class DriveTest extends VisitTest {
             s -> {
               assertThat(s.points()).as(s.toString()).hasSizeGreaterThanOrEqualTo(4);
               assertThat(s.exponent()).as(s.toString()).isCloseTo(3, within(0.35));
-              assertThat(s.fit()).as(s.says()).isEqualTo(SeaTrial.Fit.RIGHT);
+              assertThat(s.fit()).as(s.says().toString()).isEqualTo(SeaTrial.Fit.RIGHT);
             });
     assertThat(r.next()).contains("Nothing to do");
   }
@@ -244,7 +244,7 @@ class DriveTest extends VisitTest {
         trial(
             FERRY
                 + "defects: [{kind: propeller-heavy, size: 1.35, side: port}, {kind: propeller-heavy, size: 1.35, side: starboard}]\n");
-    assertThat(r.sides()).allMatch(s -> s.fit() == SeaTrial.Fit.OVERLOADED, r.says());
+    assertThat(r.sides()).allMatch(s -> s.fit() == SeaTrial.Fit.OVERLOADED, r.says().toString());
     assertThat(r.next()).contains("Hull and propeller clean?");
   }
 
@@ -252,7 +252,8 @@ class DriveTest extends VisitTest {
   void oneHeavyPropellerShowsBesideTheOther() throws InterruptedException {
     SeaTrial.Result r =
         trial(FERRY + "defects: [{kind: propeller-heavy, size: 1.25, side: starboard}]\n");
-    assertThat(r.differences()).anyMatch(d -> d.contains("starboard takes") && d.contains("more"));
+    assertThat(r.differences())
+        .anyMatch(d -> d.toString().contains("starboard takes") && d.toString().contains("more"));
   }
 
   @Test

@@ -11,7 +11,7 @@ import hitchlamp.core.nmea2000.Band;
 import hitchlamp.core.nmea2000.Group;
 import hitchlamp.core.nmea2000.Vessel;
 import hitchlamp.core.nmea2000.VesselReading;
-import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.story.Background;
 import hitchlamp.core.story.Finding;
@@ -93,8 +93,8 @@ class FerryTest extends VisitTest {
         .containsExactly("Port engine", "Starboard engine");
     ModuleStory port = story.keepers().get(0);
     ModuleStory starboard = story.keepers().get(1);
-    assertThat(port.life().in(Figure.HOURS, Unit.HOUR).orElse(0)).isCloseTo(8_200, within(0.1));
-    assertThat(starboard.life().in(Figure.HOURS, Unit.HOUR).orElse(0))
+    assertThat(port.life().in(UseFigure.HOURS, Unit.HOUR).orElse(0)).isCloseTo(8_200, within(0.1));
+    assertThat(starboard.life().in(UseFigure.HOURS, Unit.HOUR).orElse(0))
         .isCloseTo(11_900, within(0.1));
     assertThat(starboard.protection()).isEmpty();
     assertThat(port.protection()).isNotEmpty();
@@ -102,10 +102,10 @@ class FerryTest extends VisitTest {
     assertThat(findings)
         .filteredOn(f -> f.kind() == Finding.Kind.PROTECTION)
         .isNotEmpty()
-        .allMatch(f -> f.title().startsWith("Port engine: "));
+        .allMatch(f -> f.title().toString().startsWith("Port engine: "));
     assertThat(findings)
         .as("two engines of different age do not contradict each other")
-        .noneMatch(f -> f.title().startsWith("Hour clocks"));
+        .noneMatch(f -> f.title().toString().startsWith("Hour clocks"));
   }
 
   @Test

@@ -8,8 +8,8 @@ import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkCapabilities;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.fault.FaultCall;
-import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.StoryKind;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.story.Background;
 import hitchlamp.core.story.Contradictions;
@@ -21,6 +21,7 @@ import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TrailEntry;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.story.Use;
+import hitchlamp.core.words.Said;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -34,7 +35,7 @@ class StoryReadTest extends VisitTest {
   private static final String HEAD =
       "scenario: s\ntitle: S\nunit: road-truck\nseed: 5\nvin: SMW0TPR1400018204\n";
 
-  private static double of(Use use, Figure figure, Unit unit) {
+  private static double of(Use use, UseFigure figure, Unit unit) {
     return use.in(figure, unit).orElseThrow(() -> new AssertionError(figure + " in " + use));
   }
 
@@ -43,19 +44,19 @@ class StoryReadTest extends VisitTest {
     visit(HEAD + "history: {from: 4000, hours: 4100, kilometres: 116000, idle: 0.3}\n");
     ModuleStory engine = readStory().keeper().orElseThrow();
     Use life = engine.life();
-    assertThat(of(life, Figure.HOURS, Unit.HOUR)).isCloseTo(4_100, within(0.1));
-    assertThat(of(life.worked(), Figure.IDLE_SHARE, Unit.PERCENT)).isCloseTo(30, within(1.0));
-    assertThat(of(life.worked(), Figure.FUEL_RATE, Unit.LITRE_PER_HOUR)).isBetween(5.0, 40.0);
-    assertThat(of(life.worked(), Figure.LOAD_FACTOR, Unit.PERCENT)).isBetween(20.0, 60.0);
-    assertThat(of(life, Figure.REGENERATIONS, Unit.ONE)).isGreaterThan(20);
+    assertThat(of(life, UseFigure.HOURS, Unit.HOUR)).isCloseTo(4_100, within(0.1));
+    assertThat(of(life.worked(), UseFigure.IDLE_SHARE, Unit.PERCENT)).isCloseTo(30, within(1.0));
+    assertThat(of(life.worked(), UseFigure.FUEL_RATE, Unit.LITRE_PER_HOUR)).isBetween(5.0, 40.0);
+    assertThat(of(life.worked(), UseFigure.LOAD_FACTOR, Unit.PERCENT)).isBetween(20.0, 60.0);
+    assertThat(of(life, UseFigure.REGENERATIONS, Unit.ONE)).isGreaterThan(20);
     Use trip = engine.trip();
-    assertThat(of(trip, Figure.BEGAN, Unit.HOUR)).isCloseTo(4_000, within(0.05));
-    assertThat(of(trip, Figure.HOURS, Unit.HOUR)).isCloseTo(100, within(0.1));
+    assertThat(of(trip, UseFigure.BEGAN, Unit.HOUR)).isCloseTo(4_000, within(0.05));
+    assertThat(of(trip, UseFigure.HOURS, Unit.HOUR)).isCloseTo(100, within(0.1));
     assertThat(engine.lifeDuty().orElseThrow().total() / 3600).isCloseTo(4_100, within(1.0));
     assertThat(engine.bands().orElseThrow().hours()).hasSize(6);
-    assertThat(engine.plain().in(Figure.FUEL, Unit.LITRE).getAsDouble())
+    assertThat(engine.plain().in(UseFigure.FUEL, Unit.LITRE).getAsDouble())
         .as("the standard message tells the same")
-        .isCloseTo(of(life, Figure.FUEL, Unit.LITRE), within(0.6));
+        .isCloseTo(of(life, UseFigure.FUEL, Unit.LITRE), within(0.6));
     assertThat(Contradictions.of(engine)).isEmpty();
     assertThat(engine.oddities()).isEmpty();
   }
@@ -90,8 +91,12 @@ class StoryReadTest extends VisitTest {
                 pack)
             .get(0);
     assertThat(first.kind()).isEqualTo(Finding.Kind.WIPED_LATELY);
-    assertThat(first.title()).startsWith("Faults were cleared 4.").endsWith("before this visit.");
-    assertThat(first.reasons()).anyMatch(r -> r.startsWith("Coolant temperature reached "));
+    assertThat(first.title().toString())
+        .startsWith("Faults were cleared 4.")
+        .endsWith("before this visit.");
+    assertThat(first.reasons())
+        .extracting(Said::toString)
+        .anyMatch(r -> r.startsWith("Coolant temperature reached "));
   }
 
   @Test
@@ -128,15 +133,15 @@ class StoryReadTest extends VisitTest {
   void aTripIsResetInASessionThatIsClosedAgainAndTheTrailNamesIt() throws InterruptedException {
     visit(HEAD + "history: {from: 900, hours: 1000}\n");
     ModuleStory before = readStory().keeper().orElseThrow();
-    assertThat(of(before.trip(), Figure.HOURS, Unit.HOUR)).isGreaterThan(99);
+    assertThat(of(before.trip(), UseFigure.HOURS, Unit.HOUR)).isGreaterThan(99);
     TripReset reset =
         new TripReset(pack.story().resetTrip().orElseThrow(), before.target(), station.address());
     run(reset);
     assertThat(reset.result().done()).isTrue();
     assertThat(station.holds()).as("the session is let go").isEmpty();
     ModuleStory after = readStory().keeper().orElseThrow();
-    assertThat(of(after.trip(), Figure.HOURS, Unit.HOUR)).isLessThan(0.1);
-    assertThat(of(after.life(), Figure.HOURS, Unit.HOUR)).isGreaterThan(999);
+    assertThat(of(after.trip(), UseFigure.HOURS, Unit.HOUR)).isLessThan(0.1);
+    assertThat(of(after.life(), UseFigure.HOURS, Unit.HOUR)).isGreaterThan(999);
     assertThat(after.trail().get(0).title()).isEqualTo("Trip reset");
     assertThat(after.trail().get(0).tool()).isEqualTo("SA 249");
   }
@@ -186,7 +191,7 @@ class StoryReadTest extends VisitTest {
     assertThat(Contradictions.of(engine)).isEmpty();
     assertThat(engine.oddities()).isEmpty();
     assertThat(engine.lifeDuty()).isPresent();
-    assertThat(of(engine.life(), Figure.HOURS, Unit.HOUR)).isCloseTo(1_000, within(0.1));
+    assertThat(of(engine.life(), UseFigure.HOURS, Unit.HOUR)).isCloseTo(1_000, within(0.1));
   }
 
   @Test

@@ -20,7 +20,7 @@ public final class BoundedLines extends FilterReader {
     private final long line;
 
     TooLong(long line, int most) {
-      super("longer than " + most + " characters");
+      super(BusWords.say("longer-than-characters", most));
       this.line = line;
     }
 

@@ -69,15 +69,11 @@ public final class Candump {
         }
         Matcher m = LINE.matcher(line);
         if (!m.matches()) {
-          throw new CandumpFault(
-              number,
-              "not a frame of a candump log: '"
-                  + shorten(line)
-                  + "'; expected (seconds.micros) bus id#data");
+          throw new CandumpFault(number, BusWords.say("not-a-frame-of-a-candump", shorten(line)));
         }
         long micros = Long.parseLong(m.group(1)) * 1_000_000 + Long.parseLong(m.group(2));
         if (micros < last) {
-          throw new CandumpFault(number, "time runs backwards here; sort the log by time");
+          throw new CandumpFault(number, BusWords.say("time-runs-backwards-here-sort-the"));
         }
         last = micros;
         Frame frame = frame(number, m);
@@ -85,28 +81,27 @@ public final class Candump {
           continue;
         }
         if (++count > MOST_FRAMES) {
-          throw new CandumpFault(
-              number, "more than " + MOST_FRAMES + " frames; cut the log into parts");
+          throw new CandumpFault(number, BusWords.say("more-than-frames-cut-the-log", MOST_FRAMES));
         }
         if (buses.add(m.group(3)) && buses.size() > MOST_BUSES) {
-          throw new CandumpFault(number, "more than " + MOST_BUSES + " buses; cut the log by bus");
+          throw new CandumpFault(number, BusWords.say("more-than-buses-cut-the-log", MOST_BUSES));
         }
         to.frame(m.group(3), new StampedFrame(micros, frame));
       }
     } catch (BoundedLines.TooLong e) {
       throw new CandumpFault(
-          (int) e.line(), e.getMessage() + "; a frame of a candump log has fewer than 100");
+          (int) e.line(), BusWords.say("a-frame-of-a-candump-log", e.getMessage()));
     }
   }
 
   private static Frame frame(int number, Matcher m) {
     if (!m.group(5).isEmpty()) {
-      throw new CandumpFault(number, "a CAN FD frame; only classical CAN is read");
+      throw new CandumpFault(number, BusWords.say("a-can-fd-frame-only-classical"));
     }
     String id = m.group(4);
     String data = m.group(6).replace("_", "");
     if (id.length() != 3 && id.length() != 8) {
-      throw new CandumpFault(number, "an identifier has 3 or 8 hex digits, not " + id.length());
+      throw new CandumpFault(number, BusWords.say("an-identifier-has-3-or-8", id.length()));
     }
     boolean extended = id.length() == 8;
     long identifier = Long.parseLong(id, 16);
@@ -114,11 +109,10 @@ public final class Candump {
       return null;
     }
     if (identifier > (extended ? Frame.GREATEST_EXTENDED : Frame.GREATEST_STANDARD)) {
-      throw new CandumpFault(number, "identifier " + id + " is out of range");
+      throw new CandumpFault(number, BusWords.say("identifier-is-out-of-range", id));
     }
     if (data.contains("R") || data.length() % 2 != 0 || data.length() > 16) {
-      throw new CandumpFault(
-          number, "data must be 0 to 8 whole bytes in hex, found '" + data + "'");
+      throw new CandumpFault(number, BusWords.say("data-must-be-0-to-8", data));
     }
     long payload = 0;
     for (int i = 0; i < data.length(); i += 2) {

@@ -40,8 +40,7 @@ public final class FrameBlock {
     record OfFrame(StampedFrame stamped, boolean own, int bus) implements Entry {
       public OfFrame {
         if (bus < 0 || bus > MOST_BUS) {
-          throw new IllegalArgumentException(
-              "a hook-up has buses 0 to " + MOST_BUS + ", not " + bus);
+          throw new IllegalArgumentException(BusWords.say("a-hook-up-has-buses-0", MOST_BUS, bus));
         }
       }
 
@@ -75,7 +74,7 @@ public final class FrameBlock {
   public static byte[] encode(List<Entry> entries) {
     if (entries.isEmpty() || entries.size() > MOST_ENTRIES) {
       throw new IllegalArgumentException(
-          "a block holds 1 to " + MOST_ENTRIES + " entries, not " + entries.size());
+          BusWords.say("a-block-holds-1-to-entries", MOST_ENTRIES, entries.size()));
     }
     int texts = 0;
     for (Entry e : entries) {
@@ -131,7 +130,7 @@ public final class FrameBlock {
     try {
       return decode(ByteBuffer.wrap(block));
     } catch (BufferUnderflowException e) {
-      throw new IllegalArgumentException("a stored block is cut short", e);
+      throw new IllegalArgumentException(BusWords.say("a-stored-block-is-cut-short"), e);
     }
   }
 
@@ -140,7 +139,7 @@ public final class FrameBlock {
     int count = in.getInt();
     if (version != VERSION || count < 1 || count > MOST_ENTRIES) {
       throw new IllegalArgumentException(
-          "not a stored block: version " + version + ", " + count + " entries");
+          BusWords.say("not-a-stored-block-version-entries", version, count));
     }
     long[] micros = new long[count];
     long last = in.getLong();
@@ -191,7 +190,7 @@ public final class FrameBlock {
           texts.get(text);
           entries.add(new Entry.OfOperator(micros[i], new String(text, UTF_8)));
         }
-        default -> throw new IllegalArgumentException("unknown kind of entry: " + kind);
+        default -> throw new IllegalArgumentException(BusWords.say("unknown-kind-of-entry", kind));
       }
     }
     return entries;
@@ -215,6 +214,6 @@ public final class FrameBlock {
         return (zigzag >>> 1) ^ -(zigzag & 1);
       }
     }
-    throw new IllegalArgumentException("a time step in a stored block is too long");
+    throw new IllegalArgumentException(BusWords.say("a-time-step-in-a-stored"));
   }
 }

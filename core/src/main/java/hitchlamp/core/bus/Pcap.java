@@ -69,27 +69,27 @@ public final class Pcap {
   public static int read(ByteBuffer file, Sink sink) {
     ByteBuffer in = file.slice().order(ByteOrder.LITTLE_ENDIAN);
     if (in.remaining() < 24 || in.getInt(0) != MAGIC_MICROS) {
-      throw new Fault(0, "not a little-endian pcap file with microsecond stamps");
+      throw new Fault(0, BusWords.say("not-a-little-endian-pcap-file"));
     }
     if (in.getInt(20) != LINKTYPE_CAN_SOCKETCAN) {
-      throw new Fault(20, "link type " + in.getInt(20) + " is not 227 (CAN)");
+      throw new Fault(20, BusWords.say("link-type-is-not-227-can", in.getInt(20)));
     }
     int at = 24;
     int count = 0;
     int end = in.limit();
     while (at < end) {
       if (end - at < HEAD) {
-        throw new Fault(at, "the file is cut in the head of a packet");
+        throw new Fault(at, BusWords.say("the-file-is-cut-in-the"));
       }
       int length = in.getInt(at + 8);
       if (length < 8 || length > 72 || end - at - HEAD < length) {
-        throw new Fault(at, "a packet of " + length + " bytes does not fit");
+        throw new Fault(at, BusWords.say("a-packet-of-bytes-does-not", length));
       }
       long micros = (in.getInt(at) & 0xFFFF_FFFFL) * 1_000_000 + in.getInt(at + 4);
       int raw = Integer.reverseBytes(in.getInt(at + HEAD));
       int bytes = in.get(at + HEAD + 4) & 0xFF;
       if (bytes > 8 || length < 8 + bytes) {
-        throw new Fault(at + HEAD + 4, bytes + " data bytes are not classical CAN");
+        throw new Fault(at + HEAD + 4, BusWords.say("data-bytes-are-not-classical-can", bytes));
       }
       long payload = 0;
       if (length >= 16) {

@@ -43,7 +43,7 @@ public final class RecordedLink implements Link {
   public LinkEvent await(long untilMicros) {
     if (closed || next == null) {
       long end = lastMicros == 0 && startMicros == 0 ? untilMicros : lastMicros;
-      return new LinkEvent.Lost(end, closed ? "closed" : "the recording ends here");
+      return new LinkEvent.Lost(end, closed ? "closed" : BusWords.say("the-recording-ends-here"));
     }
     StampedFrame frame = next;
     if (frame.micros() > untilMicros) {
@@ -56,7 +56,7 @@ public final class RecordedLink implements Link {
 
   @Override
   public void send(Frame frame) {
-    throw new LinkRefusal("A recording cannot be asked anything; hook up to the unit itself.");
+    throw new LinkRefusal(BusWords.say("a-recording-cannot-be-asked-anything"));
   }
 
   @Override

@@ -4,7 +4,7 @@ package hitchlamp.core.fault;
 public enum Bearing {
   /** There now, or within the last few engine hours. */
   TODAY,
-  /** Not there now; when it was last there is not told, or some time ago. */
+  /** Not there now; when it was last active is not reported, or some time ago. */
   EARLIER,
   /** Last there long ago: usually something already cured. */
   OLD;

@@ -81,7 +81,9 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
         refused.put(t, words(a.answer()));
       }
     } else if (event instanceof Event.StopAsked) {
-      tickets.values().forEach(t -> refused.put(t, "it had not answered when this was stopped"));
+      tickets
+          .values()
+          .forEach(t -> refused.put(t, FaultWords.say("it-had-not-answered-when-this")));
       stopped = true;
     }
     return out;
@@ -109,15 +111,15 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
 
   private static String words(Answer answer) {
     if (answer instanceof Answer.NotSupported) {
-      return "it cannot clear by this request";
+      return FaultWords.say("it-cannot-clear-by-this-request");
     } else if (answer instanceof Answer.Denied) {
-      return "it refuses now; the engine running is the usual reason";
+      return FaultWords.say("it-refuses-now-the-engine-running");
     } else if (answer instanceof Answer.Busy) {
-      return "it is busy";
+      return FaultWords.say("it-is-busy");
     } else if (answer instanceof Answer.NotAsked n) {
-      return "it was not asked: " + n.why();
+      return FaultWords.say("it-was-not-asked", n.why());
     }
-    return "it does not answer";
+    return FaultWords.say("it-does-not-answer");
   }
 
   @Override

@@ -21,40 +21,31 @@ public final class ClearWarnings {
     List<KnownFault> faults = reading.faults();
     long frozen = faults.stream().filter(f -> !f.snapshots().isEmpty()).count();
     if (frozen > 0) {
-      warnings.add(
-          "The modules forget the times and frozen values of "
-              + count(frozen)
-              + ". They stay in this job, not in the unit.");
+      warnings.add(FaultWords.say("the-modules-forget-the-times-and", count(frozen)));
     }
     long active = faults.stream().filter(KnownFault::active).count();
     if (active > 0) {
       warnings.add(
-          count(active)
-              + (active == 1 ? " is" : " are")
-              + " there now and will come back unless mended.");
+          FaultWords.say(
+              "there-now-and-will-come-back", count(active) + (active == 1 ? " is" : " are")));
     }
     if (faults.stream().anyMatch(KnownFault::emission)) {
-      warnings.add(
-          "Monitors of the emissions begin anew; each must run and pass before the repair is proven. Permanent faults stay until then.");
+      warnings.add(FaultWords.say("monitors-of-the-emissions-begin-anew"));
     }
     double soot = reading.sootPercent().orElse(0);
     if (soot >= SOOT_DUE_PERCENT) {
-      warnings.add(
-          "The particulate filter is "
-              + Math.round(soot)
-              + " % full of soot: clear after a regeneration has succeeded, not before.");
+      warnings.add(FaultWords.say("the-particulate-filter-is-full-of", Math.round(soot)));
     } else if (faults.stream().anyMatch(f -> FILTER.contains(f.spn()) && !f.electrical())) {
-      warnings.add(
-          "The particulate filter is concerned: clear after a regeneration has succeeded, not before.");
+      warnings.add(FaultWords.say("the-particulate-filter-is-concerned-clear"));
     }
     reading.modules().stream()
         .filter(m -> !m.read())
         .forEach(
             m ->
                 warnings.add(
-                    "The faults of the "
-                        + m.target().title().toLowerCase(Locale.ROOT)
-                        + " module could not be read; it is left out."));
+                    FaultWords.say(
+                        "the-faults-of-the-module-could",
+                        m.target().title().toLowerCase(Locale.ROOT))));
     return List.copyOf(warnings);
   }
 

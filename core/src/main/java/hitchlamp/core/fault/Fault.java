@@ -37,9 +37,9 @@ public record Fault(
    */
   public String severity() {
     return switch (fmi) {
-      case 0, 1 -> "most severe";
-      case 16, 18 -> "moderately severe";
-      case 15, 17 -> "least severe";
+      case 0, 1 -> FaultWords.say("most-severe");
+      case 16, 18 -> FaultWords.say("moderately-severe");
+      case 15, 17 -> FaultWords.say("least-severe");
       default -> "";
     };
   }
@@ -66,6 +66,6 @@ public record Fault(
         state,
         dtc.version(),
         pack.spnText(dtc.spn()),
-        dtc.reservedFmi() ? "reserved by the standard" : pack.fmiText(dtc.fmi()));
+        dtc.reservedFmi() ? FaultWords.say("reserved-by-the-standard") : pack.fmiText(dtc.fmi()));
   }
 }

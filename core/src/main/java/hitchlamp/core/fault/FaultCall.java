@@ -137,13 +137,13 @@ public final class FaultCall implements Procedure<FaultReading> {
       if (reply instanceof Reply.Positive p) {
         positive(row, wish, p.data());
       } else {
-        row.desk().odd("Asked for " + words(wish) + ", " + reply.says() + ".");
+        row.desk().odd(FaultWords.say("asked-for", words(wish), reply.says()));
       }
     }
 
     @Override
     public void gaveUp(FaultDesk desk) {
-      desk.odd("It stopped answering; some of its faults may be missing.");
+      desk.odd(FaultWords.say("it-stopped-answering-some-of-its"));
     }
 
     @Override
@@ -155,10 +155,10 @@ public final class FaultCall implements Procedure<FaultReading> {
 
   private static String words(Wish s) {
     return switch (s.about()) {
-      case HOURS -> "its hours";
-      case LIST -> "its faults by service";
-      case TIMES -> "the times of SPN " + s.spn() + " FMI " + s.fmi();
-      case SNAPSHOTS -> "the values frozen with SPN " + s.spn() + " FMI " + s.fmi();
+      case HOURS -> FaultWords.say("its-hours");
+      case LIST -> FaultWords.say("its-faults-by-service");
+      case TIMES -> FaultWords.say("the-times-of-spn-fmi", s.spn(), s.fmi());
+      case SNAPSHOTS -> FaultWords.say("the-values-frozen-with-spn-fmi", s.spn(), s.fmi());
     };
   }
 
@@ -167,16 +167,13 @@ public final class FaultCall implements Procedure<FaultReading> {
       case HOURS -> row.desk().hours(data);
       case LIST -> {
         var list = FaultInformation.faults(data);
-        list.garbled().ifPresent(g -> row.desk().odd("Garbled fault list: " + g + "."));
+        list.garbled().ifPresent(g -> row.desk().odd(FaultWords.say("garbled-fault-list", g)));
         list.value().stream().limit(MOST_DETAILS).forEach(f -> details(row, f));
         if (list.value().size() > MOST_DETAILS) {
           row.desk()
               .odd(
-                  "It keeps "
-                      + list.value().size()
-                      + " faults; times and frozen values were read for the first "
-                      + MOST_DETAILS
-                      + ".");
+                  FaultWords.say(
+                      "it-keeps-faults-times-and-frozen", list.value().size(), MOST_DETAILS));
         }
         list.value().forEach(row.desk()::service);
       }

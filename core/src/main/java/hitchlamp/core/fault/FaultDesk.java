@@ -75,7 +75,7 @@ final class FaultDesk extends ModuleDesk {
       content
           .garbled()
           .ifPresent(
-              g -> odd("Its list of " + list.get().title() + " faults is garbled: " + g + "."));
+              g -> odd(FaultWords.say("its-list-of-faults-is-garbled", list.get().title(), g)));
       lists.put(list.get(), content.garbled().isPresent() ? "garbled" : "told");
       if (list.get() == FaultList.ACTIVE) {
         lamps = content.lamps();
@@ -98,7 +98,7 @@ final class FaultDesk extends ModuleDesk {
       monitorCounts = MonitorCounts.of(m.data());
       monitorCounts
           .flatMap(MonitorCounts::garbled)
-          .ifPresent(g -> odd("Its monitor counts are garbled: " + g + "."));
+          .ifPresent(g -> odd(FaultWords.say("its-monitor-counts-are-garbled", g)));
     } else if (pgn == Pgn.DM24) {
       layout = FreezeFrames.layout(m.data());
     } else if (pgn == Pgn.DM25) {
@@ -109,7 +109,7 @@ final class FaultDesk extends ModuleDesk {
   }
 
   private void freeze(FreezeReader.Read read) {
-    read.garbled().ifPresent(g -> odd("Its frozen values are garbled: " + g + "."));
+    read.garbled().ifPresent(g -> odd(FaultWords.say("its-frozen-values-are-garbled", g)));
     FreezeReader.keep(read, frozen);
   }
 
@@ -125,24 +125,24 @@ final class FaultDesk extends ModuleDesk {
             l -> {
               lists.put(l, word(answer));
               if (l == FaultList.ACTIVE || l == FaultList.EARLIER) {
-                odd("Its " + l.title() + " faults are not known: " + word(answer) + ".");
+                odd(FaultWords.say("its-faults-are-not-known", l.title(), word(answer)));
               }
             });
   }
 
   private static String word(Answer answer) {
     if (answer instanceof Answer.NotSupported) {
-      return "not supported";
+      return FaultWords.say("not-supported");
     } else if (answer instanceof Answer.Denied) {
       return "denied";
     } else if (answer instanceof Answer.Busy) {
       return "busy";
     } else if (answer instanceof Answer.Broken) {
-      return "not whole";
+      return FaultWords.say("not-whole");
     } else if (answer instanceof Answer.NotAsked) {
-      return "not asked";
+      return FaultWords.say("not-asked");
     }
-    return "no answer";
+    return FaultWords.say("no-answer");
   }
 
   private static Parameter.Reading reading(Parameter p, byte[] data, int at) {
@@ -172,8 +172,7 @@ final class FaultDesk extends ModuleDesk {
     ServiceKind.Occurrence o = pack().services().occurrence().orElseThrow();
     var read =
         FaultInformation.extendedData(data, spn, fmi, n -> pack().services().lengthOfRecord(n));
-    read.garbled()
-        .ifPresent(g -> odd("Times of SPN " + spn + " FMI " + fmi + " are garbled: " + g + "."));
+    read.garbled().ifPresent(g -> odd(FaultWords.say("times-of-spn-fmi-are-garbled", spn, fmi, g)));
     for (FaultInformation.Numbered r : read.value()) {
       if (r.number() == o.record()) {
         find(spn, fmi)
@@ -197,8 +196,7 @@ final class FaultDesk extends ModuleDesk {
   void snapshots(int spn, int fmi, byte[] data) {
     ServiceKind services = pack().services();
     var read = FaultInformation.snapshots(data, spn, fmi, services::lengthOf);
-    read.garbled()
-        .ifPresent(g -> odd("Frozen values of SPN " + spn + " FMI " + fmi + ": " + g + "."));
+    read.garbled().ifPresent(g -> odd(FaultWords.say("frozen-values-of-spn-fmi", spn, fmi, g)));
     List<Snapshot> snapshots = new ArrayList<>();
     for (FaultInformation.Snapshot s : read.value()) {
       snapshots.add(
@@ -244,12 +242,7 @@ final class FaultDesk extends ModuleDesk {
               && d.first.getAsDouble() <= d.last.getAsDouble()
               && (hours.isEmpty() || d.last.getAsDouble() <= hours.getAsDouble() + 0.1);
       if (d.last.isPresent() && !inOrder) {
-        odd(
-            "The times of SPN "
-                + d.dtc.spn()
-                + " FMI "
-                + d.dtc.fmi()
-                + " run against its clock; a module that was changed keeps such times. They are not used.");
+        odd(FaultWords.say("the-times-of-spn-fmi-run", d.dtc.spn(), d.dtc.fmi()));
       }
       boolean timed = aligned && inOrder;
       faults.add(

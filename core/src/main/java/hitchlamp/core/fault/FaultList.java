@@ -5,13 +5,14 @@ import java.util.Optional;
 
 /** Lists of faults that a module may tell when it is asked (J1939-73, from memory). */
 public enum FaultList {
-  ACTIVE(Pgn.DM1, FaultState.ACTIVE, "active"),
-  EARLIER(Pgn.DM2, FaultState.PREVIOUSLY_ACTIVE, "previously active"),
-  PENDING(Pgn.DM27, FaultState.PENDING, "pending"),
-  PERMANENT(Pgn.DM28, FaultState.PERMANENT, "permanent"),
-  EMISSION_ACTIVE(Pgn.DM12, FaultState.ACTIVE, "active, emissions"),
-  EMISSION_EARLIER(Pgn.DM23, FaultState.PREVIOUSLY_ACTIVE, "previously active, emissions"),
-  EMISSION_PENDING(Pgn.DM6, FaultState.PENDING, "pending, emissions");
+  ACTIVE(Pgn.DM1, FaultState.ACTIVE, FaultWords.say("active")),
+  EARLIER(Pgn.DM2, FaultState.PREVIOUSLY_ACTIVE, FaultWords.say("previously-active")),
+  PENDING(Pgn.DM27, FaultState.PENDING, FaultWords.say("pending")),
+  PERMANENT(Pgn.DM28, FaultState.PERMANENT, FaultWords.say("permanent")),
+  EMISSION_ACTIVE(Pgn.DM12, FaultState.ACTIVE, FaultWords.say("active-emissions")),
+  EMISSION_EARLIER(
+      Pgn.DM23, FaultState.PREVIOUSLY_ACTIVE, FaultWords.say("previously-active-emissions")),
+  EMISSION_PENDING(Pgn.DM6, FaultState.PENDING, FaultWords.say("pending-emissions"));
 
   private final int pgn;
   private final FaultState state;

@@ -16,12 +16,18 @@ final class FreezeReader {
   /** Values of DM4 behind the fault, in order (J1939-73, from memory). */
   private static final List<Parameter> OLD_HEAD =
       List.of(
-          plain(899, "Engine torque mode", 8, 1, 0, Unit.ONE),
-          plain(102, "Engine intake manifold 1 pressure", 8, 2, 0, Unit.KILOPASCAL),
-          plain(190, "Engine speed", 16, 0.125, 0, Unit.RPM),
-          plain(92, "Engine load at current speed", 8, 1, 0, Unit.PERCENT),
-          plain(110, "Engine coolant temperature", 8, 1, -40, Unit.CELSIUS),
-          plain(84, "Wheel-based vehicle speed", 16, 1 / 256.0, 0, Unit.KILOMETRE_PER_HOUR));
+          plain(899, FaultWords.say("engine-torque-mode"), 8, 1, 0, Unit.ONE),
+          plain(102, FaultWords.say("engine-intake-manifold-1-pressure"), 8, 2, 0, Unit.KILOPASCAL),
+          plain(190, FaultWords.say("engine-speed"), 16, 0.125, 0, Unit.RPM),
+          plain(92, FaultWords.say("engine-load-at-current-speed"), 8, 1, 0, Unit.PERCENT),
+          plain(110, FaultWords.say("engine-coolant-temperature"), 8, 1, -40, Unit.CELSIUS),
+          plain(
+              84,
+              FaultWords.say("wheel-based-vehicle-speed"),
+              16,
+              1 / 256.0,
+              0,
+              Unit.KILOMETRE_PER_HOUR));
 
   private FreezeReader() {}
 

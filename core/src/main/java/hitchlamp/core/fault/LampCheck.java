@@ -31,10 +31,10 @@ import java.util.stream.Collectors;
  */
 public final class LampCheck implements Procedure<LampCheck.Result> {
   /** Answer: the key is off although the bus is not silent. */
-  public static final String KEY_IS_OFF = "key is off";
+  public static final String KEY_IS_OFF = FaultWords.say("key-is-off");
 
   /** Answer: the key has just been turned on. */
-  public static final String KEY_IS_ON = "key is on";
+  public static final String KEY_IS_ON = FaultWords.say("key-is-on");
 
   /** Silence of all lamp modules that shows that the key is off. */
   static final long SILENT_MICROS = 1_500_000;
@@ -99,13 +99,12 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
               .filter(l -> LampVerdict.of(l).verdict() == Verdict.FAIL)
               .map(l -> " " + l.lamp().title() + ": " + LampVerdict.of(l).says())
               .collect(Collectors.joining());
-      return "Lamp check: "
-          + passed
-          + " of "
-          + lamps.size()
-          + " lamps pass."
-          + (stage == Stage.STOPPED ? " It was stopped before its end." : "")
-          + failed;
+      return FaultWords.say(
+          "lamp-check-of-lamps-pass",
+          passed,
+          lamps.size(),
+          stage == Stage.STOPPED ? FaultWords.say("it-was-stopped-before-its-end") : "",
+          failed);
     }
   }
 
@@ -317,15 +316,15 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
 
   private String says() {
     return switch (stage) {
-      case KEY_OFF -> "Turn the key off.";
-      case KEY_ON -> "Turn the key on and look at the lamps. Do not start the engine.";
-      case LISTENING -> "Look at the lamps: each must light and go out.";
-      case ASKING -> "What did each lamp do?";
+      case KEY_OFF -> FaultWords.say("turn-the-key-off");
+      case KEY_ON -> FaultWords.say("turn-the-key-on-and-look");
+      case LISTENING -> FaultWords.say("look-at-the-lamps-each-must");
+      case ASKING -> FaultWords.say("what-did-each-lamp-do");
       case DONE ->
           pack.lamps().isEmpty()
-              ? "The pack names no lamps of this unit."
-              : "Every lamp is answered.";
-      case STOPPED -> "The lamp check was stopped; what was answered is kept.";
+              ? FaultWords.say("the-pack-names-no-lamps-of")
+              : FaultWords.say("every-lamp-is-answered");
+      case STOPPED -> FaultWords.say("the-lamp-check-was-stopped-what");
     };
   }
 }

@@ -23,8 +23,8 @@ public record LampVerdict(Verdict verdict, String says, String next) {
       case NOT_ASKED, DID_NOT_LOOK ->
           new LampVerdict(
               Verdict.CANNOT_TELL,
-              "Nobody has looked at it.",
-              "Turn the key off and on again and look.");
+              FaultWords.say("nobody-has-looked-at-it"),
+              FaultWords.say("turn-the-key-off-and-on"));
       case NEVER_LIT -> dark(line, lit, silent);
       case STAYED_LIT -> stayed(line, kept, silent);
       case LIT_THEN_OUT -> lamp(line, lit, kept, silent);
@@ -36,25 +36,19 @@ public record LampVerdict(Verdict verdict, String says, String next) {
     if (!lit.isEmpty()) {
       return new LampVerdict(
           Verdict.FAIL,
-          "Commanded on by the " + names(lit) + ", and it never lit.",
-          "The lamp itself, its wire, or "
-              + shown(line.lamp())
-              + ": do other lamps light? Then the lamp; if none does, the supply there.");
+          FaultWords.say("commanded-on-by-the-and-it", names(lit)),
+          FaultWords.say("the-lamp-itself-its-wire-or", shown(line.lamp())));
     }
     if (!silent.isEmpty()) {
       return new LampVerdict(
           Verdict.FAIL,
-          "It never lit, and the " + names(silent) + " said nothing after key-on.",
-          "Supply, ground and fuse of the "
-              + names(silent)
-              + " first; a lamp that never lights often tells of them.");
+          FaultWords.say("it-never-lit-and-the-said", names(silent)),
+          FaultWords.say("supply-ground-and-fuse-of-the", names(silent)));
     }
     return new LampVerdict(
         Verdict.CANNOT_TELL,
-        "It never lit, and no module commanded it on at key-on.",
-        "Does this unit test the lamp at key-on? If it should, look at the adjustments of the "
-            + names(line.by())
-            + ".");
+        FaultWords.say("it-never-lit-and-no-module"),
+        FaultWords.say("does-this-unit-test-the-lamp", names(line.by())));
   }
 
   private static LampVerdict stayed(
@@ -62,19 +56,19 @@ public record LampVerdict(Verdict verdict, String says, String next) {
     if (!kept.isEmpty()) {
       return new LampVerdict(
           Verdict.PASS,
-          "The lamp works; the " + names(kept) + " keeps it on for a reason.",
-          "Read the faults of the " + names(kept) + ".");
+          FaultWords.say("the-lamp-works-the-keeps-it", names(kept)),
+          FaultWords.say("read-the-faults-of-the", names(kept)));
     }
     if (!silent.isEmpty()) {
       return new LampVerdict(
           Verdict.FAIL,
-          "It stays lit, and the " + names(silent) + " says nothing: nobody puts it out.",
-          "Supply, ground and fuse of the " + names(silent) + " first.");
+          FaultWords.say("it-stays-lit-and-the-says", names(silent)),
+          FaultWords.say("supply-ground-and-fuse-of-the-first", names(silent)));
     }
     return new LampVerdict(
         Verdict.FAIL,
-        "Every module commands it off, and it stays lit.",
-        "Its wire shorted, or " + shown(line.lamp()) + ".");
+        FaultWords.say("every-module-commands-it-off-and"),
+        FaultWords.say("its-wire-shorted-or", shown(line.lamp())));
   }
 
   private static LampVerdict lamp(
@@ -85,27 +79,27 @@ public record LampVerdict(Verdict verdict, String says, String next) {
     if (!kept.isEmpty()) {
       return new LampVerdict(
           Verdict.FAIL,
-          "It went out, though the " + names(kept) + " still commands it on.",
-          "A loose contact at the lamp, or " + shown(line.lamp()) + ". Look again.");
+          FaultWords.say("it-went-out-though-the-still", names(kept)),
+          FaultWords.say("a-loose-contact-at-the-lamp", shown(line.lamp())));
     }
     if (!silent.isEmpty()) {
       return new LampVerdict(
           Verdict.CANNOT_TELL,
-          "The lamp works. Whether the "
-              + names(silent)
-              + " can light it was not shown: it said nothing.",
-          "Find out why the " + names(silent) + " is silent.");
+          FaultWords.say("the-lamp-works-whether-the-can", names(silent)),
+          FaultWords.say("find-out-why-the-is-silent", names(silent)));
     }
     return lit.isEmpty()
         ? new LampVerdict(
             Verdict.CANNOT_TELL,
-            "The lamp works, but no module was heard to command it.",
-            "Whether the " + names(line.by()) + " can light it is not shown by this.")
-        : new LampVerdict(Verdict.PASS, "It lit when commanded and went out.", "");
+            FaultWords.say("the-lamp-works-but-no-module"),
+            FaultWords.say("whether-the-can-light-it-is", names(line.by())))
+        : new LampVerdict(Verdict.PASS, FaultWords.say("it-lit-when-commanded-and-went"), "");
   }
 
   private static String shown(LampKind lamp) {
-    return lamp.shown().isEmpty() ? "what lights it" : "the " + lamp.shown() + " that light it";
+    return lamp.shown().isEmpty()
+        ? FaultWords.say("what-lights-it")
+        : FaultWords.say("the-that-light-it", lamp.shown());
   }
 
   private static String names(List<LampLine.Commanded> by) {

@@ -402,7 +402,8 @@ public final class Leads {
             .mapToDouble(f -> f.lastHour().getAsDouble())
             .max();
     boolean first = c.signs.stream().anyMatch(f -> episodes.containsKey(f.key()));
-    String title = mute ? c.component.title() + " does not answer" : c.component.title();
+    String title =
+        mute ? FaultWords.say("does-not-answer", c.component.title()) : c.component.title();
     return new Lead(
         c.component.id(),
         title,

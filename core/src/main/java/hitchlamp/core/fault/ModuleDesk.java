@@ -64,7 +64,7 @@ public abstract class ModuleDesk {
   public void hours(byte[] data) {
     Parameter p = pack.services().identifiers().get(pack.services().hours().orElse(-1));
     if (p == null || data.length < IDENTIFIER_AT + p.bits() / 8) {
-      odd("It tells its hours in a layout that the pack does not know.");
+      odd(FaultWords.say("it-tells-its-hours-in-a"));
       return;
     }
     long raw = number(data, IDENTIFIER_AT, p.bits() / 8);

@@ -13,16 +13,16 @@ public final class ReadDifference {
 
   /** What became of a fault. */
   public enum Change {
-    NEW("new"),
-    NOT_CLEARED("not cleared although its module accepted"),
-    CAME_BACK("came back after clearing"),
-    NOW_ACTIVE("went from earlier to active"),
-    NOW_EARLIER("went from active to earlier"),
-    STILL_ACTIVE("still active"),
-    STILL_EARLIER("still earlier"),
-    GONE("gone"),
+    NEW(FaultWords.say("new")),
+    NOT_CLEARED(FaultWords.say("not-cleared-although-its-module-accepted")),
+    CAME_BACK(FaultWords.say("came-back-after-clearing")),
+    NOW_ACTIVE(FaultWords.say("went-from-earlier-to-active")),
+    NOW_EARLIER(FaultWords.say("went-from-active-to-earlier")),
+    STILL_ACTIVE(FaultWords.say("still-active")),
+    STILL_EARLIER(FaultWords.say("still-earlier")),
+    GONE(FaultWords.say("gone")),
     /** Its module was not read the second time: nothing can be said. */
-    NOT_READ("not read the second time");
+    NOT_READ(FaultWords.say("not-read-the-second-time"));
 
     private final String says;
 

@@ -2,9 +2,10 @@ package hitchlamp.core.fault;
 
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Figure;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /** Why a lead leads, in sentences a technician would say, from the facts of the job. */
 final class Reasons {
@@ -23,35 +24,37 @@ final class Reasons {
       boolean first) {
     List<String> reasons = new ArrayList<>();
     if (mute) {
-      reasons.add("expected on this unit and silent");
+      reasons.add(FaultWords.say("expected-on-this-unit-and-silent"));
     }
     switch (c.kind()) {
       case MODULE -> {
         long who = signs.stream().map(f -> f.fault().module()).distinct().count();
         if (who > 0) {
-          reasons.add(count(who, "module") + (who == 1 ? " misses" : " miss") + " its messages");
+          reasons.add(
+              FaultWords.say(
+                  "its-messages", count(who, "module") + (who == 1 ? " misses" : " miss")));
         }
       }
       case SUPPLY, GROUND -> line(c, signs, reasons);
       default -> {
         long spns = signs.stream().map(KnownFault::spn).distinct().count();
         if (spns > 1) {
-          reasons.add(spns + " of its signs are there together");
+          reasons.add(FaultWords.say("of-its-signs-are-there-together", spns));
         } else if (!signs.isEmpty()) {
           Fault f = signs.get(0).fault();
-          reasons.add("pointed at by: " + f.component() + ", " + f.mode());
+          reasons.add(FaultWords.say("pointed-at-by", f.component(), f.mode()));
         }
       }
     }
     if (signs.stream().anyMatch(KnownFault::failsNow)) {
-      reasons.add("the self-test finds it at this moment");
+      reasons.add(FaultWords.say("the-self-test-finds-it-at"));
     }
     common(signs, now, reasons);
     if (first) {
-      reasons.add("it began the episode");
+      reasons.add(FaultWords.say("it-began-the-episode"));
     }
     if (!knockOns.isEmpty()) {
-      reasons.add("explains " + count(knockOns.size(), "other fault"));
+      reasons.add("explains " + count(knockOns.size(), FaultWords.say("other-fault")));
     }
     return List.copyOf(reasons);
   }
@@ -65,29 +68,31 @@ final class Reasons {
               && fed.stream().mapToDouble(f -> f.firstHour().getAsDouble()).max().orElse(0)
                       - fed.stream().mapToDouble(f -> f.firstHour().getAsDouble()).min().orElse(0)
                   <= Leads.EPISODE_HOURS;
-      reasons.add(sensors + " sensors on it failed" + (together ? " in the same hour" : ""));
+      reasons.add(
+          FaultWords.say(
+              "sensors-on-it-failed", sensors, together ? FaultWords.say("in-the-same-hour") : ""));
       if (fed.stream().allMatch(f -> f.fmi() == LOW)) {
-        reasons.add("all read low");
+        reasons.add(FaultWords.say("all-read-low"));
       } else if (fed.stream().allMatch(f -> f.fmi() == HIGH)) {
-        reasons.add("all read high");
+        reasons.add(FaultWords.say("all-read-high"));
       }
     }
     if (signs.size() > fed.size()) {
       reasons.add(
           c.feeds().isEmpty()
-              ? "the module reports its own supply low"
-              : "the module's own check of the line says so");
+              ? FaultWords.say("the-module-reports-its-own-supply")
+              : FaultWords.say("the-modules-own-check-of-the"));
     }
   }
 
   static List<String> ofFault(KnownFault f, Pack pack, double now) {
     List<String> reasons = new ArrayList<>();
     if (pack.isGeneric(f.spn(), f.fmi())) {
-      reasons.add("set by many causes, and nothing specific was found that explains it");
+      reasons.add(FaultWords.say("set-by-many-causes-and-nothing"));
     } else if (pack.components().isEmpty()) {
-      reasons.add("no pack for this unit: relations are not known");
+      reasons.add(FaultWords.say("no-pack-for-this-unit-relations"));
     } else {
-      reasons.add("the pack names no part for it");
+      reasons.add(FaultWords.say("the-pack-names-no-part-for"));
     }
     common(List.of(f), now, reasons);
     return List.copyOf(reasons);
@@ -97,13 +102,13 @@ final class Reasons {
     int most = signs.stream().mapToInt(KnownFault::times).max().orElse(0);
     boolean active = signs.stream().anyMatch(KnownFault::active);
     if (most >= COMES_AND_GOES && !active) {
-      reasons.add("comes and goes: " + most + " times, not there now");
+      reasons.add(FaultWords.say("comes-and-goes-times-not-there", most));
     } else if (most > 1) {
       reasons.add("reported " + most + " times");
     }
     boolean untimed = !signs.isEmpty() && signs.stream().allMatch(f -> f.lastHour().isEmpty());
     if (untimed && !active) {
-      reasons.add("when it was last there is not told");
+      reasons.add(FaultWords.say("when-it-was-last-there-is"));
     } else if (!Double.isNaN(now) && !active) {
       signs.stream()
           .filter(f -> f.lastHour().isPresent())
@@ -112,11 +117,10 @@ final class Reasons {
           .ifPresent(
               ago -> {
                 if (ago > Bearing.OLD_HOURS) {
-                  reasons.add(
-                      String.format(Locale.ROOT, "last there %.0f h ago: set apart as old", ago));
+                  reasons.add(FaultWords.say("last-there-long-ago", Figure.whole(ago, Unit.HOUR)));
                 } else {
                   reasons.add(
-                      String.format(Locale.ROOT, "last there %.1f h ago", Math.max(0, ago)));
+                      FaultWords.say("last-there", new Figure(Math.max(0, ago), Unit.HOUR, 1)));
                 }
               });
     }

@@ -45,7 +45,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
 
   private static final class Run {
     Step step = Step.OPEN;
-    String says = "under way";
+    String says = FaultWords.say("under-way");
     boolean passed;
     List<Found> found = List.of();
   }
@@ -83,7 +83,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
       runs.forEach(
           (t, r) -> {
             if (routine.isEmpty()) {
-              r.says = "the pack names no self-test";
+              r.says = FaultWords.say("the-pack-names-no-self-test");
               r.step = Step.DONE;
             } else {
               out.add(new Command.Take(hold(t, event.micros())));
@@ -101,7 +101,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
           .filter(r -> r.step != Step.DONE)
           .forEach(
               r -> {
-                r.says = "stopped before its end";
+                r.says = FaultWords.say("stopped-before-its-end");
                 r.step = Step.DONE;
               });
     }
@@ -115,8 +115,8 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
   private Hold hold(FaultTarget t, long since) {
     return SessionHold.of(
         holdId(t),
-        "self-test of the " + t.title().toLowerCase(java.util.Locale.ROOT) + " module",
-        "Stop the self-test",
+        FaultWords.say("self-test-of-the-module", t.title().toLowerCase(java.util.Locale.ROOT)),
+        FaultWords.say("stop-the-self-test"),
         since,
         t.address(),
         own);
@@ -150,7 +150,9 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
         end(
             t,
             run,
-            run.found.isEmpty() ? "no fault found now" : run.found.size() + " found now",
+            run.found.isEmpty()
+                ? FaultWords.say("no-fault-found-now")
+                : FaultWords.say("found-now", run.found.size()),
             out);
       }
     }

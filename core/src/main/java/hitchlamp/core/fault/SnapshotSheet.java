@@ -81,7 +81,7 @@ public record SnapshotSheet(List<String> columns, List<Row> rows) {
       return new Cell(
           OptionalDouble.empty(),
           r.get().state(),
-          error ? "the module did not believe this sensor" : "");
+          error ? FaultWords.say("the-module-did-not-believe-this") : "");
     }
     double value = r.get().value();
     return new Cell(OptionalDouble.of(value), RawValue.VALID, mark(s, name, value, pack));

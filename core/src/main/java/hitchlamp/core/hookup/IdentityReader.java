@@ -45,7 +45,7 @@ final class IdentityReader {
                     was.hours(),
                     was.kilometres()),
                 null)
-            : garbled(was, "component identification", t);
+            : garbled(was, HookupWords.say("component-identification"), t);
       }
       case MODULE -> {
         Texts t = Identification.texts(m.data());
@@ -64,7 +64,7 @@ final class IdentityReader {
                     was.hours(),
                     was.kilometres()),
                 null)
-            : garbled(was, "module identification", t);
+            : garbled(was, HookupWords.say("module-identification"), t);
       }
       case SOFTWARE -> {
         Texts t = Identification.software(m.data());
@@ -83,7 +83,7 @@ final class IdentityReader {
                     was.hours(),
                     was.kilometres()),
                 null)
-            : garbled(was, "software identification", t);
+            : garbled(was, HookupWords.say("software-identification"), t);
       }
       case VEHICLE -> {
         Texts t = Identification.texts(m.data());
@@ -102,7 +102,7 @@ final class IdentityReader {
                     was.hours(),
                     was.kilometres()),
                 null)
-            : garbled(was, "vehicle identification", t);
+            : garbled(was, HookupWords.say("vehicle-identification"), t);
       }
       case CALIBRATION -> {
         var found = Identification.calibrations(m.data());
@@ -123,7 +123,8 @@ final class IdentityReader {
             now,
             m.data().length % 20 == 0
                 ? null
-                : "calibration information: " + m.data().length + " bytes are no multiple of 20");
+                : HookupWords.say(
+                    "calibration-information-bytes-are-no-multiple", m.data().length));
       }
       case HOURS -> new Result(withHours(was, figure(m, 0, HOURS_COUNTS)), null);
       case DISTANCE ->

@@ -45,44 +45,32 @@ public final class PairCheck {
 
   private static Finding supply(double v) {
     if (v < NO_VOLTAGE) {
-      return new Finding(
-          false,
-          "No voltage at the plug. Check the plug's fuse, its ground pin, the battery and its isolator; the modules may have none either.");
+      return new Finding(false, HookupWords.say("no-voltage-at-the-plug-check"));
     }
-    return new Finding(true, "The plug has voltage.");
+    return new Finding(true, HookupWords.say("the-plug-has-voltage"));
   }
 
   private static Finding resistance(double r) {
     if (r < 5) {
-      return new Finding(
-          false,
-          "The pair is shorted together. Unplug modules one at a time until the reading rises.");
+      return new Finding(false, HookupWords.say("the-pair-is-shorted-together-unplug"));
     } else if (r < 35) {
-      return new Finding(
-          false,
-          "Too low: a short through a module or more than three terminators. Unplug modules one at a time.");
+      return new Finding(false, HookupWords.say("too-low-a-short-through-a"));
     } else if (r < 50) {
-      return new Finding(
-          false, "One terminator too many. Look for a module or plug that brings its own.");
+      return new Finding(false, HookupWords.say("one-terminator-too-many-look-for"));
     } else if (r <= 70) {
-      return new Finding(true, "Both terminators are there and the pair is whole.");
+      return new Finding(true, HookupWords.say("both-terminators-are-there-and-the"));
     } else if (r <= 135) {
-      return new Finding(
-          false,
-          "One terminator is missing or the pair is cut between them. Measure from the other end.");
+      return new Finding(false, HookupWords.say("one-terminator-is-missing-or-the"));
     }
-    return new Finding(false, "The pair is open at this plug. Check the stub and its connector.");
+    return new Finding(false, HookupWords.say("the-pair-is-open-at-this"));
   }
 
   private static Finding voltage(String wire, double v) {
     if (v < 1.2) {
-      return new Finding(
-          false,
-          wire
-              + " is near ground: no module drives the bus, or the wire is shorted to ground. Check supply and fuse of the modules.");
+      return new Finding(false, HookupWords.say("is-near-ground-no-module-drives", wire));
     } else if (v <= 3.8) {
-      return new Finding(true, wire + " is where an idle or busy bus keeps it.");
+      return new Finding(true, HookupWords.say("is-where-an-idle-or-busy", wire));
     }
-    return new Finding(false, wire + " is pulled up: look for a short to a supply.");
+    return new Finding(false, HookupWords.say("is-pulled-up-look-for-a", wire));
   }
 }

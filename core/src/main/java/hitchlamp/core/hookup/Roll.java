@@ -109,12 +109,10 @@ public record Roll(
     if (byVin.size() < 2) {
       return List.of();
     }
-    StringBuilder text = new StringBuilder("The modules name different VINs: ");
+    StringBuilder text = new StringBuilder(HookupWords.say("the-modules-name-different-vins"));
     byVin.forEach(
         (vin, who) -> text.append(vin).append(" (").append(String.join(", ", who)).append("); "));
     text.setLength(text.length() - 2);
-    return List.of(
-        text.append(". One of them came from another unit or was never given this one's number.")
-            .toString());
+    return List.of(text.append(HookupWords.say("one-of-them-came-from-another")).toString());
   }
 }

@@ -82,10 +82,7 @@ final class RollBook {
           m.answered = true;
           m.names.add(name);
           if (m.names.size() > 1) {
-            m.oddities.add(
-                "Two modules claim address "
-                    + address
-                    + ". Their messages cannot be told apart until one of them is unplugged or set to another address.");
+            m.oddities.add(HookupWords.say("two-modules-claim-address-their-messages", address));
           }
         });
     return found;
@@ -135,7 +132,7 @@ final class RollBook {
       faults
           .get()
           .garbled()
-          .ifPresent(g -> m.oddities.add("Its fault list does not fit the standard: " + g + "."));
+          .ifPresent(g -> m.oddities.add(HookupWords.say("its-fault-list-does-not-fit", g)));
       return faults.get().garbled().isPresent() ? Item.Told.GARBLED : Item.Told.GIVEN;
     }
     var result = IdentityReader.add(m.identity, item, message);
@@ -154,31 +151,23 @@ final class RollBook {
     if (nothing) {
       m.oddities.add(
           m.names.isEmpty()
-              ? "It sends on the bus and answers no request."
-              : "It claims its address and answers no other request.");
+              ? HookupWords.say("it-sends-on-the-bus-and")
+              : HookupWords.say("it-claims-its-address-and-answers"));
     }
   }
 
   private static String broken(BrokenTransfer t) {
     String why =
         switch (t.reason()) {
-          case LOST_PACKETS -> "packets were lost";
-          case TIMED_OUT -> "it fell silent before its answer was whole";
-          case ABORTED -> "the connection was aborted";
-          case REPLACED -> "a new one began before it was whole";
-          case BAD_ANNOUNCEMENT -> "its announcement makes no sense";
-          case CONTRADICTED -> "its packets contradict each other";
-          case TOO_MANY -> "too many were under way at once";
+          case LOST_PACKETS -> HookupWords.say("packets-were-lost");
+          case TIMED_OUT -> HookupWords.say("it-fell-silent-before-its-answer");
+          case ABORTED -> HookupWords.say("the-connection-was-aborted");
+          case REPLACED -> HookupWords.say("a-new-one-began-before-it");
+          case BAD_ANNOUNCEMENT -> HookupWords.say("its-announcement-makes-no-sense");
+          case CONTRADICTED -> HookupWords.say("its-packets-contradict-each-other");
+          case TOO_MANY -> HookupWords.say("too-many-were-under-way-at");
         };
-    return "A long message (PGN "
-        + t.pgn()
-        + ") did not arrive whole: "
-        + why
-        + ", "
-        + t.packets()
-        + " of "
-        + t.expected()
-        + " packets came.";
+    return HookupWords.say("a-long-message-pgn-did-not", t.pgn(), why, t.packets(), t.expected());
   }
 
   private String key(Module m) {
@@ -213,7 +202,7 @@ final class RollBook {
               .orElseGet(
                   () ->
                       m.names.isEmpty()
-                          ? "Module at address " + m.address
+                          ? HookupWords.say("module-at-address", m.address)
                           : Functions.title(m.names.iterator().next()));
       List<FaultRead> reads = List.copyOf(m.reads.values());
       entries.add(
@@ -264,10 +253,10 @@ final class RollBook {
   private static List<String> checks(ModuleKind kind) {
     return kind.checks().isEmpty()
         ? List.of(
-            "Supply at its plug, key on.",
-            "Its ground.",
-            "Its fuse.",
-            "The bus stub to it: both wires, end to end.")
+            HookupWords.say("supply-at-its-plug-key-on"),
+            HookupWords.say("its-ground"),
+            HookupWords.say("its-fuse"),
+            HookupWords.say("the-bus-stub-to-it-both"))
         : kind.checks();
   }
 }

@@ -68,7 +68,7 @@ public final class SpeedSearch {
    */
   public SpeedSearch(List<Candidate> candidates, double timeFactor) {
     if (candidates.isEmpty()) {
-      throw new IllegalArgumentException("no bus to listen to");
+      throw new IllegalArgumentException(HookupWords.say("no-bus-to-listen-to"));
     }
     this.candidates = List.copyOf(candidates);
     this.patienceMicros = patienceMicros(timeFactor);

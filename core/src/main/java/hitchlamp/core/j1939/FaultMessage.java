@@ -22,7 +22,7 @@ public record FaultMessage(Lamps lamps, List<Dtc> faults, Optional<String> garbl
       return new FaultMessage(
           Lamps.NOT_TOLD,
           List.of(),
-          Optional.of(data.length + " bytes are too few for lamps and one fault"));
+          Optional.of(J1939Words.say("bytes-are-too-few-for-lamps", data.length)));
     }
     Lamps lamps = Lamps.of(data[0] & 0xFF, data[1] & 0xFF);
     // One fault in a single frame is followed by two unused bytes.
@@ -43,6 +43,8 @@ public record FaultMessage(Lamps lamps, List<Dtc> faults, Optional<String> garbl
     return new FaultMessage(
         lamps,
         List.copyOf(faults),
-        over == 0 ? Optional.empty() : Optional.of(over + " bytes after the last whole fault"));
+        over == 0
+            ? Optional.empty()
+            : Optional.of(J1939Words.say("bytes-after-the-last-whole-fault", over)));
   }
 }

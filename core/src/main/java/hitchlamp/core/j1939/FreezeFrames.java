@@ -76,14 +76,12 @@ public record FreezeFrames(List<Frame> frames, Optional<String> garbled) {
       if (at + 1 + length > data.length) {
         return new FreezeFrames(
             List.copyOf(frames),
-            Optional.of(
-                "a frame of " + length + " bytes, and " + (data.length - at - 1) + " came"));
+            Optional.of(J1939Words.say("a-frame-of-bytes-and-came", length, data.length - at - 1)));
       }
       if (values != valueBytes && !(atLeast && values > valueBytes)) {
         return new FreezeFrames(
             List.copyOf(frames),
-            Optional.of(
-                "a frame with " + values + " bytes of values, where the layout has " + valueBytes));
+            Optional.of(J1939Words.say("a-frame-with-bytes-of-values", values, valueBytes)));
       }
       int raw =
           data[at + 1] & 0xFF

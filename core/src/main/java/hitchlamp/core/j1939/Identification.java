@@ -59,7 +59,7 @@ public final class Identification {
   /** Software identification: the number of fields, then the fields. */
   public static Texts software(byte[] data) {
     if (data.length == 0) {
-      return new Texts.Garbled("no bytes", "");
+      return new Texts.Garbled(J1939Words.say("no-bytes"), "");
     }
     Texts texts = texts(data, 1);
     int announced = data[0] & 0xFF;
@@ -67,7 +67,7 @@ public final class Identification {
         && announced != 0xFF
         && read.fields().size() != announced) {
       return new Texts.Garbled(
-          announced + " fields announced, " + read.fields().size() + " came",
+          J1939Words.say("fields-announced-came", announced, read.fields().size()),
           HexFormat.of().formatHex(data));
     }
     return texts;

@@ -53,7 +53,8 @@ public record MonitorCounts(
             List.copyOf(ratios),
             at == data.length || filler
                 ? Optional.empty()
-                : Optional.of((data.length - at) + " bytes after the last whole ratio")));
+                : Optional.of(
+                    J1939Words.say("bytes-after-the-last-whole-ratio", data.length - at))));
   }
 
   private static OptionalInt word(byte[] data, int at) {

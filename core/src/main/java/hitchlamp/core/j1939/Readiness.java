@@ -16,22 +16,22 @@ import java.util.Optional;
 public record Readiness(int active, int earlier, int compliance, List<Monitor> monitors) {
   private static final int BYTES = 8;
   private static final List<String> CONTINUOUS =
-      List.of("misfire", "fuel system", "comprehensive components");
+      List.of("misfire", J1939Words.say("fuel-system"), J1939Words.say("comprehensive-components"));
   private static final List<String> ONCE =
       List.of(
           "catalyst",
-          "heated catalyst",
-          "evaporative system",
-          "secondary air system",
-          "air conditioning refrigerant",
-          "exhaust gas sensor",
-          "exhaust gas sensor heater",
-          "exhaust recirculation and valve timing",
-          "cold start aid",
-          "boost pressure control",
-          "particulate filter",
-          "nitrogen oxide catalyst",
-          "hydrocarbon catalyst");
+          J1939Words.say("heated-catalyst"),
+          J1939Words.say("evaporative-system"),
+          J1939Words.say("secondary-air-system"),
+          J1939Words.say("air-conditioning-refrigerant"),
+          J1939Words.say("exhaust-gas-sensor"),
+          J1939Words.say("exhaust-gas-sensor-heater"),
+          J1939Words.say("exhaust-recirculation-and-valve-timing"),
+          J1939Words.say("cold-start-aid"),
+          J1939Words.say("boost-pressure-control"),
+          J1939Words.say("particulate-filter"),
+          J1939Words.say("nitrogen-oxide-catalyst"),
+          J1939Words.say("hydrocarbon-catalyst"));
 
   /**
    * A monitor.

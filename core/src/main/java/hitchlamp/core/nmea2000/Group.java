@@ -22,39 +22,39 @@ public enum Group {
       false,
       About.ENGINE,
       List.of(
-          number("Engine speed", 8, 16, 0.25, Unit.RPM, 0),
-          number("Boost pressure", 24, 16, 0.1, Unit.KILOPASCAL, 1))),
+          number(Nmea2000Words.say("engine-speed"), 8, 16, 0.25, Unit.RPM, 0),
+          number(Nmea2000Words.say("boost-pressure"), 24, 16, 0.1, Unit.KILOPASCAL, 1))),
   ENGINE_DYNAMIC(
       127489,
       true,
       About.ENGINE,
       List.of(
-          number("Oil pressure", 8, 16, 0.1, Unit.KILOPASCAL, 0),
-          kelvin("Oil temperature", 24, 16, 0.1),
-          kelvin("Coolant temperature", 40, 16, 0.01),
+          number(Nmea2000Words.say("oil-pressure"), 8, 16, 0.1, Unit.KILOPASCAL, 0),
+          kelvin(Nmea2000Words.say("oil-temperature"), 24, 16, 0.1),
+          kelvin(Nmea2000Words.say("coolant-temperature"), 40, 16, 0.01),
           signed("Alternator", 56, 16, 0.01, Unit.VOLT, 1),
-          signed("Fuel rate", 72, 16, 0.1, Unit.LITRE_PER_HOUR, 1),
-          number("Engine hours", 88, 32, 1.0 / 3600, Unit.HOUR, 1),
-          number("Coolant pressure", 120, 16, 0.1, Unit.KILOPASCAL, 0),
-          number("Fuel pressure", 136, 16, 1, Unit.KILOPASCAL, 0),
+          signed(Nmea2000Words.say("fuel-rate"), 72, 16, 0.1, Unit.LITRE_PER_HOUR, 1),
+          number(Nmea2000Words.say("engine-hours"), 88, 32, 1.0 / 3600, Unit.HOUR, 1),
+          number(Nmea2000Words.say("coolant-pressure"), 120, 16, 0.1, Unit.KILOPASCAL, 0),
+          number(Nmea2000Words.say("fuel-pressure"), 136, 16, 1, Unit.KILOPASCAL, 0),
           flags("Warnings", 160, 16, Words.ENGINE_WARNINGS),
-          signed("Engine load", 192, 8, 1, Unit.PERCENT, 0))),
+          signed(Nmea2000Words.say("engine-load"), 192, 8, 1, Unit.PERCENT, 0))),
   ENGINE_TRIP(
       127497,
       true,
       About.ENGINE,
       List.of(
-          number("Trip fuel", 8, 16, 1, Unit.LITRE, 0),
-          signed("Trip fuel rate", 24, 16, 0.1, Unit.LITRE_PER_HOUR, 1))),
+          number(Nmea2000Words.say("trip-fuel"), 8, 16, 1, Unit.LITRE, 0),
+          signed(Nmea2000Words.say("trip-fuel-rate"), 24, 16, 0.1, Unit.LITRE_PER_HOUR, 1))),
   TRANSMISSION(
       127493,
       false,
       About.GEAR,
       List.of(
           words("Gear", 8, 2, Map.of(0, "ahead", 1, "neutral", 2, "astern")),
-          number("Gear oil pressure", 16, 16, 0.1, Unit.KILOPASCAL, 0),
-          kelvin("Gear oil temperature", 32, 16, 0.1),
-          flags("Gear warnings", 48, 8, Words.GEAR_WARNINGS))),
+          number(Nmea2000Words.say("gear-oil-pressure"), 16, 16, 0.1, Unit.KILOPASCAL, 0),
+          kelvin(Nmea2000Words.say("gear-oil-temperature"), 32, 16, 0.1),
+          flags(Nmea2000Words.say("gear-warnings"), 48, 8, Words.GEAR_WARNINGS))),
   FLUID_LEVEL(
       127505,
       false,
@@ -70,12 +70,14 @@ public enum Group {
       List.of(
           signed("Voltage", 8, 16, 0.01, Unit.VOLT, 2),
           signed("Current", 24, 16, 0.1, Unit.AMPERE, 1),
-          kelvin("Battery temperature", 40, 16, 0.01))),
+          kelvin(Nmea2000Words.say("battery-temperature"), 40, 16, 0.01))),
   COURSE_RAPID(
       129026,
       false,
       About.VESSEL,
-      List.of(number("Speed over ground", 32, 16, 0.036, Unit.KILOMETRE_PER_HOUR, 1)));
+      List.of(
+          number(
+              Nmea2000Words.say("speed-over-ground"), 32, 16, 0.036, Unit.KILOMETRE_PER_HOUR, 1)));
 
   /** What a group is about; its instance tells which of several. */
   public enum About {

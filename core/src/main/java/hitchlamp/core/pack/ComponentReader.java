@@ -36,7 +36,7 @@ final class ComponentReader {
     List<Integer> feeds = spns(e, "feeds");
     List<Integer> missedAs = spns(e, "missed-as");
     if (signs.isEmpty() && feeds.isEmpty() && missedAs.isEmpty()) {
-      throw e.fault("nothing would ever point at it: name signs, feeds or missed-as");
+      throw e.fault(PackWords.say("nothing-would-ever-point-at-it"));
     }
     return new Component(
         id,
@@ -63,13 +63,13 @@ final class ComponentReader {
   static Sign sign(Entry e) {
     String text = e.text();
     if (!text.matches("\\d{1,6}/(\\d{1,2}|any)")) {
-      throw e.fault("expected a fault such as 102/18, or 1569/any, not '" + text + "'");
+      throw e.fault(PackWords.say("expected-a-fault-such-as-102", text));
     }
     int spn = Integer.parseInt(text.substring(0, text.indexOf('/')));
     String fmi = text.substring(text.indexOf('/') + 1);
     int number = fmi.equals("any") ? Sign.ANY : Integer.parseInt(fmi);
     if (spn > Dtc.GREATEST_SPN || number > 31) {
-      throw e.fault("an SPN goes to " + Dtc.GREATEST_SPN + " and an FMI to 31, not '" + text + "'");
+      throw e.fault(PackWords.say("an-spn-goes-to-and-an", Dtc.GREATEST_SPN, text));
     }
     return new Sign(spn, number);
   }

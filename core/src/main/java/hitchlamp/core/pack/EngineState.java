@@ -3,13 +3,13 @@ package hitchlamp.core.pack;
 /** What an engine is doing, as far as its own values tell; normal ranges depend on it. */
 public enum EngineState {
   /** Nobody tells its speed. */
-  UNKNOWN("not known"),
-  STANDS("stands"),
-  CRANKS("cranks"),
-  IDLES("idles"),
-  RUNS("runs"),
+  UNKNOWN(PackWords.say("not-known")),
+  STANDS(PackWords.say("stands")),
+  CRANKS(PackWords.say("cranks")),
+  IDLES(PackWords.say("idles")),
+  RUNS(PackWords.say("runs")),
   /** Under much load. */
-  PULLS("pulls");
+  PULLS(PackWords.say("pulls"));
 
   /** Below this it does not turn, rpm. */
   static final double STANDS_BELOW_RPM = 30;

@@ -148,7 +148,11 @@ public record Guide(
 
     @Override
     public Map<String, String> outcomes() {
-      return words(THERE, "The fault is there now", GONE, "The fault is not there");
+      return words(
+          THERE,
+          PackWords.say("the-fault-is-there-now"),
+          GONE,
+          PackWords.say("the-fault-is-not-there"));
     }
 
     @Override
@@ -172,7 +176,13 @@ public record Guide(
       implements Ask {
     @Override
     public Map<String, String> outcomes() {
-      return words(IN, "It lies within", BELOW, "It lies below", ABOVE, "It lies above");
+      return words(
+          IN,
+          PackWords.say("it-lies-within"),
+          BELOW,
+          PackWords.say("it-lies-below"),
+          ABOVE,
+          PackWords.say("it-lies-above"));
     }
 
     @Override
@@ -198,7 +208,13 @@ public record Guide(
       implements Ask {
     @Override
     public Map<String, String> outcomes() {
-      return words(IN, "It lies within", BELOW, "It lies below", ABOVE, "It lies above");
+      return words(
+          IN,
+          PackWords.say("it-lies-within"),
+          BELOW,
+          PackWords.say("it-lies-below"),
+          ABOVE,
+          PackWords.say("it-lies-above"));
     }
 
     /**
@@ -208,7 +224,8 @@ public record Guide(
      */
     public String judge(double reading) {
       if (Double.isNaN(reading) || quantity == Quantity.OHMS && reading < 0) {
-        throw new IllegalArgumentException("a meter reads no " + reading + " " + quantity.unit());
+        throw new IllegalArgumentException(
+            PackWords.say("a-meter-reads-no", reading, quantity.unit()));
       }
       return reading < from ? BELOW : reading > to ? ABOVE : IN;
     }
@@ -232,7 +249,7 @@ public record Guide(
 
     @Override
     public Map<String, String> outcomes() {
-      return words(PASS, "Pass", FAIL, "Fail", CANNOT_TELL, "Cannot tell");
+      return words(PASS, "Pass", FAIL, "Fail", CANNOT_TELL, PackWords.say("cannot-tell"));
     }
 
     @Override

@@ -31,19 +31,14 @@ final class GuideReader {
 
   private static String name(String id, Entry e) {
     if (!id.matches("[a-z0-9-]{1," + LONGEST_NAME + "}")) {
-      throw e.fault(
-          "a name has small letters, digits and hyphens, at most "
-              + LONGEST_NAME
-              + ", not '"
-              + id
-              + "'");
+      throw e.fault(PackWords.say("a-name-has-small-letters-digits", LONGEST_NAME, id));
     }
     return id;
   }
 
   private static String sentence(Entry e) {
     if (e.text().length() > LONGEST_TEXT) {
-      throw e.fault("a sentence has at most " + LONGEST_TEXT + " characters; say it shorter");
+      throw e.fault(PackWords.say("a-sentence-has-at-most-characters", LONGEST_TEXT));
     }
     return e.text();
   }
@@ -68,11 +63,11 @@ final class GuideReader {
     List<String> parts = e.itemsOf("for").stream().map(Entry::text).toList();
     String symptom = e.text("symptom", "");
     if (parts.isEmpty() && symptom.isEmpty()) {
-      throw e.fault("nobody would ever be led here: name parts under 'for', or a symptom");
+      throw e.fault(PackWords.say("nobody-would-ever-be-led-here"));
     }
     String begin = e.text("begin");
     if (!checks.containsKey(begin)) {
-      throw e.need("begin").fault("there is no check '" + begin + "'");
+      throw e.need("begin").fault(PackWords.say("there-is-no-check", begin));
     }
     checks.values().forEach(c -> targets(c, checks, at.get(c.id())));
     reached(begin, checks, at);
@@ -84,16 +79,16 @@ final class GuideReader {
     for (String outcome : c.asks().outcomes().keySet()) {
       String next = c.then().get(outcome);
       if (next == null) {
-        throw at.fault("dead end: nothing follows when the outcome is '" + outcome + "'");
+        throw at.fault(PackWords.say("dead-end-nothing-follows-when-the", outcome));
       }
       if (!checks.containsKey(next)) {
-        throw at.fault("'" + outcome + "' leads to '" + next + "', and there is no such check");
+        throw at.fault(PackWords.say("leads-to-and-there-is-no", outcome, next));
       }
     }
     for (String outcome : c.then().keySet()) {
       if (!c.asks().outcomes().containsKey(outcome)) {
         throw at.fault(
-            "'" + outcome + "' is no outcome of it; there are " + c.asks().outcomes().keySet());
+            PackWords.say("is-no-outcome-of-it-there", outcome, c.asks().outcomes().keySet()));
       }
     }
   }
@@ -110,7 +105,7 @@ final class GuideReader {
     }
     for (String id : checks.keySet()) {
       if (!seen.contains(id)) {
-        throw at.get(id).fault("no way leads to this check");
+        throw at.get(id).fault(PackWords.say("no-way-leads-to-this-check"));
       }
     }
   }
@@ -133,7 +128,7 @@ final class GuideReader {
     }
     for (String id : checks.keySet()) {
       if (!ends.contains(id)) {
-        throw at.get(id).fault("a loop without a way out: no conclusion can be reached from here");
+        throw at.get(id).fault(PackWords.say("a-loop-without-a-way-out"));
       }
     }
   }
@@ -142,7 +137,7 @@ final class GuideReader {
     e.allow("says", "why", "fault", "value", "meter", "ask", "do", "test", "conclude", "then");
     List<String> found = ASKS.stream().filter(a -> e.find(a).isPresent()).toList();
     if (found.size() != 1) {
-      throw e.fault("a check has one of " + ASKS + ", this has " + found);
+      throw e.fault(PackWords.say("a-check-has-one-of-this", ASKS, found));
     }
     String kind = found.get(0);
     Entry body = e.need(kind);
@@ -184,7 +179,7 @@ final class GuideReader {
     e.allow("signs", "wait-for", "seconds");
     String waitFor = e.text("wait-for", Guide.THERE);
     if (!waitFor.equals(Guide.THERE) && !waitFor.equals(Guide.GONE)) {
-      throw e.need("wait-for").fault("expected there or gone, not '" + waitFor + "'");
+      throw e.need("wait-for").fault(PackWords.say("expected-there-or-gone-not", waitFor));
     }
     return new Guide.FaultNow(
         e.itemsOf("signs").stream().map(GuideReader::sign).toList(),
@@ -200,7 +195,7 @@ final class GuideReader {
     }
     String fmi = e.text().substring(own.length());
     if (!fmi.matches("[0-9]|[12][0-9]|3[01]")) {
-      throw e.fault("an FMI goes to 31, not '" + fmi + "'");
+      throw e.fault(PackWords.say("an-fmi-goes-to-31-not", fmi));
     }
     return new Component.Sign(Guide.FaultNow.OWN, Integer.parseInt(fmi));
   }
@@ -210,7 +205,7 @@ final class GuideReader {
     Set<EngineState> when = EnumSet.noneOf(EngineState.class);
     e.need("when").items().forEach(i -> when.add(i.oneOf(EngineState.class)));
     if (when.isEmpty()) {
-      throw e.need("when").fault("name at least one state of the engine");
+      throw e.need("when").fault(PackWords.say("name-at-least-one-state-of"));
     }
     return new Guide.ValueNow(
         (int) e.whole("of", 1, Dtc.GREATEST_SPN),
@@ -225,10 +220,10 @@ final class GuideReader {
     double from = e.number("from", -1e9, most, Double.NEGATIVE_INFINITY);
     double to = e.number("to", -1e9, most, Double.POSITIVE_INFINITY);
     if (to <= from) {
-      throw e.need("to").fault("must be above 'from'");
+      throw e.need("to").fault(PackWords.say("must-be-above-from"));
     }
     if (Double.isInfinite(from) && Double.isInfinite(to)) {
-      throw e.fault("needs 'from' or 'to'");
+      throw e.fault(PackWords.say("needs-from-or-to"));
     }
     return to;
   }
@@ -249,14 +244,14 @@ final class GuideReader {
     Map<String, String> answers = new LinkedHashMap<>();
     e.entries().forEach((id, text) -> answers.put(name(id, text), sentence(text)));
     if (answers.size() < 2) {
-      throw e.fault("a question needs two answers at least");
+      throw e.fault(PackWords.say("a-question-needs-two-answers-at"));
     }
     return new Guide.Question(answers);
   }
 
   private static Ask test(Entry e) {
     if (!e.text().equals(Guide.Test.CUTOUT)) {
-      throw e.fault("there is no test '" + e.text() + "'; known here: " + Guide.Test.CUTOUT);
+      throw e.fault(PackWords.say("there-is-no-test-known-here", e.text(), Guide.Test.CUTOUT));
     }
     return new Guide.Test(e.text());
   }
@@ -266,10 +261,10 @@ final class GuideReader {
     Guide.Finding finding = e.need("finding").oneOf(Guide.Finding.class);
     List<String> next = e.itemsOf("next").stream().map(Entry::text).toList();
     if (next.isEmpty()) {
-      throw e.fault("a conclusion names what to do next");
+      throw e.fault(PackWords.say("a-conclusion-names-what-to-do"));
     }
     if (finding == Guide.Finding.FOUND && e.find("part").isEmpty()) {
-      throw e.fault("what was found? name the part; 'part' stands for the one that is traced");
+      throw e.fault(PackWords.say("what-was-found-name-the-part"));
     }
     return new Guide.Conclusion(finding, e.text("part", ""), next);
   }

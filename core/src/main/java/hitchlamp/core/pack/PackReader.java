@@ -65,7 +65,7 @@ public final class PackReader {
     long schema = root.whole("schema", 1, Integer.MAX_VALUE);
     if (schema != SCHEMA) {
       throw root.need("schema")
-          .fault("version " + schema + " of the layout is not known here, only " + SCHEMA);
+          .fault(PackWords.say("version-of-the-layout-is-not", schema, SCHEMA));
     }
     Map<String, ModuleKind> modules = new LinkedHashMap<>();
     root.find("modules")
@@ -75,7 +75,7 @@ public final class PackReader {
     for (Entry e : root.itemsOf("parameters")) {
       Parameter p = parameter(e);
       if (parameters.put(p.spn(), p) != null) {
-        throw e.fault("SPN " + p.spn() + " stands twice in this pack; remove one of them");
+        throw e.fault(PackWords.say("spn-stands-twice-in-this-pack", p.spn()));
       }
     }
     return new Pack(
@@ -117,8 +117,7 @@ public final class PackReader {
         .forEach(
             (key, name) -> {
               if (!key.matches("[a-z-]+/\\d{1,3}")) {
-                throw name.fault(
-                    "expected a kind and an instance such as engine/0, not '" + key + "'");
+                throw name.fault(PackWords.say("expected-a-kind-and-an-instance", key));
               }
               names.put(key, name.text());
             });
@@ -142,13 +141,8 @@ public final class PackReader {
     for (ModuleKind other : before.values()) {
       if (other.function() == function && other.functionInstance() == instance) {
         throw e.fault(
-            "has function "
-                + function
-                + " and instance "
-                + instance
-                + " like '"
-                + other.id()
-                + "'; modules are told apart by these");
+            PackWords.say(
+                "has-function-and-instance-like-modules", function, instance, other.id()));
       }
     }
     return new ModuleKind(
@@ -173,7 +167,7 @@ public final class PackReader {
     int start = 8 * ((int) e.whole("byte", 1, 255) - 1) + (int) e.whole("bit", 1, 8, 1) - 1;
     double scale = e.number("scale", -1e9, 1e9);
     if (scale == 0) {
-      throw e.need("scale").fault("0 makes every reading the same");
+      throw e.need("scale").fault(PackWords.say("0-makes-every-reading-the-same"));
     }
     return new Parameter(
         (int) e.whole("spn", 1, Dtc.GREATEST_SPN),
@@ -190,7 +184,7 @@ public final class PackReader {
     e.allow("spn", "name", "bits", "scale", "offset", "unit");
     int bits = (int) e.whole("bits", 8, 32);
     if (bits % 8 != 0) {
-      throw e.need("bits").fault("values of the tail have whole bytes");
+      throw e.need("bits").fault(PackWords.say("values-of-the-tail-have-whole"));
     }
     return new Parameter(
         (int) e.whole("spn", 0, Dtc.GREATEST_SPN, 0),
@@ -213,11 +207,11 @@ public final class PackReader {
     e.allow("title", "by", "fault", "spn", "shown-by");
     boolean four = e.find("fault").isPresent();
     if (four == e.find("spn").isPresent()) {
-      throw e.fault("a lamp needs 'fault' or 'spn', and not both");
+      throw e.fault(PackWords.say("a-lamp-needs-fault-or-spn"));
     }
     List<String> by = e.need("by").items().stream().map(Entry::text).toList();
     if (by.isEmpty()) {
-      throw e.need("by").fault("some module must command the lamp");
+      throw e.need("by").fault(PackWords.say("some-module-must-command-the-lamp"));
     }
     return new LampKind(
         id,
@@ -241,7 +235,7 @@ public final class PackReader {
   private static Limit limit(Entry e) {
     e.allow("of", "above", "below", "running", "loaded", "says", "source");
     if (e.find("above").isEmpty() && e.find("below").isEmpty()) {
-      throw e.fault("a limit needs 'above' or 'below'");
+      throw e.fault(PackWords.say("a-limit-needs-above-or-below"));
     }
     return new Limit(
         e.text("of"),
@@ -255,7 +249,7 @@ public final class PackReader {
 
   static Unit unit(Entry unit) {
     return Unit.ofSymbol(unit.text())
-        .orElseThrow(() -> unit.fault("unknown unit '" + unit.text() + "'"));
+        .orElseThrow(() -> unit.fault(PackWords.say("unknown-unit", unit.text())));
   }
 
   private static Pack.Plug plug(Entry e) {
@@ -282,7 +276,7 @@ public final class PackReader {
                 .forEach(
                     (key, e) -> {
                       if (!key.matches("\\d{1,6}") || Integer.parseInt(key) > most) {
-                        throw e.fault("expected a number up to " + most + " before the colon");
+                        throw e.fault(PackWords.say("expected-a-number-up-to-before", most));
                       }
                       texts.put(Integer.parseInt(key), e.text());
                     }));

@@ -49,13 +49,14 @@ public final class PackShelf {
           throw new YamlFault(
               folder.relativize(file).toString(),
               1,
-              "a pack named '" + pack.id() + "' is there already");
+              PackWords.say("a-pack-named-is-there-already", pack.id()));
         }
         packs.add(pack);
       }
       return new PackShelf(packs);
     } catch (IOException e) {
-      throw new YamlFault(folder.toString(), 1, "the packs cannot be read: " + e.getMessage());
+      throw new YamlFault(
+          folder.toString(), 1, PackWords.say("the-packs-cannot-be-read", e.getMessage()));
     }
   }
 
@@ -63,7 +64,7 @@ public final class PackShelf {
   public Pack base() {
     Pack base = over.get("");
     if (base == null) {
-      throw new YamlFault("packs", 1, "there is no pack of layer 'base'");
+      throw new YamlFault("packs", 1, PackWords.say("there-is-no-pack-of-layer"));
     }
     return base;
   }
@@ -87,7 +88,7 @@ public final class PackShelf {
   public Pack with(String id) {
     Pack found = id.isEmpty() ? null : over.get(id);
     if (found == null) {
-      throw new IllegalArgumentException("there is no pack '" + id + "'");
+      throw new IllegalArgumentException(PackWords.say("there-is-no-pack", id));
     }
     return found;
   }
@@ -110,7 +111,7 @@ public final class PackShelf {
 
   private static Pack layered(List<Pack> layers) {
     if (layers.isEmpty()) {
-      throw new YamlFault("packs", 1, "there is no pack of layer 'base'");
+      throw new YamlFault("packs", 1, PackWords.say("there-is-no-pack-of-layer"));
     }
     Pack top = layers.get(layers.size() - 1);
     Map<String, ModuleKind> modules = new LinkedHashMap<>();

@@ -31,7 +31,7 @@ final class ServiceReader {
               i.number("offset", -1e9, 1e9, 0),
               PackReader.unit(i.need("unit")));
       if (identifiers.put(id, p) != null) {
-        throw i.fault("identifier " + id + " stands twice");
+        throw i.fault(PackWords.say("identifier-stands-twice", id));
       }
     }
     Optional<Entry> test = e.find("self-test").map(t -> t.allow("routine", "seconds"));

@@ -75,7 +75,7 @@ public record StoryKind(
       List<Component.Sign> faults) {}
 
   /** One figure of use, four bytes. */
-  public record Field(Figure figure, double scale, Unit unit) {}
+  public record Field(UseFigure figure, double scale, Unit unit) {}
 
   /**
    * @param rpm upper ends of the bands of speed, the last band has none
@@ -96,10 +96,10 @@ public record StoryKind(
 
   /** What a tool did. */
   public enum Deed {
-    CLEAR("Faults cleared"),
-    CALIBRATION("Calibration changed"),
-    ADJUSTMENT("Adjustment changed"),
-    TRIP_RESET("Trip reset");
+    CLEAR(PackWords.say("faults-cleared")),
+    CALIBRATION(PackWords.say("calibration-changed")),
+    ADJUSTMENT(PackWords.say("adjustment-changed")),
+    TRIP_RESET(PackWords.say("trip-reset"));
 
     private final String title;
 

@@ -34,7 +34,7 @@ final class StoryKindReader {
     for (Entry q : e.itemsOf("quantities")) {
       StoryKind.Quantity one = quantity(q);
       if (quantities.put(one.code(), one) != null) {
-        throw q.fault("code " + one.code() + " stands twice");
+        throw q.fault(PackWords.say("code-stands-twice", one.code()));
       }
     }
     return new StoryKind(
@@ -88,9 +88,9 @@ final class StoryKindReader {
     List<StoryKind.Field> fields = new ArrayList<>();
     for (Entry f : e.itemsOf("figures")) {
       f.allow("figure", "scale", "unit");
-      Figure figure = f.need("figure").oneOf(Figure.class);
+      UseFigure figure = f.need("figure").oneOf(UseFigure.class);
       if (fields.stream().anyMatch(x -> x.figure() == figure)) {
-        throw f.fault("figure '" + figure + "' stands twice");
+        throw f.fault(PackWords.say("figure-stands-twice", figure));
       }
       fields.add(
           new StoryKind.Field(
@@ -113,12 +113,12 @@ final class StoryKindReader {
     for (Entry i : list.items()) {
       double edge = i.number(0, 1e6);
       if (!edges.isEmpty() && edge <= edges.get(edges.size() - 1)) {
-        throw i.fault("the ends of the bands must rise");
+        throw i.fault(PackWords.say("the-ends-of-the-bands-must"));
       }
       edges.add(edge);
     }
     if (edges.isEmpty() || edges.size() > MOST_BANDS) {
-      throw list.fault("expected 1 to " + MOST_BANDS + " ends of bands");
+      throw list.fault(PackWords.say("expected-1-to-ends-of-bands", MOST_BANDS));
     }
     return List.copyOf(edges);
   }
@@ -131,7 +131,7 @@ final class StoryKindReader {
         .forEach(
             (code, deed) -> {
               if (!code.matches("\\d{1,3}") || Integer.parseInt(code) > 255) {
-                throw deed.fault("expected a code from 0 to 255 before the colon");
+                throw deed.fault(PackWords.say("expected-a-code-from-0-to"));
               }
               deeds.put(Integer.parseInt(code), deed.oneOf(StoryKind.Deed.class));
             });

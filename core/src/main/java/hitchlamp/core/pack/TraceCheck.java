@@ -19,15 +19,14 @@ final class TraceCheck {
     for (Wiring.Wire w : pack.wiring().wires()) {
       for (String end : List.of(w.from(), w.to())) {
         if (pack.wiring().contactAt(end).isEmpty()) {
-          throw w.place()
-              .fault("wire " + w.number() + " ends at '" + end + "', which is not there");
+          throw w.place().fault(PackWords.say("wire-ends-at-which-is-not", w.number(), end));
         }
       }
     }
     for (Guide g : pack.guides().values()) {
       for (String part : g.parts()) {
         if (!part.contains("*") && component(pack, part).isEmpty()) {
-          throw g.place().fault("there is no component '" + part + "'");
+          throw g.place().fault(PackWords.say("there-is-no-component", part));
         }
       }
       g.checks().values().forEach(check -> checkAlone(pack, check));
@@ -51,8 +50,9 @@ final class TraceCheck {
       throw check
           .place()
           .fault(
-              (part.base().isEmpty() ? "a symptom" : "'" + part.base() + "'")
-                  + " has no fault of its own; name the signs whole");
+              PackWords.say(
+                  "has-no-fault-of-its-own",
+                  part.base().isEmpty() ? "a symptom" : "'" + part.base() + "'"));
     }
     if (check.asks() instanceof Guide.Meter m) {
       for (String point : List.of(m.red(), m.black())) {
@@ -60,10 +60,10 @@ final class TraceCheck {
           throw check
               .place()
               .fault(
-                  (part.base().isEmpty() ? "for a symptom" : "for '" + part.base() + "'")
-                      + " there is no point '"
-                      + point
-                      + "' in the wiring");
+                  PackWords.say(
+                      "there-is-no-point-in-the",
+                      part.base().isEmpty() ? "for a symptom" : "for '" + part.base() + "'",
+                      point));
         }
       }
     }
@@ -73,7 +73,7 @@ final class TraceCheck {
   private static void ofSymptom(Pack pack, Guide g, Check check) {
     check(pack, check, g.unit(pack));
     if (check.asks() instanceof Guide.Conclusion c && c.part().equals(TracePoint.PART)) {
-      throw check.place().fault("no part is traced here; name the one that was found");
+      throw check.place().fault(PackWords.say("no-part-is-traced-here-name"));
     }
   }
 
@@ -84,13 +84,13 @@ final class TraceCheck {
           .forEach(s -> known(pack, s, check));
     }
     if (check.asks() instanceof Guide.ValueNow v && pack.told(v.of()).isEmpty()) {
-      throw check.place().fault("nobody tells the value of SPN " + v.of());
+      throw check.place().fault(PackWords.say("nobody-tells-the-value-of-spn", v.of()));
     }
     if (check.asks() instanceof Guide.Conclusion c
         && !c.part().isEmpty()
         && !c.part().equals(TracePoint.PART)
         && component(pack, c.part()).isEmpty()) {
-      throw check.place().fault("there is no component '" + c.part() + "'");
+      throw check.place().fault(PackWords.say("there-is-no-component", c.part()));
     }
   }
 
@@ -99,7 +99,7 @@ final class TraceCheck {
         pack.components().values().stream()
             .anyMatch(c -> c.signs().stream().anyMatch(x -> x.spn() == s.spn()));
     if (!named && !pack.spnTexts().containsKey(s.spn())) {
-      throw check.place().fault("unknown fault: nothing in the pack knows SPN " + s.spn());
+      throw check.place().fault(PackWords.say("unknown-fault-nothing-in-the-pack", s.spn()));
     }
   }
 }

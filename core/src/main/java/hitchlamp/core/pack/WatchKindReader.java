@@ -41,7 +41,7 @@ final class WatchKindReader {
 
   private static int spn(String key, Entry at) {
     if (!key.matches("\\d{1,6}") || Integer.parseInt(key) > Dtc.GREATEST_SPN) {
-      throw at.fault("expected an SPN before the colon, not '" + key + "'");
+      throw at.fault(PackWords.say("expected-an-spn-before-the-colon", key));
     }
     return Integer.parseInt(key);
   }
@@ -52,7 +52,7 @@ final class WatchKindReader {
         .forEach(
             (count, words) -> {
               if (!count.matches("\\d{1,5}")) {
-                throw words.fault("expected a count before the colon, not '" + count + "'");
+                throw words.fault(PackWords.say("expected-a-count-before-the-colon", count));
               }
               of.put(Integer.parseInt(count), words.text());
             });
@@ -64,12 +64,12 @@ final class WatchKindReader {
     Set<EngineState> when = EnumSet.noneOf(EngineState.class);
     e.need("when").items().forEach(i -> when.add(i.oneOf(EngineState.class)));
     if (when.isEmpty()) {
-      throw e.need("when").fault("name at least one state of the engine");
+      throw e.need("when").fault(PackWords.say("name-at-least-one-state-of"));
     }
     double low = e.number("from", -1e9, 1e9);
     double high = e.number("to", -1e9, 1e9);
     if (high <= low) {
-      throw e.need("to").fault("must be above 'from'");
+      throw e.need("to").fault(PackWords.say("must-be-above-from"));
     }
     return new NormalRange(e.text("of"), when, low, high, e.text("source"));
   }
@@ -78,7 +78,7 @@ final class WatchKindReader {
     e.allow("title", "of", "components");
     List<String> of = e.need("of").items().stream().map(Entry::text).toList();
     if (of.isEmpty()) {
-      throw e.need("of").fault("a set needs at least one value");
+      throw e.need("of").fault(PackWords.say("a-set-needs-at-least-one"));
     }
     return new WatchSet(
         id, e.text("title"), of, e.itemsOf("components").stream().map(Entry::text).toList());
@@ -100,14 +100,14 @@ final class WatchKindReader {
     for (Entry i : e.need("firing").items()) {
       int cylinder = (int) i.number(1, MOST_CYLINDERS);
       if (firing.contains(cylinder)) {
-        throw i.fault("cylinder " + cylinder + " fires twice");
+        throw i.fault(PackWords.say("cylinder-fires-twice", cylinder));
       }
       firing.add(cylinder);
     }
     int cylinders = firing.size();
     for (int c = 1; c <= cylinders; c++) {
       if (!firing.contains(c)) {
-        throw e.need("firing").fault("cylinder " + c + " is missing");
+        throw e.need("firing").fault(PackWords.say("cylinder-is-missing", c));
       }
     }
     // Never more than three; of four cylinders one (common practice, no source).
@@ -148,7 +148,7 @@ final class WatchKindReader {
       p.allow("rpm", "kw");
       double rpm = p.number("rpm", 1, 10_000);
       if (!reference.isEmpty() && rpm <= reference.get(reference.size() - 1).rpm()) {
-        throw p.fault("the speeds must rise");
+        throw p.fault(PackWords.say("the-speeds-must-rise"));
       }
       reference.add(new DriveKind.Point(rpm, p.number("kw", 0, 100_000)));
     }

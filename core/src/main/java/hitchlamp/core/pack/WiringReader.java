@@ -34,7 +34,7 @@ final class WiringReader {
     for (Entry w : e.itemsOf("wires")) {
       Wire wire = wire(w, known);
       if (!numbers.add(wire.number())) {
-        throw w.fault("wire " + wire.number() + " stands twice; give each its own number");
+        throw w.fault(PackWords.say("wire-stands-twice-give-each-its", wire.number()));
       }
       wires.add(wire);
     }
@@ -44,7 +44,7 @@ final class WiringReader {
   private static Fitting of(String id, Entry e) {
     e.allow("kind", "title", "place", "part", "amps", "contacts", "role");
     if (!id.matches("[A-Za-z0-9-]{1,20}")) {
-      throw e.fault("a fitting is named by letters, digits and hyphens, not '" + id + "'");
+      throw e.fault(PackWords.say("a-fitting-is-named-by-letters", id));
     }
     Kind kind = e.need("kind").oneOf(Kind.class);
     List<Contact> contacts = new ArrayList<>();
@@ -75,7 +75,7 @@ final class WiringReader {
           e.need("contacts").entries().forEach((name, c) -> contacts.add(contact(name, c)));
     }
     if (kind != Kind.PLUG && e.find("contacts").isPresent()) {
-      throw e.need("contacts").fault("only a plug has contacts of its own");
+      throw e.need("contacts").fault(PackWords.say("only-a-plug-has-contacts-of"));
     }
     return new Fitting(
         id,
@@ -93,11 +93,11 @@ final class WiringReader {
     for (Entry k : e.itemsOf("volts")) {
       List<Entry> pair = k.items();
       if (pair.size() != 2) {
-        throw k.fault("expected a value and its volts, such as [100, 0.9]");
+        throw k.fault(PackWords.say("expected-a-value-and-its-volts"));
       }
       Knee knee = new Knee(pair.get(0).number(-1e9, 1e9), pair.get(1).number(-1_000, 1_000));
       if (!curve.isEmpty() && knee.value() <= curve.get(curve.size() - 1).value()) {
-        throw k.fault("the values must rise");
+        throw k.fault(PackWords.say("the-values-must-rise"));
       }
       curve.add(knee);
     }
@@ -112,7 +112,7 @@ final class WiringReader {
   private static Wire wire(Entry e, Wiring known) {
     List<Entry> parts = e.items();
     if (parts.size() != PARTS_OF_A_WIRE) {
-      throw e.fault("a wire is [number, from, to, colour, square millimetres]");
+      throw e.fault(PackWords.say("a-wire-is-number-from-to"));
     }
     return new Wire(
         parts.get(0).text(),
@@ -126,7 +126,7 @@ final class WiringReader {
   private static String end(Entry e, Wiring known) {
     String point = e.text();
     if (known.fittingAt(point).isPresent() && known.contactAt(point).isEmpty()) {
-      throw e.fault("there is no contact '" + point + "'; write it as plug/contact");
+      throw e.fault(PackWords.say("there-is-no-contact-write-it", point));
     }
     return point;
   }

@@ -11,6 +11,7 @@ import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.story.Finding;
 import hitchlamp.core.trial.Verdict;
+import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -21,7 +22,11 @@ import java.util.Optional;
  * @param says what is open, as a sentence
  * @param next what to do about it
  */
-public record OpenItem(String says, String next) {
+public record OpenItem(Said says, String next) {
+  private OpenItem(String says, String next) {
+    this(Said.plain(says), next);
+  }
+
   /**
    * What is still open by the last read.
    *
@@ -45,20 +50,22 @@ public record OpenItem(String says, String next) {
     if (last.isEmpty()) {
       return List.of(
           new OpenItem(
-              "The faults have not been read in this job.", "Hook up and call the full roll."));
+              SignoffWords.say("the-faults-have-not-been-read"),
+              SignoffWords.say("hook-up-and-call-the-full")));
     }
     FaultReading r = last.get();
     if (r.state() != FaultReading.State.COMPLETE) {
       open.add(
           new OpenItem(
-              "The last read of the faults ended halfway.", "Read the faults again to the end."));
+              SignoffWords.say("the-last-read-of-the-faults"),
+              SignoffWords.say("read-the-faults-again-to-the")));
     }
     for (ModuleFaults m : r.modules()) {
       if (!m.read()) {
         open.add(
             new OpenItem(
-                "The faults of the " + m.target().title() + " module could not be read.",
-                "Find out why it does not tell them, then read again."));
+                SignoffWords.say("the-faults-of-the-module-could", m.target().title()),
+                SignoffWords.say("find-out-why-it-does-not")));
       }
     }
     for (Lead l : leads) {
@@ -70,23 +77,23 @@ public record OpenItem(String says, String next) {
                     + (silent
                         ? "."
                         : l.mark() == Lead.Mark.NOW
-                            ? ": there now."
-                            : ": there within the last hours."),
+                            ? SignoffWords.say("there-now")
+                            : SignoffWords.say("there-within-the-last-hours")),
                 silent
-                    ? "Bring it back on the bus and call the roll again."
-                    : "Mend it, clear, and read again after it has run."));
+                    ? SignoffWords.say("bring-it-back-on-the-bus")
+                    : SignoffWords.say("mend-it-clear-and-read-again")));
       }
     }
     for (KnownFault f : r.faults()) {
       if (f.states().contains(FaultState.PERMANENT)) {
         open.add(
             new OpenItem(
-                "Permanent fault: " + name(f) + ".",
-                "It goes only when its monitor has run and passed; drive until then."));
+                SignoffWords.say("permanent-fault", name(f)),
+                SignoffWords.say("it-goes-only-when-its-monitor")));
       } else if (f.states().contains(FaultState.PENDING) && !f.active()) {
         open.add(
             new OpenItem(
-                "Pending: " + name(f) + ".", "Run the engine as it was then and read again."));
+                "Pending: " + name(f) + ".", SignoffWords.say("run-the-engine-as-it-was")));
       }
     }
     for (ModuleFaults m : r.modules()) {
@@ -94,12 +101,11 @@ public record OpenItem(String says, String next) {
       if (!idle.isEmpty()) {
         open.add(
             new OpenItem(
-                "Monitors of the "
-                    + m.target().title()
-                    + " module that have not run since the last clear: "
-                    + String.join(", ", idle)
-                    + ".",
-                "Drive until they have run; only then a clean read proves the repair."));
+                SignoffWords.say(
+                    "monitors-of-the-module-that-have",
+                    m.target().title(),
+                    String.join(", ", idle)),
+                SignoffWords.say("drive-until-they-have-run-only")));
       }
     }
     for (LampLine l : lamps) {
@@ -116,28 +122,31 @@ public record OpenItem(String says, String next) {
                 open.add(
                     new OpenItem(
                         t.title()
-                            + (t.verdict() == Verdict.FAIL ? " failed: " : " cannot tell: ")
+                            + (t.verdict() == Verdict.FAIL
+                                ? " failed: "
+                                : SignoffWords.say("cannot-tell"))
                             + t.says(),
                         t.next())));
     for (Traced t : traces) {
       if (t.open()) {
         open.add(
             new OpenItem(
-                "Not traced to the end: " + t.title() + ".",
-                "Go on at \"" + t.says() + "\", or set it aside and say why."));
+                SignoffWords.say("not-traced-to-the-end", t.title()),
+                SignoffWords.say("go-on-at-or-set-it", t.says())));
       }
       if (!t.assumed().isEmpty() && t.finding().isPresent()) {
         open.add(
             new OpenItem(
-                t.title() + " rests on what was assumed: " + String.join("; ", t.assumed()) + ".",
-                "Look at it once, or hand the job over with that said."));
+                SignoffWords.say(
+                    "rests-on-what-was-assumed", t.title(), String.join("; ", t.assumed())),
+                SignoffWords.say("look-at-it-once-or-hand")));
       }
     }
     if (reads < 2) {
       open.add(
           new OpenItem(
-              "There is one read only, so nothing shows that the repair changed anything.",
-              "Read the faults again after the repair."));
+              SignoffWords.say("there-is-one-read-only-so"),
+              SignoffWords.say("read-the-faults-again-after-the")));
     }
     return List.copyOf(open);
   }

@@ -38,12 +38,12 @@ public record Traced(
   /** Where it stands, in words. */
   public String word() {
     if (finding.isEmpty()) {
-      return setAside.isEmpty() ? "under way" : "set aside";
+      return setAside.isEmpty() ? SignoffWords.say("under-way") : SignoffWords.say("set-aside");
     }
     return switch (finding.get()) {
-      case FOUND -> "found";
-      case NOT_HERE -> "not here";
-      case CANNOT_TELL -> "cannot tell";
+      case FOUND -> SignoffWords.say("found");
+      case NOT_HERE -> SignoffWords.say("not-here");
+      case CANNOT_TELL -> SignoffWords.say("cannot-tell-2");
     };
   }
 }

@@ -219,7 +219,7 @@ final class Conversations {
     }
     now = Math.max(now, micros);
     if (own == Address.NULL) {
-      talk.notAsked("we have no address on this bus");
+      talk.notAsked(StationWords.say("we-have-no-address-on-this"));
       next(destination, micros);
       return;
     }

@@ -1,5 +1,6 @@
 package hitchlamp.core.story;
 
+import hitchlamp.core.words.Said;
 import java.util.List;
 
 /**
@@ -9,7 +10,7 @@ import java.util.List;
  * @param reasons facts of this job, each a sentence
  * @param next what to do
  */
-public record Finding(Kind kind, String title, List<String> reasons, String next) {
+public record Finding(Kind kind, Said title, List<Said> reasons, String next) {
   /** Kinds, the ones to read first come first. */
   public enum Kind {
     /** Faults were cleared shortly before this visit. */

@@ -1,8 +1,11 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -35,14 +38,14 @@ public final class Findings {
           .forEach(p -> out.add(protection(of(m, several), p, now)));
       regeneration(of(m, several), m, out);
       idle(of(m, several), m, out);
-      List<String> odd = Contradictions.of(m);
+      List<Said> odd = Contradictions.of(m);
       if (!odd.isEmpty()) {
         out.add(
             new Finding(
                 Finding.Kind.CONTRADICTION,
-                "Figures of the " + title(m) + " contradict each other.",
+                StoryWords.said("figures-of-the-contradict-each-other", title(m)),
                 odd,
-                "Do not build on them; was the module changed or written anew?"));
+                StoryWords.say("do-not-build-on-them-was")));
       }
       background.before().stream()
           .flatMap(b -> b.modules().stream())
@@ -69,120 +72,111 @@ public final class Findings {
   private static Finding protection(String of, ProtectionRecord p, double now) {
     return new Finding(
         Finding.Kind.PROTECTION,
-        of
-            + p.name()
-            + (p.above() ? " rose to " : " fell to ")
-            + Wiped.figure(p.peak())
-            + " "
-            + p.unit().symbol()
-            + "; the limit is "
-            + Wiped.figure(p.limit())
-            + ".",
+        StoryWords.said(
+            p.above() ? "rose-above-its-limit" : "fell-below-its-limit",
+            of + p.name(),
+            Figure.counted(p.peak(), p.unit()),
+            Figure.counted(p.limit(), p.unit())),
         List.of(
-            p.count()
-                + (p.count() == 1 ? " time, " : " times, ")
-                + minutes(p.seconds())
-                + " together; the module "
-                + p.severityText()
-                + ".",
-            "Worst "
-                + Wiped.ago(now - p.peakHour())
-                + ", last "
-                + Wiped.ago(now - p.lastHour())
-                + "."),
-        "Find the cause before the unit goes back to work; clearing faults does not take this record away.");
+            StoryWords.said(
+                p.count() == 1 ? "once-for-a-time" : "times-for-a-time-in-all",
+                p.count(),
+                minutes(p.seconds()),
+                p.severityText()),
+            StoryWords.said(
+                "worst-and-last", Wiped.ago(now - p.peakHour()), Wiped.ago(now - p.lastHour()))),
+        StoryWords.say("find-the-cause-before-the-unit"));
   }
 
   static String minutes(double seconds) {
     return seconds < 90
-        ? Math.round(seconds) + " s"
+        ? StoryWords.say("seconds", Math.round(seconds))
         : seconds < 5_400
-            ? Math.round(seconds / 60) + " min"
-            : String.format(Locale.ROOT, "%.1f h", seconds / 3_600);
+            ? StoryWords.say("minutes", Math.round(seconds / 60))
+            : new Figure(seconds / 3_600, Unit.HOUR, 1).in(UnitSystem.METRIC);
   }
 
   private static void regeneration(String of, ModuleStory m, List<Finding> out) {
-    OptionalDouble done = m.trip().in(Figure.REGENERATIONS, Unit.ONE);
-    OptionalDouble broken = m.trip().in(Figure.REGENERATIONS_ABORTED, Unit.ONE);
+    OptionalDouble done = m.trip().in(UseFigure.REGENERATIONS, Unit.ONE);
+    OptionalDouble broken = m.trip().in(UseFigure.REGENERATIONS_ABORTED, Unit.ONE);
     if (done.isPresent() && broken.isPresent()) {
       double all = done.getAsDouble() + broken.getAsDouble();
       if (all >= FEWEST_REGENERATIONS && broken.getAsDouble() > MANY_ABORTED * all) {
         out.add(
             new Finding(
                 Finding.Kind.REGENERATION,
-                of
-                    + Math.round(broken.getAsDouble())
-                    + " of "
-                    + Math.round(all)
-                    + " regenerations of this trip were broken off.",
-                List.of("Soot that is not burned off raises the pressure before the filter."),
-                "Ask how the unit is used and stopped; look at coolant temperature and the filter's pressure."));
+                StoryWords.said(
+                    "of-regenerations-of-this-trip-were",
+                    of + Math.round(broken.getAsDouble()),
+                    Math.round(all)),
+                List.of(StoryWords.said("soot-that-is-not-burned-off")),
+                StoryWords.say("ask-how-the-unit-is-used")));
       }
     }
   }
 
   private static void idle(String of, ModuleStory m, List<Finding> out) {
-    OptionalDouble share = m.trip().worked().in(Figure.IDLE_SHARE, Unit.PERCENT);
+    OptionalDouble share = m.trip().worked().in(UseFigure.IDLE_SHARE, Unit.PERCENT);
     if (share.isPresent() && share.getAsDouble() > MUCH_IDLE_PERCENT) {
-      List<String> reasons = new ArrayList<>();
+      List<Said> reasons = new ArrayList<>();
       m.trip()
-          .in(Figure.IDLE_FUEL, Unit.LITRE)
-          .ifPresent(l -> reasons.add(Wiped.figure(l) + " L of fuel burned while idling."));
+          .in(UseFigure.IDLE_FUEL, Unit.LITRE)
+          .ifPresent(
+              l ->
+                  reasons.add(
+                      StoryWords.said("fuel-burned-while-idling", Figure.counted(l, Unit.LITRE))));
       out.add(
           new Finding(
               Finding.Kind.USE,
-              (of.isEmpty() ? "It" : of + "it")
-                  + " idles "
-                  + Math.round(share.getAsDouble())
-                  + " % of its hours.",
+              StoryWords.said(
+                  "idles-much",
+                  of.isEmpty() ? "It" : of + "it",
+                  Figure.whole(share.getAsDouble(), Unit.PERCENT)),
               List.copyOf(reasons),
-              "Tell the one who pays; long idling soots filter and recirculation."));
+              StoryWords.say("tell-the-one-who-pays-long")));
     }
   }
 
   private static Finding growth(ModuleStory m, List<Growth> grown) {
     return new Finding(
         Finding.Kind.GROWTH,
-        "Failures of the " + title(m) + " grew since the last visit.",
+        StoryWords.said("failures-of-the-grew-since-the", title(m)),
         grown.stream()
             .map(
                 g ->
-                    g.name()
-                        + ": "
-                        + g.was()
-                        + " then, "
-                        + g.is()
-                        + " now."
-                        + (g.note().isEmpty() ? "" : " " + g.note()))
+                    StoryWords.said(
+                        "then-and-now",
+                        g.name(),
+                        g.was(),
+                        g.is(),
+                        g.note().isEmpty() ? "" : " " + g.note()))
             .toList(),
-        "Look at these first: what grows is not mended.");
+        StoryWords.say("look-at-these-first-what-grows"));
   }
 
   /** Modules whose clocks are ahead of their engine's, each told once. */
   private static void clocks(StoryReading story, Pack pack, List<Finding> out) {
-    List<String> reasons = new ArrayList<>();
+    List<Said> reasons = new ArrayList<>();
     for (ModuleStory m : story.modules()) {
       OptionalDouble engine = engineOf(m, story, pack);
       if (engine.isPresent()
           && m.hours().isPresent()
           && m.hours().getAsDouble() > engine.getAsDouble() + 1) {
         reasons.add(
-            "The "
-                + title(m)
-                + " has "
-                + Wiped.figure(m.hours().getAsDouble())
-                + " h, the engine "
-                + Wiped.figure(engine.getAsDouble())
-                + ".");
+            StoryWords.said(
+                "the-has-hours-the-engine",
+                title(m),
+                Figure.counted(m.hours().getAsDouble(), Unit.HOUR),
+                Figure.counted(engine.getAsDouble(), Unit.HOUR)));
       }
     }
     if (!reasons.isEmpty()) {
       out.add(
           new Finding(
               Finding.Kind.CONTRADICTION,
-              "Hour clocks disagree.",
+              StoryWords.said("hour-clocks-disagree"),
               List.copyOf(reasons),
-              "A module with more hours than its engine comes from another unit, or the engine's module was changed."));
+              StoryWords.say("a-module-with-more-hours-than")));
     }
   }
 

@@ -41,8 +41,8 @@ public record Growth(int spn, String name, int was, int is, int grew, String not
         grew = wrapped ? on : c.count();
         note =
             wrapped
-                ? "The counter began again at 0."
-                : "It counts less than before: the module was changed or written anew.";
+                ? StoryWords.say("the-counter-began-again-at-0")
+                : StoryWords.say("it-counts-less-than-before-the");
       }
       out.add(new Growth(c.spn(), c.name(), was, c.count(), grew, note));
     }

@@ -38,9 +38,9 @@ public record ProtectionRecord(
   /** Severity in words. */
   public String severityText() {
     return switch (severity) {
-      case 1 -> "warned";
-      case 2 -> "took power away";
-      case 3 -> "wanted a stop";
+      case 1 -> StoryWords.say("warned");
+      case 2 -> StoryWords.say("took-power-away");
+      case 3 -> StoryWords.say("wanted-a-stop");
       default -> "severity " + severity;
     };
   }

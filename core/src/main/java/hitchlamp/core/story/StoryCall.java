@@ -38,15 +38,15 @@ public final class StoryCall implements Procedure<StoryReading> {
 
   /** What an identifier holds. */
   private enum About {
-    HOURS("its hours"),
-    PROTECTION("its protection records"),
-    LIFE("its life figures"),
-    TRIP("its trip figures"),
-    LIFE_DUTY("its map of speed and load"),
-    TRIP_DUTY("its trip's map of speed and load"),
-    BANDS("its hours per road speed"),
-    TRAIL("its trail"),
-    COUNTERS("its failure counters");
+    HOURS(StoryWords.say("its-hours")),
+    PROTECTION(StoryWords.say("its-protection-records")),
+    LIFE(StoryWords.say("its-life-figures")),
+    TRIP(StoryWords.say("its-trip-figures")),
+    LIFE_DUTY(StoryWords.say("its-map-of-speed-and-load")),
+    TRIP_DUTY(StoryWords.say("its-trips-map-of-speed-and")),
+    BANDS(StoryWords.say("its-hours-per-road-speed")),
+    TRAIL(StoryWords.say("its-trail")),
+    COUNTERS(StoryWords.say("its-failure-counters"));
 
     private final String words;
 
@@ -140,7 +140,7 @@ public final class StoryCall implements Procedure<StoryReading> {
       if (answer instanceof Answer.Given given) {
         row.desk().group(pgn, given.message());
       } else if (answer instanceof Answer.Broken) {
-        row.desk().odd("A long answer of it did not arrive whole.");
+        row.desk().odd(StoryWords.say("a-long-answer-of-it-did"));
       }
     }
 
@@ -149,13 +149,13 @@ public final class StoryCall implements Procedure<StoryReading> {
       if (reply instanceof Reply.Positive p) {
         positive(row, page, p.data());
       } else {
-        row.desk().odd("Asked for " + page.about().words + ", " + reply.says() + ".");
+        row.desk().odd(StoryWords.say("asked-for", page.about().words, reply.says()));
       }
     }
 
     @Override
     public void gaveUp(StoryDesk desk) {
-      desk.odd("It stopped answering; part of what it remembers is missing.");
+      desk.odd(StoryWords.say("it-stopped-answering-part-of-what"));
     }
 
     @Override
@@ -185,14 +185,7 @@ public final class StoryCall implements Procedure<StoryReading> {
       Questioning.Row<StoryDesk, Page> row, Page page, int pages, Runnable whole) {
     if (pages > MOST_PAGES && page.number() == 0) {
       row.desk()
-          .odd(
-              "Asked for "
-                  + page.about().words
-                  + ", it has "
-                  + pages
-                  + " pages; the first "
-                  + MOST_PAGES
-                  + " were read.");
+          .odd(StoryWords.say("asked-for-it-has-pages-the", page.about().words, pages, MOST_PAGES));
     }
     if (page.number() + 1 < Math.min(pages, MOST_PAGES)) {
       int next = page.identifier() + 1;

@@ -6,9 +6,9 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.j1939.Readiness;
-import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.StoryKind;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -30,7 +30,7 @@ final class StoryDesk extends ModuleDesk {
   private static final int COUNTER_BYTES = 5;
 
   private final StoryKind kind;
-  private final Map<Figure, Use.Amount> plain = new EnumMap<>(Figure.class);
+  private final Map<UseFigure, Use.Amount> plain = new EnumMap<>(UseFigure.class);
   private final List<ProtectionRecord> protection = new ArrayList<>();
   private final List<TrailEntry> trail = new ArrayList<>();
   private final List<FailureCounter> counters = new ArrayList<>();
@@ -56,15 +56,15 @@ final class StoryDesk extends ModuleDesk {
     switch (pgn) {
       case Pgn.ENGINE_HOURS -> hours(m);
       case Pgn.VEHICLE_DISTANCE ->
-          put(Figure.DISTANCE, counter(m, 4, KILOMETRE_STEP), Unit.KILOMETRE);
+          put(UseFigure.DISTANCE, counter(m, 4, KILOMETRE_STEP), Unit.KILOMETRE);
       case Pgn.VEHICLE_DISTANCE_FINE ->
-          put(Figure.DISTANCE, counter(m, 0, KILOMETRE_FINE_STEP), Unit.KILOMETRE);
-      case Pgn.FUEL_CONSUMPTION -> put(Figure.FUEL, counter(m, 4, LITRE_STEP), Unit.LITRE);
+          put(UseFigure.DISTANCE, counter(m, 0, KILOMETRE_FINE_STEP), Unit.KILOMETRE);
+      case Pgn.FUEL_CONSUMPTION -> put(UseFigure.FUEL, counter(m, 4, LITRE_STEP), Unit.LITRE);
       case Pgn.IDLE_OPERATION -> {
-        put(Figure.IDLE_FUEL, counter(m, 0, LITRE_STEP), Unit.LITRE);
-        put(Figure.IDLE_HOURS, counter(m, 4, HOUR_STEP), Unit.HOUR);
+        put(UseFigure.IDLE_FUEL, counter(m, 0, LITRE_STEP), Unit.LITRE);
+        put(UseFigure.IDLE_HOURS, counter(m, 4, HOUR_STEP), Unit.HOUR);
       }
-      case Pgn.VEHICLE_HOURS -> put(Figure.DRIVE_HOURS, counter(m, 4, HOUR_STEP), Unit.HOUR);
+      case Pgn.VEHICLE_HOURS -> put(UseFigure.DRIVE_HOURS, counter(m, 4, HOUR_STEP), Unit.HOUR);
       case Pgn.DM5 -> readiness = Readiness.of(m.data());
       case Pgn.DM26 ->
           warmUps = m.data().length >= 3 && m.at(2) <= 250 ? OptionalInt.of(m.at(2)) : warmUps;
@@ -84,7 +84,7 @@ final class StoryDesk extends ModuleDesk {
     return raw < SHORT_NOT_AVAILABLE ? OptionalInt.of(raw) : OptionalInt.empty();
   }
 
-  private void put(Figure figure, OptionalDouble value, Unit unit) {
+  private void put(UseFigure figure, OptionalDouble value, Unit unit) {
     value.ifPresent(v -> plain.put(figure, new Use.Amount(v, unit)));
   }
 
@@ -96,7 +96,7 @@ final class StoryDesk extends ModuleDesk {
       odd(wrongLength(what + " figures", data, bytes));
       return;
     }
-    Map<Figure, Use.Amount> told = new EnumMap<>(Figure.class);
+    Map<UseFigure, Use.Amount> told = new EnumMap<>(UseFigure.class);
     int at = IDENTIFIER_AT;
     for (StoryKind.Field f : kind.figures()) {
       long raw = number(data, at, 4);
@@ -113,13 +113,11 @@ final class StoryDesk extends ModuleDesk {
   }
 
   private static String wrongLength(String what, byte[] data, int bytes) {
-    return "Its "
-        + what
-        + " have "
-        + (data.length - IDENTIFIER_AT)
-        + " bytes, the pack expects "
-        + (bytes - IDENTIFIER_AT)
-        + "; they are not used.";
+    return StoryWords.say(
+        "its-have-bytes-the-pack-expects",
+        what,
+        data.length - IDENTIFIER_AT,
+        bytes - IDENTIFIER_AT);
   }
 
   /** A map of time over speed and load. */
@@ -131,7 +129,7 @@ final class StoryDesk extends ModuleDesk {
     if (data.length != bytes
         || (data[IDENTIFIER_AT] & 0xFF) != rows
         || (data[IDENTIFIER_AT + 1] & 0xFF) != columns) {
-      odd(wrongLength("maps of speed and load", data, bytes));
+      odd(wrongLength(StoryWords.say("maps-of-speed-and-load"), data, bytes));
       return;
     }
     List<List<Double>> seconds = new ArrayList<>();
@@ -158,7 +156,7 @@ final class StoryDesk extends ModuleDesk {
     StoryKind.Bands b = kind.bands().orElseThrow();
     int count = b.kmh().size() + 1;
     if (data.length != IDENTIFIER_AT + 1 + 4 * count || (data[IDENTIFIER_AT] & 0xFF) != count) {
-      odd(wrongLength("bands of road speed", data, IDENTIFIER_AT + 1 + 4 * count));
+      odd(wrongLength(StoryWords.say("bands-of-road-speed"), data, IDENTIFIER_AT + 1 + 4 * count));
       return;
     }
     List<Double> told = new ArrayList<>();
@@ -170,14 +168,14 @@ final class StoryDesk extends ModuleDesk {
 
   /** A page of the protection table; gives the number of pages, 0 where it makes no sense. */
   int protection(byte[] data) {
-    if (!page(data, PROTECTION_BYTES, "protection records")) {
+    if (!page(data, PROTECTION_BYTES, StoryWords.say("protection-records"))) {
       return 0;
     }
     for (int at = IDENTIFIER_AT + 2; at < data.length; at += PROTECTION_BYTES) {
       int code = data[at] & 0xFF;
       StoryKind.Quantity q = kind.quantities().get(code);
       if (q == null) {
-        odd("Its protection record of quantity " + code + " is unknown to the pack.");
+        odd(StoryWords.say("its-protection-record-of-quantity-is", code));
         continue;
       }
       protection.add(
@@ -207,7 +205,7 @@ final class StoryDesk extends ModuleDesk {
   int trail(byte[] data) {
     StoryKind.Trail t = kind.trail().orElseThrow();
     int bytes = 5 + t.toolCharacters();
-    if (!page(data, bytes, "trail entries")) {
+    if (!page(data, bytes, StoryWords.say("trail-entries"))) {
       return 0;
     }
     for (int at = IDENTIFIER_AT + 2; at < data.length; at += bytes) {
@@ -228,7 +226,7 @@ final class StoryDesk extends ModuleDesk {
 
   /** A page of failure counters; gives the number of pages, 0 where it makes no sense. */
   int counters(byte[] data) {
-    if (!page(data, COUNTER_BYTES, "failure counters")) {
+    if (!page(data, COUNTER_BYTES, StoryWords.say("failure-counters"))) {
       return 0;
     }
     for (int at = IDENTIFIER_AT + 2; at < data.length; at += COUNTER_BYTES) {
@@ -242,11 +240,8 @@ final class StoryDesk extends ModuleDesk {
     if (data.length < IDENTIFIER_AT + 2
         || data.length != IDENTIFIER_AT + 2 + recordBytes * (data[IDENTIFIER_AT + 1] & 0xFF)) {
       odd(
-          "Its "
-              + what
-              + " are garbled: "
-              + Math.max(0, data.length - IDENTIFIER_AT)
-              + " bytes do not hold whole records; they are not used.");
+          StoryWords.say(
+              "its-are-garbled-bytes-do-not", what, Math.max(0, data.length - IDENTIFIER_AT)));
       return false;
     }
     return true;

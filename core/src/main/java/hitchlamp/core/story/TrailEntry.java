@@ -13,6 +13,6 @@ import java.util.Optional;
 public record TrailEntry(int code, Optional<StoryKind.Deed> deed, double hour, String tool) {
   /** What was done, in words. */
   public String title() {
-    return deed.map(StoryKind.Deed::title).orElse("Deed " + code + ", unknown to the pack");
+    return deed.map(StoryKind.Deed::title).orElse(StoryWords.say("deed-unknown-to-the-pack", code));
   }
 }

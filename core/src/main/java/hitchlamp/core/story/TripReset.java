@@ -26,13 +26,13 @@ public final class TripReset implements Procedure<TripReset.Result> {
    */
   public record Result(boolean ended, boolean done, String says) {}
 
-  private static final String HOLD = "trip reset";
+  private static final String HOLD = StoryWords.say("trip-reset");
 
   private final int routine;
   private final FaultTarget keeper;
   private final int own;
   private boolean opened;
-  private Result result = new Result(false, false, "under way");
+  private Result result = new Result(false, false, StoryWords.say("under-way"));
 
   /**
    * @param routine of the pack
@@ -71,10 +71,10 @@ public final class TripReset implements Procedure<TripReset.Result> {
         opened = true;
         out.add(call(1, Services.start(routine)));
       } else {
-        end(true, "it began a new trip", out);
+        end(true, StoryWords.say("it-began-a-new-trip"), out);
       }
     } else if (event instanceof Event.StopAsked) {
-      end(false, "it was stopped before its end", out);
+      end(false, StoryWords.say("it-was-stopped-before-its-end"), out);
     }
     return out;
   }
@@ -92,8 +92,9 @@ public final class TripReset implements Procedure<TripReset.Result> {
   private Hold hold(long since) {
     return SessionHold.of(
         HOLD,
-        "trip reset of the " + keeper.title().toLowerCase(java.util.Locale.ROOT) + " module",
-        "Stop the trip reset",
+        StoryWords.say(
+            "trip-reset-of-the-module", keeper.title().toLowerCase(java.util.Locale.ROOT)),
+        StoryWords.say("stop-the-trip-reset"),
         since,
         keeper.address(),
         own);

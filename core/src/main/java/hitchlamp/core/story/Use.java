@@ -1,6 +1,6 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import java.util.EnumMap;
 import java.util.Map;
@@ -12,7 +12,7 @@ import java.util.function.BiFunction;
  * Figures of use over a stretch of the engine's life. A figure that the module does not tell is
  * missing, and so is what would be worked out from it.
  */
-public record Use(Map<Figure, Amount> figures) {
+public record Use(Map<UseFigure, Amount> figures) {
   /** An amount with its unit. */
   public record Amount(double value, Unit unit) {}
 
@@ -21,7 +21,7 @@ public record Use(Map<Figure, Amount> figures) {
   }
 
   /** An amount in a unit; empty where it is not told. */
-  public OptionalDouble in(Figure figure, Unit unit) {
+  public OptionalDouble in(UseFigure figure, Unit unit) {
     return Optional.ofNullable(figures.get(figure))
         .map(a -> OptionalDouble.of(a.unit().convert(a.value(), unit)))
         .orElse(OptionalDouble.empty());
@@ -34,27 +34,27 @@ public record Use(Map<Figure, Amount> figures) {
 
   /** What is told and what follows from it: quotients of totals, never means of quotients. */
   public Use worked() {
-    Map<Figure, Amount> all = new EnumMap<>(Figure.class);
+    Map<UseFigure, Amount> all = new EnumMap<>(UseFigure.class);
     all.putAll(figures);
-    OptionalDouble hours = in(Figure.HOURS, Unit.HOUR);
-    OptionalDouble idle = in(Figure.IDLE_HOURS, Unit.HOUR);
-    OptionalDouble fuel = in(Figure.FUEL, Unit.LITRE);
-    OptionalDouble distance = in(Figure.DISTANCE, Unit.KILOMETRE);
-    put(all, Figure.IDLE_SHARE, Unit.PERCENT, idle, hours, (i, h) -> 100 * i / h);
-    put(all, Figure.FUEL_RATE, Unit.LITRE_PER_HOUR, fuel, hours, (f, h) -> f / h);
-    put(all, Figure.FUEL_ECONOMY, Unit.KILOMETRE_PER_LITRE, distance, fuel, (d, f) -> d / f);
+    OptionalDouble hours = in(UseFigure.HOURS, Unit.HOUR);
+    OptionalDouble idle = in(UseFigure.IDLE_HOURS, Unit.HOUR);
+    OptionalDouble fuel = in(UseFigure.FUEL, Unit.LITRE);
+    OptionalDouble distance = in(UseFigure.DISTANCE, Unit.KILOMETRE);
+    put(all, UseFigure.IDLE_SHARE, Unit.PERCENT, idle, hours, (i, h) -> 100 * i / h);
+    put(all, UseFigure.FUEL_RATE, Unit.LITRE_PER_HOUR, fuel, hours, (f, h) -> f / h);
+    put(all, UseFigure.FUEL_ECONOMY, Unit.KILOMETRE_PER_LITRE, distance, fuel, (d, f) -> d / f);
     put(
         all,
-        Figure.LOAD_FACTOR,
+        UseFigure.LOAD_FACTOR,
         Unit.PERCENT,
-        in(Figure.LOAD_HOURS, Unit.HOUR),
+        in(UseFigure.LOAD_HOURS, Unit.HOUR),
         hours,
         (l, h) -> 100 * l / h);
-    OptionalDouble stood = in(Figure.DRIVE_HOURS, Unit.HOUR);
+    OptionalDouble stood = in(UseFigure.DRIVE_HOURS, Unit.HOUR);
     if (hours.isPresent() && idle.isPresent() && stood.isPresent()) {
       put(
           all,
-          Figure.MEAN_SPEED,
+          UseFigure.MEAN_SPEED,
           Unit.KILOMETRE_PER_HOUR,
           distance,
           OptionalDouble.of(hours.getAsDouble() - idle.getAsDouble() - stood.getAsDouble()),
@@ -64,8 +64,8 @@ public record Use(Map<Figure, Amount> figures) {
   }
 
   private static void put(
-      Map<Figure, Amount> all,
-      Figure figure,
+      Map<UseFigure, Amount> all,
+      UseFigure figure,
       Unit unit,
       OptionalDouble a,
       OptionalDouble b,

@@ -6,6 +6,9 @@ import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.StoryKind;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -34,9 +37,9 @@ final class Wiped {
   private final Pack pack;
   private final double now;
   private final Map<Alike, List<String>> alike = new LinkedHashMap<>();
-  private final List<String> lately = new ArrayList<>();
-  private final List<String> once = new ArrayList<>();
-  private final List<String> known = new ArrayList<>();
+  private final List<Said> lately = new ArrayList<>();
+  private final List<Said> once = new ArrayList<>();
+  private final List<Said> known = new ArrayList<>();
   private OptionalDouble clearHour = OptionalDouble.empty();
   private OptionalDouble olderClear = OptionalDouble.empty();
 
@@ -59,24 +62,23 @@ final class Wiped {
   }
 
   /** What several modules may tell alike; it becomes one sentence. */
-  private record Alike(String one, String several) {}
+  private record Alike(String name, Object what) {}
 
-  private void alike(ModuleStory m, String one, String several) {
+  private void alike(ModuleStory m, String name, Object what) {
     alike
-        .computeIfAbsent(new Alike(one, several), k -> new ArrayList<>())
+        .computeIfAbsent(new Alike(name, what), k -> new ArrayList<>())
         .add(m.target().title().toLowerCase(Locale.ROOT));
   }
 
-  private static String sentence(Alike told, List<String> modules) {
+  private static Said sentence(Alike told, List<String> modules) {
     int last = modules.size() - 1;
     return last == 0
-        ? "The " + modules.get(0) + " module " + told.one()
-        : "The "
-            + String.join(", ", modules.subList(0, last))
-            + " and "
-            + modules.get(last)
-            + " modules "
-            + told.several();
+        ? StoryWords.said("one-module-" + told.name(), modules.get(0), told.what())
+        : StoryWords.said(
+            "several-modules-" + told.name(),
+            String.join(", ", modules.subList(0, last)),
+            modules.get(last),
+            told.what());
   }
 
   private boolean ownClearWithin(double hours) {
@@ -92,16 +94,18 @@ final class Wiped {
     if (since.isPresent() && !Double.isNaN(now)) {
       double hour = now - since.getAsDouble();
       if (own(hour)) {
-        known.add("The " + title(m) + " was cleared here " + ago(since.getAsDouble()) + ".");
+        known.add(StoryWords.said("the-was-cleared-here", title(m), ago(since.getAsDouble())));
       } else if (since.getAsDouble() <= LATELY_HOURS && now > NEW_BELOW_HOURS) {
-        String figures =
-            figure(since.getAsDouble())
-                + " engine hours"
-                + (m.kilometresSinceClear().isPresent()
-                    ? " and " + m.kilometresSinceClear().getAsInt() + " km"
-                    : "")
-                + " since a clear (DM21).";
-        alike(m, "counts " + figures, "count " + figures);
+        Figure engine = Figure.counted(since.getAsDouble(), Unit.HOUR);
+        alike(
+            m,
+            "counted-since-a-clear",
+            m.kilometresSinceClear().isPresent()
+                ? StoryWords.said(
+                    "hours-and-distance",
+                    engine,
+                    Figure.whole(m.kilometresSinceClear().getAsInt(), Unit.KILOMETRE))
+                : StoryWords.said("hours-alone", engine));
         clearHour = later(clearHour, hour);
       } else if (since.getAsDouble() < now - 1) {
         olderClear = later(olderClear, hour);
@@ -112,8 +116,7 @@ final class Wiped {
         && now > NEW_BELOW_HOURS
         && !ownClearWithin(LATELY_HOURS)) {
       int n = m.warmUpsSinceClear().getAsInt();
-      String figures = n + (n == 1 ? " warm-up" : " warm-ups") + " since a clear (DM26).";
-      alike(m, "counts " + figures, "count " + figures);
+      alike(m, "counted-warm-ups", StoryWords.say(n == 1 ? "one-warm-up" : "warm-ups", n));
     }
   }
 
@@ -127,12 +130,12 @@ final class Wiped {
         continue;
       }
       double since = now - t.hour();
-      String says =
-          "The trail of the "
-              + title(m)
-              + " names a clear "
-              + ago(since)
-              + (t.tool().isEmpty() ? "." : " by \"" + t.tool() + "\".");
+      Said says =
+          StoryWords.said(
+              "the-trail-of-the-names-a",
+              title(m),
+              ago(since),
+              t.tool().isEmpty() ? "." : " by \"" + t.tool() + "\".");
       if (own(t.hour())) {
         known.add(says);
       } else if (since <= LATELY_HOURS && since > -1) {
@@ -150,14 +153,14 @@ final class Wiped {
     }
     List<String> open = m.readiness().get().notReady();
     if (!open.isEmpty()) {
-      String figures =
-          open.size()
-              + " of "
-              + m.readiness().get().monitors().size()
-              + " monitors that have not run since a clear, although it has worked "
-              + figure(now)
-              + " hours.";
-      alike(m, "has " + figures, "have " + figures);
+      alike(
+          m,
+          "has-monitors-that-have-not-run",
+          StoryWords.said(
+              "of-monitors",
+              open.size(),
+              m.readiness().get().monitors().size(),
+              Figure.counted(now, Unit.HOUR)));
     }
   }
 
@@ -182,21 +185,17 @@ final class Wiped {
       if (!kept) {
         explain(
             p.peakHour(),
-            p.name()
-                + " reached "
-                + figure(p.peak())
-                + " "
-                + p.unit().symbol()
-                + " "
-                + ago(since)
-                + ", which sets a fault, and the "
-                + title(m)
-                + " keeps none of it from then.");
+            StoryWords.said(
+                "reached-which-sets-a-fault",
+                p.name(),
+                Figure.counted(p.peak(), p.unit()),
+                ago(since),
+                title(m)));
       }
     }
   }
 
-  private void explain(double hour, String says) {
+  private void explain(double hour, Said says) {
     if (clearHour.isPresent() && clearHour.getAsDouble() >= hour - SAME_CLEAR_HOURS) {
       lately.add(says);
     } else if (olderClear.isPresent() && olderClear.getAsDouble() >= hour - SAME_CLEAR_HOURS
@@ -217,13 +216,11 @@ final class Wiped {
                 if (f.states().equals(java.util.Set.of(FaultState.PERMANENT))
                     && !ownClearWithin(LATELY_HOURS)) {
                   lately.add(
-                      "The "
-                          + f.moduleTitle().toLowerCase(Locale.ROOT)
-                          + " module keeps "
-                          + f.fault().component()
-                          + ", "
-                          + f.fault().mode()
-                          + " as permanent and has no other record of it.");
+                      StoryWords.said(
+                          "the-module-keeps-as-permanent-and",
+                          f.moduleTitle().toLowerCase(Locale.ROOT),
+                          f.fault().component(),
+                          f.fault().mode()));
                 }
               }
             });
@@ -253,14 +250,8 @@ final class Wiped {
       if (g.note().isEmpty() && counted && times < g.grew()) {
         explain(
             before.get().engineHours().orElse(now),
-            g.name()
-                + " failed "
-                + g.grew()
-                + " times since the last visit by the counter of the "
-                + title(m)
-                + ", its stored faults account for "
-                + times
-                + ".");
+            StoryWords.said(
+                "failed-times-since-the-last-visit", g.name(), g.grew(), title(m), times));
       }
     }
   }
@@ -275,7 +266,7 @@ final class Wiped {
   private List<Finding> findings() {
     List<Finding> out = new ArrayList<>();
     if (!lately.isEmpty() || !alike.isEmpty()) {
-      List<String> reasons = new ArrayList<>();
+      List<Said> reasons = new ArrayList<>();
       alike.forEach((told, modules) -> reasons.add(sentence(told, modules)));
       reasons.addAll(lately);
       reasons.addAll(once);
@@ -283,27 +274,27 @@ final class Wiped {
           new Finding(
               Finding.Kind.WIPED_LATELY,
               clearHour.isPresent()
-                  ? "Faults were cleared "
-                      + figure(now - clearHour.getAsDouble())
-                      + " engine hours before this visit."
-                  : "Faults were cleared not long before this visit.",
+                  ? StoryWords.said(
+                      "faults-were-cleared-hours-before",
+                      Figure.counted(now - clearHour.getAsDouble(), Unit.HOUR))
+                  : StoryWords.said("faults-were-cleared-not-long-before"),
               List.copyOf(reasons),
-              "Ask who cleared them and why. Trust the protection records and the counters before the fault list; drive until the monitors have run, then read again."));
+              StoryWords.say("ask-who-cleared-them-and-why")));
     } else if (!once.isEmpty()) {
       out.add(
           new Finding(
               Finding.Kind.WIPED_ONCE,
-              "Faults are missing that must have been set.",
+              StoryWords.said("faults-are-missing-that-must-have"),
               List.copyOf(once),
-              "They were cleared at some time since. Ask what was found then, and look at these systems although nothing is stored."));
+              StoryWords.say("they-were-cleared-at-some-time")));
     }
     if (!known.isEmpty()) {
       out.add(
           new Finding(
               Finding.Kind.KNOWN_CLEAR,
-              "A known clear explains what is missing.",
+              StoryWords.said("a-known-clear-explains-what-is"),
               List.copyOf(known),
-              "Nothing to do; what came back since then is in the fault list."));
+              StoryWords.say("nothing-to-do-what-came-back")));
     }
     return out;
   }
@@ -313,11 +304,11 @@ final class Wiped {
   }
 
   static String ago(double hours) {
-    return hours < 0.1 ? "just now" : figure(hours) + " engine hours ago";
-  }
-
-  static String figure(double value) {
-    double most = Math.abs(value);
-    return String.format(Locale.ROOT, most < 10 ? "%.1f" : "%,.0f", value);
+    if (Double.isNaN(hours)) {
+      return StoryWords.say("at-an-unknown-time");
+    }
+    return hours < 0.1
+        ? StoryWords.say("just-now")
+        : StoryWords.say("engine-hours-ago", Figure.counted(hours, Unit.HOUR));
   }
 }

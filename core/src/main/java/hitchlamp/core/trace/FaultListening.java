@@ -79,7 +79,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
       // What it answered came as a message too.
       asking = false;
     } else if (event instanceof Event.StopAsked) {
-      answer = Optional.of(UnitAnswer.cannotTell("It was stopped."));
+      answer = Optional.of(UnitAnswer.cannotTell(TraceWords.say("it-was-stopped")));
     }
     decide(event.micros());
     return finished() ? List.of() : next(event.micros());
@@ -122,27 +122,23 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
     if (there && (over || !gone)) {
       answer =
           Optional.of(
-              UnitAnswer.of(Guide.THERE, seen + " is active, told by " + target.title() + "."));
+              UnitAnswer.of(
+                  Guide.THERE, TraceWords.say("is-active-told-by", seen, target.title())));
     } else if (away && (over || gone)) {
       answer =
           Optional.of(
               UnitAnswer.of(
                   Guide.GONE,
-                  names()
-                      + " not active in "
-                      + without
-                      + " messages of "
-                      + target.title()
-                      + ", one after another."));
+                  TraceWords.say(
+                      "not-active-in-messages-of-one", names(), without, target.title())));
     } else if (over && micros - began > 2L * GONE_AFTER * SECOND) {
       // A message a second and three of them: twice that is time enough to call it silence.
       answer =
           Optional.of(
               UnitAnswer.cannotTell(
                   told == 0
-                      ? target.title()
-                          + " tells no faults, asked or not. Is the key on, does it answer?"
-                      : "It comes and goes: seen in some messages, not in others."));
+                      ? TraceWords.say("tells-no-faults-asked-or-not", target.title())
+                      : TraceWords.say("it-comes-and-goes-seen-in")));
     }
   }
 
@@ -155,15 +151,15 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
 
   /** What is waited for, in words. */
   public String waits() {
-    return "Listening for "
-        + (gone ? "the fault to go" : "the fault")
-        + ", at most "
-        + patience / SECOND
-        + " s: "
-        + told
-        + " messages of "
-        + target.title()
-        + (seen.isEmpty() ? "" : without == 0 ? ", it is there" : ", it was there");
+    return TraceWords.say(
+        "listening-for-at-most-s-messages",
+        gone ? TraceWords.say("the-fault-to-go") : TraceWords.say("the-fault"),
+        patience / SECOND,
+        told,
+        target.title(),
+        seen.isEmpty()
+            ? ""
+            : without == 0 ? TraceWords.say("it-is-there") : TraceWords.say("it-was-there"));
   }
 
   @Override

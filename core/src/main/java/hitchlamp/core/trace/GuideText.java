@@ -47,8 +47,8 @@ public final class GuideText {
       case FUSE -> "fuse " + f.id() + " leg " + contact;
       case BATTERY -> "battery " + contact;
       case SPLICE -> "splice " + f.id();
-      case BACKBONE -> "bus splice " + f.id() + " " + contact;
-      case GROUND -> "ground stud " + f.id();
+      case BACKBONE -> TraceWords.say("bus-splice", f.id(), contact);
+      case GROUND -> TraceWords.say("ground-stud", f.id());
     };
   }
 
@@ -60,7 +60,7 @@ public final class GuideText {
             .map(c -> c.title().toLowerCase(Locale.ROOT))
             .toList();
     return sensors.isEmpty()
-        ? "the sensors on it"
+        ? TraceWords.say("the-sensors-on-it")
         : sensors.stream().collect(Collectors.joining(", "));
   }
 }

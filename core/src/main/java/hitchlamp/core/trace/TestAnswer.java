@@ -24,7 +24,7 @@ public final class TestAnswer {
         .filter(t -> !t.ended().isBefore(began))
         .max(Comparator.comparing(Done::ended))
         .map(t -> UnitAnswer.of(outcome(t.verdict()), t.says()))
-        .orElseGet(() -> UnitAnswer.cannotTell("No such test was done since this guide began."));
+        .orElseGet(() -> UnitAnswer.cannotTell(TraceWords.say("no-such-test-was-done-since")));
   }
 
   private static String outcome(Verdict v) {

@@ -85,7 +85,7 @@ public record Trace(
 
   /** The unit answered the open check. */
   public TraceEntry told(UnitAnswer answer) {
-    return entry(How.UNIT, answer.outcome().orElseThrow(), answer.says());
+    return entry(How.UNIT, answer.outcome().orElseThrow(), answer.says().text());
   }
 
   /**
@@ -95,10 +95,12 @@ public record Trace(
    */
   public TraceEntry measured(double reading) {
     if (!(open().asks() instanceof Guide.Meter m)) {
-      throw new IllegalArgumentException("this check asks for no meter reading");
+      throw new IllegalArgumentException(TraceWords.say("this-check-asks-for-no-meter"));
     }
     String figure =
-        Double.isInfinite(reading) ? "no end (open)" : figure(reading) + " " + m.quantity().unit();
+        Double.isInfinite(reading)
+            ? TraceWords.say("no-end-open")
+            : figure(reading) + " " + m.quantity().unit();
     return entry(How.METER, m.judge(reading), figure);
   }
 
@@ -115,10 +117,10 @@ public record Trace(
    */
   public TraceEntry back() {
     if (steps.isEmpty()) {
-      throw new IllegalArgumentException("this is the first check");
+      throw new IllegalArgumentException(TraceWords.say("this-is-the-first-check"));
     }
     Check last = steps.get(steps.size() - 1).check();
-    return new TraceEntry(last.id(), How.BACK, "", "gone back to");
+    return new TraceEntry(last.id(), How.BACK, "", TraceWords.say("gone-back-to"));
   }
 
   /** Nobody goes on with it for now, and why. */
@@ -128,13 +130,14 @@ public record Trace(
 
   private Check open() {
     return at.filter(c -> !(c.asks() instanceof Guide.Conclusion))
-        .orElseThrow(() -> new IllegalArgumentException("this guide has come to its end"));
+        .orElseThrow(
+            () -> new IllegalArgumentException(TraceWords.say("this-guide-has-come-to-its")));
   }
 
   private TraceEntry entry(How how, String outcome, String says) {
     if (!open().then().containsKey(outcome)) {
       throw new IllegalArgumentException(
-          "'" + outcome + "' is none of " + open().asks().outcomes().keySet());
+          TraceWords.say("is-none-of", outcome, open().asks().outcomes().keySet()));
     }
     return new TraceEntry(open().id(), how, outcome, says);
   }

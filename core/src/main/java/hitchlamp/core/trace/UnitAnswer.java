@@ -1,5 +1,6 @@
 package hitchlamp.core.trace;
 
+import hitchlamp.core.words.Said;
 import java.util.Optional;
 
 /**
@@ -8,12 +9,17 @@ import java.util.Optional;
  * @param outcome of the check; empty where the unit cannot tell
  * @param says what was seen, or why it cannot be told
  */
-public record UnitAnswer(Optional<String> outcome, String says) {
+public record UnitAnswer(Optional<String> outcome, Said says) {
   static UnitAnswer of(String outcome, String says) {
+    return new UnitAnswer(Optional.of(outcome), Said.plain(says));
+  }
+
+  static UnitAnswer of(String outcome, Said says) {
     return new UnitAnswer(Optional.of(outcome), says);
   }
 
-  static UnitAnswer cannotTell(String why) {
-    return new UnitAnswer(Optional.empty(), why);
+  /** The unit cannot tell, and why. */
+  public static UnitAnswer cannotTell(String why) {
+    return new UnitAnswer(Optional.empty(), Said.plain(why));
   }
 }

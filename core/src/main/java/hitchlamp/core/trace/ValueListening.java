@@ -2,7 +2,9 @@ package hitchlamp.core.trace;
 
 import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
+import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.words.Figure;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -50,9 +52,7 @@ public final class ValueListening {
     double figure = book.figure(asks.of(), side, micros);
     if (Double.isNaN(figure)) {
       return micros - lastFigure > PATIENCE_MICROS
-          ? Optional.of(
-              UnitAnswer.cannotTell(
-                  name + " is told by no module just now, or its sensor has no figure."))
+          ? Optional.of(UnitAnswer.cannotTell(TraceWords.say("is-told-by-no-module-just", name)))
           : Optional.empty();
     }
     lastFigure = micros;
@@ -79,31 +79,31 @@ public final class ValueListening {
     return Optional.of(
         UnitAnswer.of(
             outcome,
-            String.format(
-                Locale.ROOT,
-                "%s %s %s, mean of %.0f s (%s to %s), engine %s.",
+            TraceWords.said(
+                "mean-over-time",
                 name,
-                plain(mean),
-                unit,
-                asks.seconds(),
-                plain(least),
-                plain(most),
+                figure(mean),
+                Math.round(asks.seconds()),
+                figure(least),
+                figure(most),
                 state.words())));
   }
 
-  private static String plain(double value) {
-    return String.format(Locale.ROOT, Math.abs(value) >= 100 ? "%.0f" : "%.1f", value);
+  private Object figure(double value) {
+    int decimals = Math.abs(value) >= 100 ? 0 : 1;
+    return Unit.ofSymbol(unit)
+        .<Object>map(u -> new Figure(value, u, decimals))
+        .orElseGet(() -> String.format(Locale.ROOT, "%." + decimals + "f", value));
   }
 
   /** What is waited for, in words. */
   public String waits() {
     if (!asks.when().contains(state)) {
-      return "Waiting until the engine "
-          + asks.when().stream().map(EngineState::words).collect(Collectors.joining(" or "))
-          + "; now it "
-          + (state == EngineState.UNKNOWN ? "tells nothing" : state.words())
-          + ".";
+      return TraceWords.say(
+          "waiting-until-the-engine-now-it",
+          asks.when().stream().map(EngineState::words).collect(Collectors.joining(" or ")),
+          state == EngineState.UNKNOWN ? TraceWords.say("tells-nothing") : state.words());
     }
-    return "Taking the mean of " + name + " over " + Math.round(asks.seconds()) + " s.";
+    return TraceWords.say("taking-the-mean-of-over-s", name, Math.round(asks.seconds()));
   }
 }

@@ -6,6 +6,7 @@ import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.CutoutKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
+import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Hold;
@@ -15,6 +16,8 @@ import hitchlamp.core.station.Urgency;
 import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.Services;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -94,7 +97,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   private final List<CutoutObservation> seen = new ArrayList<>();
   private final List<CutoutResult.Point> trace = new ArrayList<>();
   private CutoutResult.Stage stage = CutoutResult.Stage.PREPARING;
-  private String says = "Every precondition must hold before a cylinder is switched off.";
+  private String says = TrialWords.say("every-precondition-must-hold-before-a");
   private Asked asked = Asked.NOTHING;
   private int ticket;
   private boolean most;
@@ -119,7 +122,10 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     this.pack = pack;
     this.kind =
         pack.cutout()
-            .orElseThrow(() -> new IllegalArgumentException("the pack names no cylinder cutout"));
+            .orElseThrow(
+                () ->
+                    new IllegalArgumentException(
+                        TrialWords.say("the-pack-names-no-cylinder-cutout")));
     this.address = address;
     this.own = own;
   }
@@ -168,7 +174,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     } else if (event instanceof Event.Said s) {
       said(s.choice(), out);
     } else if (event instanceof Event.StopAsked) {
-      end("Stopped. All cylinders fire.", out);
+      end(TrialWords.say("stopped-all-cylinders-fire"), out);
     }
     return out;
   }
@@ -196,7 +202,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   /** Looks around ten times a second: lets go where something is not as it must be. */
   private void look(List<Command> out) {
     if (stage != CutoutResult.Stage.PREPARING && now - alive > ALIVE_MICROS) {
-      end("No browser has looked on for 3 s: let go. All cylinders fire.", out);
+      end(TrialWords.say("no-browser-has-looked-on-for"), out);
       return;
     }
     if (stage == CutoutResult.Stage.HOLDING) {
@@ -207,7 +213,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       settleBase();
       String danger = danger();
       if (!danger.isEmpty() && !off.isEmpty()) {
-        letGo(danger + " All cylinders fire.", out);
+        letGo(TrialWords.say("all-cylinders-fire", danger), out);
       }
       if (asked == Asked.NOTHING) {
         call(Asked.FUELLING, Services.read(kind.fuelling()), out);
@@ -217,16 +223,16 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
 
   private String danger() {
     if (now - rpm.lastMicros() > SPEED_LOST_MICROS) {
-      return "The engine's speed is not told any more.";
+      return TrialWords.say("the-engines-speed-is-not-told");
     }
     if (rpm.last() < STALLS_BELOW_RPM) {
-      return "The engine was about to stall.";
+      return TrialWords.say("the-engine-was-about-to-stall");
     }
     if (roadSpeed > MOVES_KMH) {
-      return "The unit moves.";
+      return TrialWords.say("the-unit-moves");
     }
     return confirmed != Long.MAX_VALUE && now - confirmed > LONGEST_CUT_MICROS
-        ? "Off for a minute, which is enough."
+        ? TrialWords.say("off-for-a-minute-which-is")
         : "";
   }
 
@@ -257,19 +263,21 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
         if (reply instanceof Reply.Positive) {
           stage = CutoutResult.Stage.HOLDING;
           changed = now;
-          says = "Let it settle for a few seconds, then switch off one cylinder after the other.";
+          says = TrialWords.say("let-it-settle-for-a-few");
           call(Asked.FUELLING, Services.read(kind.fuelling()), out);
         } else {
-          end("The module opens no session: " + reply.says() + ". All cylinders fire.", out);
+          end(TrialWords.say("the-module-opens-no-session-all", reply.says()), out);
         }
       }
       case CONTROL -> {
         if (reply instanceof Reply.Positive p) {
           confirmed = p.micros();
           changed = p.micros();
-          says = capital(words(off)) + (off.size() == 1 ? " does" : " do") + " not fire. Listen.";
+          says =
+              TrialWords.say(
+                  "not-fire-listen", capital(words(off)) + (off.size() == 1 ? " does" : " do"));
         } else {
-          letGo("The module did not do it: " + reply.says() + ". All cylinders fire.", out);
+          letGo(TrialWords.say("the-module-did-not-do-it", reply.says()), out);
         }
       }
       case FUELLING -> {
@@ -307,10 +315,10 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     String[] words = choice.split(" ");
     switch (words[0]) {
       case "begin" -> begin(out);
-      case "end" -> end("Ended. All cylinders fire.", out);
+      case "end" -> end(TrialWords.say("ended-all-cylinders-fire"), out);
       case "all" -> {
         if (!off.isEmpty()) {
-          letGo("All cylinders fire.", out);
+          letGo(TrialWords.say("all-cylinders-fire-2"), out);
         }
       }
       case "allow" -> most = true;
@@ -331,18 +339,24 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
         preconditions().stream().filter(p -> p.state() != Precondition.State.HOLDS).toList();
     if (!open.isEmpty()) {
       says =
-          "Not begun. "
-              + open.stream().map(Precondition::says).collect(Collectors.joining(". "))
-              + ": "
-              + open.get(0).how();
+          TrialWords.said(
+                  "not-begun",
+                  Said.joined(". ", open.stream().map(Precondition::says).toList()),
+                  open.get(0).how())
+              .text();
       return;
     }
     stage = CutoutResult.Stage.OPENING;
-    says = "Opening a session with the module.";
+    says = TrialWords.say("opening-a-session-with-the-module");
     out.add(
         new Command.Take(
             SessionHold.of(
-                SESSION, "cylinder cutout is ready", "End the cutout", now, address, own)));
+                SESSION,
+                TrialWords.say("cylinder-cutout-is-ready"),
+                TrialWords.say("end-the-cutout"),
+                now,
+                address,
+                own)));
     call(Asked.SESSION, Services.session(Services.EXTENDED_SESSION), out);
   }
 
@@ -352,16 +366,12 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     }
     int allowed = most ? kind.most() : kind.atOnce();
     if (off.size() >= allowed) {
-      says =
-          off.size()
-              + " are off already; no more than "
-              + allowed
-              + " at a time. Switch one on first.";
+      says = TrialWords.say("are-off-already-no-more-than", off.size(), allowed);
       return;
     }
     String danger = danger();
     if (!danger.isEmpty() && off.isEmpty()) {
-      says = danger + " No cylinder is switched off.";
+      says = TrialWords.say("no-cylinder-is-switched-off", danger);
       return;
     }
     observe();
@@ -374,7 +384,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       return;
     }
     if (off.size() == 1) {
-      letGo("All cylinders fire.", out);
+      letGo(TrialWords.say("all-cylinders-fire-2"), out);
       return;
     }
     observe();
@@ -385,15 +395,16 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   /** Commands the cylinders that are off now. What is held is held before it is commanded. */
   private void command(List<Command> out) {
     confirmed = Long.MAX_VALUE;
-    says = "Switching off " + words(off) + ".";
+    says = TrialWords.say("switching-off", words(off));
     int mask = off.stream().mapToInt(c -> 1 << (c - 1)).sum();
-    String doing = off.size() == 1 ? " does not fire" : " do not fire";
+    String doing =
+        off.size() == 1 ? TrialWords.say("does-not-fire") : TrialWords.say("do-not-fire");
     out.add(
         new Command.Take(
             new Hold(
                 CUT,
                 words(off) + doing,
-                "Let all cylinders fire",
+                TrialWords.say("let-all-cylinders-fire"),
                 now,
                 List.of(),
                 List.of(),
@@ -444,7 +455,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     }
     if (stage == CutoutResult.Stage.HOLDING || stage == CutoutResult.Stage.OPENING) {
       stage = CutoutResult.Stage.ENDED;
-      says = "Let go of everything. All cylinders fire.";
+      says = TrialWords.say("let-go-of-everything-all-cylinders");
     }
   }
 
@@ -457,8 +468,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       stage = CutoutResult.Stage.ENDED;
       says =
           held
-              ? "The link broke. The module lets all cylinders fire by itself within 5 s; listen for it."
-              : "The link broke before a cylinder was switched off.";
+              ? TrialWords.say("the-link-broke-the-module-lets")
+              : TrialWords.say("the-link-broke-before-a-cylinder");
     }
   }
 
@@ -501,50 +512,52 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     return List.of(
         of(
             "idle",
-            "The engine idles, up to 1,200 rpm",
+            TrialWords.said("the-engine-idles", Figure.whole(IDLE_UP_TO_RPM, Unit.RPM)),
             speed,
             speed > STALLS_BELOW_RPM && speed < IDLE_UP_TO_RPM,
-            "%.0f rpm",
-            "Start the engine and leave the pedal alone."),
+            Unit.RPM,
+            TrialWords.say("start-the-engine-and-leave-the")),
         of(
             "steady",
-            String.format(Locale.ROOT, "Speed steady within %.0f rpm", kind.steadyRpm()),
+            TrialWords.said("speed-steady-within", Figure.whole(kind.steadyRpm(), Unit.RPM)),
             told ? steady : Double.NaN,
             steady <= kind.steadyRpm(),
-            "%.0f rpm",
-            "Switch off what loads the engine and wait until idle settles."),
+            Unit.RPM,
+            TrialWords.say("switch-off-what-loads-the-engine")),
         of(
             "coolant",
-            String.format(Locale.ROOT, "Coolant above %.0f °C", kind.leastCoolantC()),
+            TrialWords.said("coolant-above", Figure.whole(kind.leastCoolantC(), Unit.CELSIUS)),
             coolant,
             coolant > kind.leastCoolantC(),
-            "%.0f °C",
-            "Warm the engine up; cold, idle changes by itself."),
+            Unit.CELSIUS,
+            TrialWords.say("warm-the-engine-up-cold-idle")),
         Double.isNaN(roadSpeed)
             ? new Precondition(
                 "parked",
-                "The unit stands",
+                TrialWords.said("the-unit-stands"),
                 saysItStands ? Precondition.State.HOLDS : Precondition.State.NOT_KNOWN,
-                saysItStands ? "as you say" : "not told by this unit",
-                "Make sure that it stands, out of gear, and say so.")
+                saysItStands
+                    ? TrialWords.said("as-you-say")
+                    : TrialWords.said("not-told-by-this-unit"),
+                TrialWords.say("make-sure-that-it-stands-out"))
             : of(
                 "parked",
-                "The unit stands",
+                TrialWords.said("the-unit-stands"),
                 roadSpeed,
                 roadSpeed < MOVES_KMH,
-                "%.0f km/h",
-                "Park it, set the brake."));
+                Unit.KILOMETRE_PER_HOUR,
+                TrialWords.say("park-it-set-the-brake")));
   }
 
   private static Precondition of(
-      String id, String says, double value, boolean holds, String figure, String how) {
+      String id, Said says, double value, boolean holds, Unit unit, String how) {
     return Double.isNaN(value)
-        ? new Precondition(id, says, Precondition.State.NOT_KNOWN, "not told", how)
+        ? new Precondition(id, says, Precondition.State.NOT_KNOWN, TrialWords.said("not-told"), how)
         : new Precondition(
             id,
             says,
             holds ? Precondition.State.HOLDS : Precondition.State.FAILS,
-            String.format(Locale.ROOT, figure, value),
+            TrialWords.said("figure", Figure.whole(value, unit)),
             how);
   }
 

@@ -113,44 +113,41 @@ public record CutoutVerdict(Verdict verdict, String says, List<Cylinder> cylinde
     if (!(middle > 0) && open.isEmpty()) {
       return new CutoutVerdict(
           Verdict.CANNOT_TELL,
-          "Fuelling did not rise with any cylinder off.",
+          TrialWords.say("fuelling-did-not-rise-with-any"),
           cylinders,
-          "Is the speed held by the governor, with the pedal at rest? Try again at idle.");
+          TrialWords.say("is-the-speed-held-by-the"));
     }
     if (!weak.isEmpty()) {
-      String rest = open.isEmpty() ? "" : " Not tried: " + String.join(", ", open) + ".";
+      String rest = open.isEmpty() ? "" : TrialWords.say("not-tried", String.join(", ", open));
       return new CutoutVerdict(
           Verdict.FAIL,
-          capital(String.join(", ", weak))
-              + " of the median cylinder's work, clear of the noise."
-              + rest,
+          TrialWords.say(
+              "of-the-median-cylinders-work-clear", capital(String.join(", ", weak)), rest),
           cylinders,
-          "Measure its compression next: it tells whether fuel or compression is missing. Listen to its injector and look at its return flow.");
+          TrialWords.say("measure-its-compression-next-it-tells"));
     }
     if (!open.isEmpty()) {
       return new CutoutVerdict(
           Verdict.CANNOT_TELL,
-          "Not tried alone for long enough: cylinder " + String.join(", ", open) + ".",
+          TrialWords.say("not-tried-alone-for-long-enough", String.join(", ", open)),
           cylinders,
-          "Switch off each of them alone for some seconds.");
+          TrialWords.say("switch-off-each-of-them-alone"));
     }
     if (!unsure.isEmpty()) {
       return new CutoutVerdict(
           Verdict.CANNOT_TELL,
-          "The noise is as large as what is looked for: cylinder "
-              + String.join(", ", unsure)
-              + ".",
+          TrialWords.say("the-noise-is-as-large-as", String.join(", ", unsure)),
           cylinders,
-          "Let idle settle, loads off, and hold these off for longer.");
+          TrialWords.say("let-idle-settle-loads-off-and"));
     }
     return new CutoutVerdict(
         Verdict.PASS,
-        "All cylinders do alike, within "
-            + percent(
-                cylinders.stream().mapToDouble(c -> Math.abs(c.share() - 100)).max().orElse(0))
-            + " of the median: not the injectors.",
+        TrialWords.say(
+            "all-cylinders-do-alike-within-of",
+            percent(
+                cylinders.stream().mapToDouble(c -> Math.abs(c.share() - 100)).max().orElse(0))),
         cylinders,
-        "Look elsewhere: mounts, driven accessories, air and fuel supply.");
+        TrialWords.say("look-elsewhere-mounts-driven-accessories-air"));
   }
 
   private static String percent(double share) {

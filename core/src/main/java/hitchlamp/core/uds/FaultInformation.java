@@ -60,7 +60,7 @@ public final class FaultInformation {
   /** The list of faults by status. */
   public static Parsed<List<ServiceFault>> faults(byte[] data) {
     if (data.length < 3 || (data[1] & 0xFF) != Services.BY_STATUS) {
-      return Parsed.garbled(List.of(), "a fault list of " + data.length + " bytes");
+      return Parsed.garbled(List.of(), UdsWords.say("a-fault-list-of-bytes", data.length));
     }
     List<ServiceFault> faults = new ArrayList<>();
     int at = 3;
@@ -69,7 +69,7 @@ public final class FaultInformation {
     }
     return at == data.length
         ? Parsed.fine(faults)
-        : Parsed.garbled(faults, (data.length - at) + " bytes too many behind the fault list");
+        : Parsed.garbled(faults, UdsWords.say("bytes-too-many-behind-the-fault", data.length - at));
   }
 
   private static int code(byte[] data, int at) {
@@ -91,7 +91,7 @@ public final class FaultInformation {
     int at = HEAD;
     while (at < data.length) {
       if (at + 2 > data.length) {
-        return Parsed.garbled(snapshots, "a snapshot ends in its head");
+        return Parsed.garbled(snapshots, UdsWords.say("a-snapshot-ends-in-its-head"));
       }
       int number = data[at] & 0xFF;
       int count = data[at + 1] & 0xFF;
@@ -106,10 +106,8 @@ public final class FaultInformation {
           return Parsed.garbled(
               snapshots,
               id >= 0 && length < 0
-                  ? String.format(
-                      "snapshot value 0x%04X is not in the pack; what follows it cannot be read",
-                      id)
-                  : "a snapshot is shorter than its own count says");
+                  ? UdsWords.say("snapshot-value-is-not-in-the-pack", String.format("0x%04X", id))
+                  : UdsWords.say("a-snapshot-is-shorter-than-its"));
         }
         values.add(new Frozen(id, Arrays.copyOfRange(data, at + 2, at + 2 + length)));
         at += 2 + length;
@@ -139,8 +137,8 @@ public final class FaultInformation {
         return Parsed.garbled(
             records,
             length < 0
-                ? "extended data record " + number + " is not in the pack"
-                : "extended data record " + number + " is too short");
+                ? UdsWords.say("extended-data-record-is-not-in", number)
+                : UdsWords.say("extended-data-record-is-too-short", number));
       }
       records.add(new Numbered(number, Arrays.copyOfRange(data, at + 1, at + 1 + length)));
       at += 1 + length;
@@ -150,10 +148,10 @@ public final class FaultInformation {
 
   private static Optional<String> head(byte[] data, int part, int spn, int fmi) {
     if (data.length < HEAD || (data[1] & 0xFF) != part) {
-      return Optional.of("an answer of " + data.length + " bytes without its head");
+      return Optional.of(UdsWords.say("an-answer-of-bytes-without-its", data.length));
     }
     return code(data, 2) == ServiceFault.code(spn, fmi)
         ? Optional.empty()
-        : Optional.of("an answer about another fault than the one asked for");
+        : Optional.of(UdsWords.say("an-answer-about-another-fault-than"));
   }
 }

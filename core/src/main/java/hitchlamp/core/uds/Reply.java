@@ -42,18 +42,18 @@ public sealed interface Reply {
     if (this instanceof Refused r) {
       return r.code().says();
     } else if (this instanceof NeverDone n) {
-      return "it asked for more time " + n.times() + " times and never answered";
+      return UdsWords.say("it-asked-for-more-time-times", n.times());
     } else if (this instanceof Broken b) {
-      return "a long message did not get through ("
-          + b.why().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')
-          + ")";
+      return UdsWords.say(
+          "a-long-message-did-not-get",
+          b.why().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '));
     } else if (this instanceof Silent) {
-      return "it does not answer";
+      return UdsWords.say("it-does-not-answer");
     } else if (this instanceof Garbled g) {
-      return "it answers with what makes no sense: " + g.what();
+      return UdsWords.say("it-answers-with-what-makes-no", g.what());
     } else if (this instanceof NotAsked n) {
-      return "it was not asked: " + n.why();
+      return UdsWords.say("it-was-not-asked", n.why());
     }
-    return "it answered";
+    return UdsWords.say("it-answered");
   }
 }

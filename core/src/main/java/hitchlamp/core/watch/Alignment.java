@@ -17,7 +17,7 @@ public record Alignment(long later, double fit, String says) {
 
   /** Two moments lie over each other: markers, or starts. */
   public static Alignment at(long first, long second, String of) {
-    return new Alignment(first - second, Double.NaN, "aligned at " + of);
+    return new Alignment(first - second, Double.NaN, WatchWords.say("aligned-at", of));
   }
 
   /**
@@ -74,7 +74,8 @@ public record Alignment(long later, double fit, String says) {
       return java.util.Optional.empty();
     }
     long later = first.micros()[0] + bestLag * step - second.micros()[0];
-    return java.util.Optional.of(new Alignment(later, best, "aligned where they are most alike"));
+    return java.util.Optional.of(
+        new Alignment(later, best, WatchWords.say("aligned-where-they-are-most-alike")));
   }
 
   private static long span(Series s) {

@@ -55,7 +55,7 @@ public final class Column {
   private static ByteBuffer begin(int count) {
     if (count < 1 || count > MOST_VALUES) {
       throw new IllegalArgumentException(
-          "a column part holds 1 to " + MOST_VALUES + " values, not " + count);
+          WatchWords.say("a-column-part-holds-1-to", MOST_VALUES, count));
     }
     return ByteBuffer.allocate(HEAD + count * LONGEST).put(VERSION).putInt(count);
   }
@@ -85,7 +85,7 @@ public final class Column {
       int count = in.getInt();
       if (version != VERSION || count < 1 || count > MOST_VALUES) {
         throw new IllegalArgumentException(
-            "not a column: version " + version + ", " + count + " values");
+            WatchWords.say("not-a-column-version-values", version, count));
       }
       long[] out = new long[count];
       long last = 0;
@@ -102,11 +102,11 @@ public final class Column {
         }
       }
       if (in.hasRemaining()) {
-        throw new IllegalArgumentException("a column has bytes behind its last value");
+        throw new IllegalArgumentException(WatchWords.say("a-column-has-bytes-behind-its"));
       }
       return out;
     } catch (BufferUnderflowException e) {
-      throw new IllegalArgumentException("a column is cut short", e);
+      throw new IllegalArgumentException(WatchWords.say("a-column-is-cut-short"), e);
     }
   }
 
@@ -130,6 +130,6 @@ public final class Column {
         return zigzag >>> 1 ^ -(zigzag & 1);
       }
     }
-    throw new IllegalArgumentException("a number in a column is too long");
+    throw new IllegalArgumentException(WatchWords.say("a-number-in-a-column-is"));
   }
 }

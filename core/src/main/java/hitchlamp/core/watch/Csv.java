@@ -112,7 +112,7 @@ public final class Csv {
               span[1] = Math.max(span[1], micros);
             });
     if (rows == 0) {
-      throw new CsvFault(0, "the file has names and no values");
+      throw new CsvFault(0, WatchWords.say("the-file-has-names-and-no"));
     }
     extremes.mustFit(decimals);
     Track track = track(map, decimals, name);
@@ -149,8 +149,7 @@ public final class Csv {
       CSVRecord head = null;
       for (int i = 0; i < map.headLine(); i++) {
         if (!records.hasNext()) {
-          throw new CsvFault(
-              0, "the file ends before line " + map.headLine() + ", where the names stand");
+          throw new CsvFault(0, WatchWords.say("the-file-ends-before-line-where", map.headLine()));
         }
         head = records.next();
       }
@@ -164,8 +163,7 @@ public final class Csv {
         long line = parser.getCurrentLineNumber();
         if (r.size() != head.size()) {
           throw new CsvFault(
-              line,
-              r.size() + " fields where the names are " + head.size() + "; the row is ragged");
+              line, WatchWords.say("fields-where-the-names-are-the", r.size(), head.size()));
         }
         long micros = time(r.get(map.timeColumn()), map, line) + midnights;
         if (map.time() == CsvMap.Time.CLOCK && micros < last - DAY_MICROS / 2) {
@@ -174,8 +172,7 @@ public final class Csv {
           micros += DAY_MICROS;
         }
         if (micros < last) {
-          throw new CsvFault(
-              line, "time runs backwards; sort the rows by time, or cut the file there");
+          throw new CsvFault(line, WatchWords.say("time-runs-backwards-sort-the-rows"));
         }
         last = micros;
         for (int i = 0; i < fields.length; i++) {
@@ -183,7 +180,7 @@ public final class Csv {
         }
         to.take(line, micros, fields);
         if (++rows > MOST_ROWS) {
-          throw new CsvFault(line, "more than " + MOST_ROWS + " rows; cut the file into parts");
+          throw new CsvFault(line, WatchWords.say("more-than-rows-cut-the-file", MOST_ROWS));
         }
       }
       return rows;
@@ -202,11 +199,11 @@ public final class Csv {
   private static CsvFault fault(IOException e) {
     if (e instanceof BoundedLines.TooLong tooLong) {
       return new CsvFault(
-          tooLong.line(), "a row " + e.getMessage() + "; is a quotation mark left open?");
+          tooLong.line(), WatchWords.say("a-row-is-a-quotation-mark", e.getMessage()));
     }
     return e instanceof CharacterCodingException
-        ? new CsvFault(0, "the file is not text in UTF-8; save it as UTF-8 and try again")
-        : new CsvFault(0, "the file is no table: " + e.getMessage());
+        ? new CsvFault(0, WatchWords.say("the-file-is-not-text-in"))
+        : new CsvFault(0, WatchWords.say("the-file-is-no-table", e.getMessage()));
   }
 
   private static void checkHead(CSVRecord head, CsvMap map) {
@@ -214,11 +211,11 @@ public final class Csv {
     for (CsvMap.Column c : map.columns()) {
       if (c.number() >= head.size() || map.timeColumn() >= head.size()) {
         throw new CsvFault(
-            map.headLine(), "there are only " + head.size() + " columns; is the separator right?");
+            map.headLine(), WatchWords.say("there-are-only-columns-is-the", head.size()));
       }
       if (!names.add(c.name() + "/" + c.module())) {
         throw new CsvFault(
-            map.headLine(), "two columns are named '" + c.name() + "'; rename one or leave it out");
+            map.headLine(), WatchWords.say("two-columns-are-named-rename-one", c.name()));
       }
     }
   }
@@ -230,7 +227,7 @@ public final class Csv {
         String[] parts = text.strip().split("[ T]");
         Matcher m = CLOCK.matcher(parts[parts.length - 1]);
         if (!m.matches()) {
-          throw new CsvFault(line, "'" + shortened(field) + "' is no time of day");
+          throw new CsvFault(line, WatchWords.say("is-no-time-of-day", shortened(field)));
         }
         double seconds = m.group(3) == null ? 0 : Double.parseDouble(m.group(3));
         return Math.round(
@@ -245,11 +242,11 @@ public final class Csv {
             default -> value * 1e6;
           };
       if (!(Math.abs(micros) < MOST_COUNTS)) {
-        throw new CsvFault(line, "'" + field + "' is no time");
+        throw new CsvFault(line, WatchWords.say("is-no-time", field));
       }
       return Math.round(micros);
     } catch (NumberFormatException e) {
-      throw new CsvFault(line, "'" + shortened(field) + "' is no time");
+      throw new CsvFault(line, WatchWords.say("is-no-time", shortened(field)));
     }
   }
 
@@ -312,16 +309,13 @@ public final class Csv {
       } catch (NumberFormatException e) {
         throw new CsvFault(
             line,
-            "'"
-                + shortened(text)
-                + "' under '"
-                + map.columns().get(column).name()
-                + "' is no number; name it as a missing value, or mend it");
+            WatchWords.say(
+                "under-is-no-number-name-it", shortened(text), map.columns().get(column).name()));
       }
       // Precision less scale is the place of the first digit: safe for exponents of any size.
       if ((long) value.precision() - value.scale() > 13
           || Math.abs(value.doubleValue()) >= MOST_VALUE) {
-        throw new CsvFault(line, "'" + shortened(text) + "' is too large a number");
+        throw new CsvFault(line, WatchWords.say("is-too-large-a-number", shortened(text)));
       }
       if (value.scale() > MOST_DECIMALS) {
         round(value, text, line, column);
@@ -341,13 +335,11 @@ public final class Csv {
               > 0) {
         throw new CsvFault(
             line,
-            "'"
-                + shortened(text)
-                + "' under '"
-                + map.columns().get(column).name()
-                + "' is too small to be kept with "
-                + MOST_DECIMALS
-                + " decimals; give the column in a smaller unit");
+            WatchWords.say(
+                "under-is-too-small-to-be",
+                shortened(text),
+                map.columns().get(column).name(),
+                MOST_DECIMALS));
       }
       rounded.set(column);
     }
@@ -358,11 +350,8 @@ public final class Csv {
         if (largest[i] * Math.pow(10, decimals[i]) >= MOST_COUNTS) {
           throw new CsvFault(
               lines[i],
-              "the figures under '"
-                  + map.columns().get(i).name()
-                  + "' need more than 15 digits ("
-                  + decimals[i]
-                  + " decimals and this one); round the column, or leave it out");
+              WatchWords.say(
+                  "the-figures-under-need-more-than", map.columns().get(i).name(), decimals[i]));
         }
       }
     }

@@ -34,14 +34,14 @@ public record CsvMap(
     columns = List.copyOf(columns);
     missing = List.copyOf(missing);
     if (",;\t|".indexOf(separator) < 0) {
-      throw new IllegalArgumentException("fields are separated by comma, semicolon, tab or |");
+      throw new IllegalArgumentException(WatchWords.say("fields-are-separated-by-comma-semicolon"));
     }
     if (decimalComma && separator == ',') {
-      throw new IllegalArgumentException(
-          "a comma cannot separate both fields and decimals; choose another separator");
+      throw new IllegalArgumentException(WatchWords.say("a-comma-cannot-separate-both-fields"));
     }
     if (headLine < 1 || headLine > MOST_HEAD_LINES) {
-      throw new IllegalArgumentException("the names stand in line 1 to " + MOST_HEAD_LINES);
+      throw new IllegalArgumentException(
+          WatchWords.say("the-names-stand-in-line-1", MOST_HEAD_LINES));
     }
   }
 
@@ -68,7 +68,7 @@ public record CsvMap(
   /** A guess from the first lines of a file: separator, decimals, names with their units. */
   public static CsvMap guess(List<String> lines) {
     if (lines.isEmpty()) {
-      throw new CsvFault(0, "the file is empty");
+      throw new CsvFault(0, WatchWords.say("the-file-is-empty"));
     }
     char separator = ';';
     int most = 0;

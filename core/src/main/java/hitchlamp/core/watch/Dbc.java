@@ -84,11 +84,10 @@ public final class Dbc {
       try {
         value = Double.parseDouble(text.strip());
       } catch (NumberFormatException e) {
-        throw new CsvFault(line, "'" + text + "' is no number");
+        throw new CsvFault(line, WatchWords.say("is-no-number", text));
       }
       if (!(Math.abs(value) <= most)) {
-        throw new CsvFault(
-            line, "'" + text.strip() + "' is no factor or offset of a signal; mend it");
+        throw new CsvFault(line, WatchWords.say("is-no-factor-or-offset-of", text.strip()));
       }
       return value;
     }
@@ -125,7 +124,7 @@ public final class Dbc {
     for (Message m : messages.values()) {
       overlaps(m);
       if ((m.identifier() & EXTENDED) == 0) {
-        leftOut.add("Message " + m.name() + ": an 11-bit identifier is no group of J1939.");
+        leftOut.add(WatchWords.say("message-an-11-bit-identifier-is", m.name()));
         continue;
       }
       int pgn = pgn(m.identifier());
@@ -136,17 +135,14 @@ public final class Dbc {
           continue;
         }
         if (s.spn > 0 && known.contains(s.spn)) {
-          leftOut.add(
-              "Signal " + s.name + " of " + m.name() + ": SPN " + s.spn + " is known already.");
+          leftOut.add(WatchWords.say("signal-of-spn-is-known-already", s.name, m.name(), s.spn));
           continue;
         }
         while (s.spn == 0 && taken.contains(own)) {
           own++;
         }
         if (s.spn == 0 && own > Dtc.GREATEST_SPN) {
-          throw new CsvFault(
-              s.line,
-              "no number is left for a signal without an SPN; drop a file, or cut this one");
+          throw new CsvFault(s.line, WatchWords.say("no-number-is-left-for-a"));
         }
         int spn = s.spn > 0 ? s.spn : own++;
         Optional<Unit> unit = CsvMap.unitNamed(s.unit);
@@ -161,7 +157,8 @@ public final class Dbc {
                 s.offset,
                 unit.orElse(Unit.ONE)));
         if (parameters.size() > MOST_SIGNALS) {
-          throw new CsvFault(s.line, "more than " + MOST_SIGNALS + " signals; cut the file");
+          throw new CsvFault(
+              s.line, WatchWords.say("more-than-signals-cut-the-file", MOST_SIGNALS));
         }
       }
     }
@@ -178,7 +175,7 @@ public final class Dbc {
       if (line.startsWith("BO_ ")) {
         Matcher m = MESSAGE.matcher(line);
         if (!m.matches()) {
-          throw new CsvFault(number, "not a message: expected BO_ IDENTIFIER NAME: LENGTH SENDER");
+          throw new CsvFault(number, WatchWords.say("not-a-message-expected-bo-identifier"));
         }
         current =
             new Message(
@@ -188,27 +185,23 @@ public final class Dbc {
                 number,
                 new LinkedHashMap<>());
         if (messages.put(current.identifier(), current) != null) {
-          throw new CsvFault(number, "the identifier of " + current.name() + " is there already");
+          throw new CsvFault(
+              number, WatchWords.say("the-identifier-of-is-there-already", current.name()));
         }
       } else if (line.startsWith("SG_ ")) {
         Matcher m = SIGNAL.matcher(line);
         if (!m.matches() || current == null) {
-          throw new CsvFault(
-              number,
-              "not a signal: expected SG_ NAME : START|BITS@1+ (FACTOR,OFFSET) [..] \"UNIT\"");
+          throw new CsvFault(number, WatchWords.say("not-a-signal-expected-sg-name"));
         }
         Signal s = new Signal(number, m);
         if (current.signals().put(s.name, s) != null) {
-          throw new CsvFault(number, "signal " + s.name + " stands twice in " + current.name());
+          throw new CsvFault(
+              number, WatchWords.say("signal-stands-twice-in", s.name, current.name()));
         }
         if (s.little && s.start + s.bits > 8 * current.bytes()) {
           throw new CsvFault(
               number,
-              "signal "
-                  + s.name
-                  + " reaches beyond the "
-                  + current.bytes()
-                  + " bytes of its message");
+              WatchWords.say("signal-reaches-beyond-the-bytes-of", s.name, current.bytes()));
         }
       } else if (line.startsWith("BA_ \"SPN\"")) {
         Matcher m = SPN.matcher(line);
@@ -223,7 +216,7 @@ public final class Dbc {
       }
     }
     if (messages.isEmpty()) {
-      throw new CsvFault(0, "the file names no message (BO_); is it a DBC file?");
+      throw new CsvFault(0, WatchWords.say("the-file-names-no-message-bo"));
     }
     return messages;
   }
@@ -249,13 +242,7 @@ public final class Dbc {
         if (taken.get(bit)) {
           throw new CsvFault(
               s.line,
-              "signal "
-                  + s.name
-                  + " lies over "
-                  + by.get(bit)
-                  + " in message "
-                  + m.name()
-                  + "; move one of them");
+              WatchWords.say("signal-lies-over-in-message-move", s.name, by.get(bit), m.name()));
         }
         taken.set(bit);
         by.put(bit, s.name);
@@ -265,19 +252,19 @@ public final class Dbc {
 
   private static String unusable(Signal s) {
     if (s.multiplexed) {
-      return "multiplexed signals are not read";
+      return WatchWords.say("multiplexed-signals-are-not-read");
     }
     if (!s.little) {
-      return "it is big-endian";
+      return WatchWords.say("it-is-big-endian");
     }
     if (s.signed) {
-      return "it is signed";
+      return WatchWords.say("it-is-signed");
     }
     return s.bits > 32
-        ? "it has more than 32 bits"
+        ? WatchWords.say("it-has-more-than-32-bits")
         : Math.abs(s.factor) < LEAST_FACTOR
-            ? "its factor is 0"
-            : s.bits == 0 ? "it has no bits" : "";
+            ? WatchWords.say("its-factor-is-0")
+            : s.bits == 0 ? WatchWords.say("it-has-no-bits") : "";
   }
 
   private static int pgn(long identifier) {

@@ -1,10 +1,11 @@
 package hitchlamp.core.watch;
 
 import hitchlamp.core.pack.DriveKind;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Figure;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Power pulls of a road unit (D6): full pedal in one gear. The pulls are found in a recording by
@@ -56,7 +57,7 @@ public final class PowerPull {
   public record Setup(double massKg, double massOff, double grade, double gradeOff, int gear) {
     public Setup {
       if (!(massKg > 0 && massOff >= 0 && gradeOff >= 0 && Math.abs(grade) < 1 && gear >= 0)) {
-        throw new IllegalArgumentException("mass must be above 0, grade below 1");
+        throw new IllegalArgumentException(WatchWords.say("mass-must-be-above-0-grade"));
       }
     }
   }
@@ -370,8 +371,8 @@ public final class PowerPull {
           low,
           high,
           Judgement.CANNOT_TELL,
-          "No pull was found: full pedal for two seconds with speed rising by 250 rpm.",
-          "Drive in one gear with the pedal on the floor from low speed to the governor.");
+          WatchWords.say("no-pull-was-found-full-pedal"),
+          WatchWords.say("drive-in-one-gear-with-the"));
     }
     List<Pull> judged = pulls.stream().filter(Pull::judged).toList();
     if (judged.isEmpty()) {
@@ -380,11 +381,8 @@ public final class PowerPull {
           low,
           high,
           Judgement.CANNOT_TELL,
-          String.format(
-              Locale.ROOT,
-              "No pull lasts %.0f s: boost does not build up in less.",
-              JUDGED_SECONDS),
-          "Pull again in a higher gear, from low speed to the governor.");
+          WatchWords.say("no-pull-lasts", Figure.whole(JUDGED_SECONDS, Unit.SECOND)),
+          WatchWords.say("pull-again-in-a-higher-gear"));
     }
     List<Point> all = judged.stream().flatMap(p -> p.points().stream()).toList();
     List<Point> known = all.stream().filter(p -> !Double.isNaN(p.referenceKw())).toList();
@@ -394,8 +392,8 @@ public final class PowerPull {
           low,
           high,
           Judgement.CANNOT_TELL,
-          "No power could be worked out: the gear or the reference is not known.",
-          "Enter gear and mass; the times between two speeds can be compared without them.");
+          WatchWords.say("no-power-could-be-worked-out"),
+          WatchWords.say("enter-gear-and-mass-the-times"));
     }
     double missing = 0;
     double weight = 0;
@@ -408,20 +406,18 @@ public final class PowerPull {
     missing /= weight;
     off /= weight;
     String figures =
-        String.format(
-            Locale.ROOT,
-            "%.0f %% %s reference, ± %.0f %%",
-            Math.abs(100 * missing),
-            missing > 0 ? "below" : "above",
-            100 * off);
+        WatchWords.say(
+            missing > 0 ? "below-reference" : "above-reference",
+            Figure.whole(Math.abs(100 * missing), Unit.PERCENT),
+            Figure.whole(100 * off, Unit.PERCENT));
     if (missing > off && missing > TOLERATED) {
       return new Result(
           pulls,
           low,
           high,
           Judgement.BELOW_REFERENCE,
-          "Power is " + figures + ": clearly low.",
-          "See boost and rail pressure over the same pull: which falls short first?");
+          WatchWords.say("power-is-clearly-low", figures),
+          WatchWords.say("see-boost-and-rail-pressure-over"));
     }
     if (off > 0.2) {
       return new Result(
@@ -429,15 +425,15 @@ public final class PowerPull {
           low,
           high,
           Judgement.CANNOT_TELL,
-          "Power is " + figures + ": too uncertain to say.",
-          "Weigh the unit and choose a level road, then pull again.");
+          WatchWords.say("power-is-too-uncertain-to-say", figures),
+          WatchWords.say("weigh-the-unit-and-choose-a"));
     }
     return new Result(
         pulls,
         low,
         high,
         Judgement.AS_REFERENCE,
-        "Power is " + figures + ": nothing missing beyond what cannot be told.",
-        "Compare with the pull before the repair, or look elsewhere.");
+        WatchWords.say("power-is-nothing-missing-beyond-what", figures),
+        WatchWords.say("compare-with-the-pull-before-the"));
   }
 }

@@ -90,7 +90,7 @@ public final class Recorder {
   /** A recording without a trigger begins. */
   public void begin(long micros) {
     if (start.isEmpty() && stage == Stage.ARMED) {
-      startNow(micros, "started by hand");
+      startNow(micros, WatchWords.say("started-by-hand"));
     }
   }
 
@@ -145,7 +145,7 @@ public final class Recorder {
     samples = 0;
     stopHolds = false;
     until = micros + Math.round(plan.mostSeconds() * 1e6);
-    endsBecause = "the longest time was reached";
+    endsBecause = WatchWords.say("the-longest-time-was-reached");
     List<Sample> before = new ArrayList<>();
     for (Track t : book.receiver().tracks()) {
       if (plan.wants(t)) {
@@ -187,11 +187,11 @@ public final class Recorder {
   /** A person wants it to end; what follows the end is kept too where the plan says so. */
   public void stop(long micros) {
     if (stage == Stage.RECORDING && plan.postRollSeconds() > 0) {
-      postRoll(micros, "stopped by hand");
+      postRoll(micros, WatchWords.say("stopped-by-hand"));
     } else if (stage == Stage.ARMED) {
       stage = Stage.ENDED;
     } else if (stage != Stage.ENDED) {
-      end(micros, "stopped by hand");
+      end(micros, WatchWords.say("stopped-by-hand"));
       stage = Stage.ENDED;
     }
   }

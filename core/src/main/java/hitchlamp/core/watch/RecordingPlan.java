@@ -35,16 +35,16 @@ public record RecordingPlan(
     channels = List.copyOf(channels);
     if (!(preRollSeconds >= 0 && preRollSeconds <= LiveBook.KEPT_MICROS / 1e6)) {
       throw new IllegalArgumentException(
-          "a recording has 0 to " + LiveBook.KEPT_MICROS / 1_000_000 + " s before its start");
+          WatchWords.say("a-recording-has-0-to-s", LiveBook.KEPT_MICROS / 1_000_000));
     }
     if (!(postRollSeconds >= 0 && postRollSeconds <= 600)) {
-      throw new IllegalArgumentException("a recording goes on for 0 to 600 s after its end");
+      throw new IllegalArgumentException(WatchWords.say("a-recording-goes-on-for-0"));
     }
     if (!(mostSeconds >= 1 && mostSeconds <= LONGEST_SECONDS)) {
-      throw new IllegalArgumentException("a recording lasts 1 s to 24 h");
+      throw new IllegalArgumentException(WatchWords.say("a-recording-lasts-1-s-to"));
     }
     if (again && start.isEmpty()) {
-      throw new IllegalArgumentException("only what begins by itself can begin again by itself");
+      throw new IllegalArgumentException(WatchWords.say("only-what-begins-by-itself-can"));
     }
   }
 

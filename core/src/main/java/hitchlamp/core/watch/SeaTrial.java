@@ -1,6 +1,9 @@
 package hitchlamp.core.watch;
 
 import hitchlamp.core.pack.DriveKind;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -91,28 +94,30 @@ public final class SeaTrial {
       double exponent,
       double exponentOff,
       Fit fit,
-      String says,
+      Said says,
       boolean settles) {}
 
   /** What the trial comes to. */
-  public record Result(List<Side> sides, List<String> differences, String says, String next) {}
+  public record Result(List<Side> sides, List<Said> differences, Said says, String next) {}
 
   private SeaTrial() {}
 
   /** Works out a trial. */
   public static Result of(List<Engine> engines, DriveKind drive) {
     List<Side> sides = engines.stream().map(e -> side(e, drive)).toList();
-    List<String> differences = differences(sides);
+    List<Said> differences = differences(sides);
     boolean known = sides.stream().anyMatch(s -> s.fit() != Fit.CANNOT_TELL);
-    String says = String.join(" ", sides.stream().map(s -> named(s.side()) + s.says()).toList());
+    Said says =
+        Said.joined(
+            " ", sides.stream().map(s -> new Said(named(s.side()) + s.says().text())).toList());
     String next =
         !known
-            ? "Run up the range in steps, each held for half a minute, to full throttle."
+            ? WatchWords.say("run-up-the-range-in-steps")
             : sides.stream().anyMatch(s -> s.fit() == Fit.OVERLOADED)
-                ? "Hull and propeller clean? If so, less pitch or diameter."
+                ? WatchWords.say("hull-and-propeller-clean-if-so")
                 : sides.stream().anyMatch(s -> s.fit() == Fit.LACKS_POWER)
-                    ? "Look for what takes power: boost, fuel supply, derate."
-                    : "Nothing to do about the propeller.";
+                    ? WatchWords.say("look-for-what-takes-power-boost")
+                    : WatchWords.say("nothing-to-do-about-the-propeller");
     return new Result(sides, differences, says, next);
   }
 
@@ -291,33 +296,32 @@ public final class SeaTrial {
     return power < LIGHT_BELOW ? Fit.UNDER_PROPPED : Fit.RIGHT;
   }
 
-  private static String says(Fit fit, List<Point> points, DriveKind drive) {
+  private static Said says(Fit fit, List<Point> points, DriveKind drive) {
     if (points.isEmpty()) {
-      return "no steady point was found.";
+      return WatchWords.said("no-steady-point-was-found");
     }
     Point top = points.get(points.size() - 1);
-    String at =
-        String.format(
-            Locale.ROOT,
-            "%.0f rpm with %.0f kW at the highest point (rated %.0f rpm, %.0f kW)",
-            top.rpm(),
-            top.kw(),
-            drive.ratedRpm(),
-            drive.ratedKw());
+    Said at =
+        WatchWords.said(
+            "highest-point",
+            Figure.whole(top.rpm(), Unit.RPM),
+            Double.isNaN(top.kw())
+                ? WatchWords.say("power-not-known")
+                : Figure.whole(top.kw(), Unit.KILOWATT),
+            Figure.whole(drive.ratedRpm(), Unit.RPM),
+            Figure.whole(drive.ratedKw(), Unit.KILOWATT));
     return switch (fit) {
-      case RIGHT -> at + ": engine and propeller fit.";
-      case OVERLOADED ->
-          at + ": rated speed is not reached although the engine gives all it has: overloaded.";
-      case UNDER_PROPPED -> at + ": rated speed with little load: under-propped.";
-      case LACKS_POWER -> at + ": neither rated speed nor full power: the engine lacks power.";
-      case CANNOT_TELL ->
-          at + ": full throttle was not held for long enough to say how the propeller fits.";
+      case RIGHT -> WatchWords.said("engine-and-propeller-fit", at);
+      case OVERLOADED -> WatchWords.said("rated-speed-is-not-reached-although", at);
+      case UNDER_PROPPED -> WatchWords.said("rated-speed-with-little-load-under", at);
+      case LACKS_POWER -> WatchWords.said("neither-rated-speed-nor-full-power", at);
+      case CANNOT_TELL -> WatchWords.said("full-throttle-was-not-held-for", at);
     };
   }
 
   /** How two engines of one vessel differ at like speeds. */
-  private static List<String> differences(List<Side> sides) {
-    List<String> says = new ArrayList<>();
+  private static List<Said> differences(List<Side> sides) {
+    List<Said> says = new ArrayList<>();
     if (sides.size() != 2) {
       return says;
     }
@@ -331,13 +335,11 @@ public final class SeaTrial {
         double share = at / a.kw() - 1;
         if (Math.abs(share) > DIFFER) {
           says.add(
-              String.format(
-                  Locale.ROOT,
-                  "At %.0f rpm %s takes %.0f %% %s than %s.",
-                  a.rpm(),
+              WatchWords.said(
+                  share > 0 ? "takes-more-power-than" : "takes-less-power-than",
+                  Figure.whole(a.rpm(), Unit.RPM),
                   sides.get(1).side(),
-                  Math.abs(100 * share),
-                  share > 0 ? "more" : "less",
+                  Figure.whole(Math.abs(100 * share), Unit.PERCENT),
                   sides.get(0).side()));
         }
       }

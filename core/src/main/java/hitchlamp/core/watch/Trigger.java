@@ -20,10 +20,10 @@ public record Trigger(List<Condition> conditions, boolean all, double forSeconds
     conditions = List.copyOf(conditions);
     if (conditions.isEmpty() || conditions.size() > MOST_CONDITIONS) {
       throw new IllegalArgumentException(
-          "a trigger has 1 to " + MOST_CONDITIONS + " conditions, not " + conditions.size());
+          WatchWords.say("a-trigger-has-1-to-conditions", MOST_CONDITIONS, conditions.size()));
     }
     if (!(forSeconds >= 0 && forSeconds <= 3_600)) {
-      throw new IllegalArgumentException("a trigger waits 0 to 3600 s, not " + forSeconds);
+      throw new IllegalArgumentException(WatchWords.say("a-trigger-waits-0-to-3600", forSeconds));
     }
   }
 
@@ -48,8 +48,7 @@ public record Trigger(List<Condition> conditions, boolean all, double forSeconds
       implements Condition {
     public Threshold {
       if (!Double.isFinite(threshold) || !(hysteresis >= 0)) {
-        throw new IllegalArgumentException(
-            name + ": a threshold needs a number and a hysteresis of at least 0");
+        throw new IllegalArgumentException(WatchWords.say("a-threshold-needs-a-number-and", name));
       }
     }
 

@@ -104,7 +104,7 @@ class GuideReaderTest {
       delimiter = '|',
       value = {
         "a: {says: x, fault: {signs: [4711/3]}, then: {there: z, gone: z}}|unknown fault: nothing in the pack knows SPN 4711",
-        "a: {says: x, value: {of: 95, to: 70, when: [runs], source: s}, then: {in: z, out: z}}|nobody tells the value of SPN 95",
+        "a: {says: x, value: {of: 95, to: 70, when: [runs], source: s}, then: {in: z, out: z}}|no module reports SPN 95",
         "a: {says: x, meter: {quantity: volts, red: part/signal, black: battery/minus, to: 1, power: key-on, source: s}, then: {in: z, out: z}}|for 'pump' there is no point 'part/signal'",
         "a: {says: x, conclude: {finding: found, part: engine-of-another, next: [Mend it.]}}|no component 'engine-of-another'",
       })

@@ -23,6 +23,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.Finding;
 import hitchlamp.core.trial.Verdict;
+import hitchlamp.core.words.Said;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
@@ -95,13 +96,13 @@ class OpenItemTest {
   void oneReadAloneProvesNothing() {
     assertThat(open(read(true), 1))
         .singleElement()
-        .satisfies(i -> assertThat(i.says()).contains("one read only"));
+        .satisfies(i -> assertThat(i.says().toString()).contains("one read only"));
   }
 
   @Test
   void todaysLeadsSilentModulesPermanentAndPendingFaultsAndHalfReadsStayOpen() {
     assertThat(open(read(true, fault(111, 1, FaultState.ACTIVE)), 2, "retarder"))
-        .extracting(OpenItem::says)
+        .extracting(i -> i.says().toString())
         .anyMatch(s -> s.contains("there now"))
         .anyMatch(s -> s.contains("Retarder module does not answer"));
     assertThat(
@@ -109,11 +110,11 @@ class OpenItemTest {
                 read(
                     true, fault(2791, 7, FaultState.PERMANENT), fault(101, 16, FaultState.PENDING)),
                 2))
-        .extracting(OpenItem::says)
+        .extracting(i -> i.says().toString())
         .anyMatch(s -> s.startsWith("Permanent fault"))
         .anyMatch(s -> s.startsWith("Pending"));
     assertThat(open(read(false), 2))
-        .extracting(OpenItem::says)
+        .extracting(i -> i.says().toString())
         .anyMatch(s -> s.contains("ended halfway"))
         .anyMatch(s -> s.contains("could not be read"));
   }
@@ -123,10 +124,11 @@ class OpenItemTest {
     Finding wiped =
         new Finding(
             Finding.Kind.WIPED_LATELY,
-            "Faults were cleared 3.2 engine hours before this visit.",
-            List.of("The trail names it."),
+            Said.plain("Faults were cleared 3.2 h before this visit."),
+            List.of(Said.plain("The trail names it.")),
             "Ask who.");
-    Finding use = new Finding(Finding.Kind.USE, "It idles 44 % of its hours.", List.of(), "");
+    Finding use =
+        new Finding(Finding.Kind.USE, Said.plain("It idles 44 % of its hours."), List.of(), "");
     assertThat(
             OpenItem.of(
                 Optional.of(read(true)),
@@ -149,7 +151,7 @@ class OpenItemTest {
   void aClearSaysWhatItWouldDestroy() {
     assertThat(ClearWarnings.of(read(true))).isEmpty();
     assertThat(ClearWarnings.of(read(true, fault(111, 1, FaultState.ACTIVE))))
-        .containsExactly("1 fault is there now and will come back unless mended.");
+        .containsExactly("1 fault is there now and will come back unless repaired.");
     assertThat(ClearWarnings.of(read(true, fault(3251, 16, FaultState.PREVIOUSLY_ACTIVE))))
         .singleElement()
         .asString()
@@ -196,7 +198,8 @@ class OpenItemTest {
         .singleElement()
         .satisfies(
             i -> {
-              assertThat(i.says()).endsWith("since the last clear: nitrogen oxide catalyst.");
+              assertThat(i.says().toString())
+                  .endsWith("since the last clear: nitrogen oxide catalyst.");
               assertThat(i.next()).startsWith("Drive until they have run");
             });
   }
@@ -219,7 +222,8 @@ class OpenItemTest {
         .singleElement()
         .satisfies(
             i -> {
-              assertThat(i.says()).startsWith("Stop lamp: Commanded on by the engine module");
+              assertThat(i.says().toString())
+                  .startsWith("Stop lamp: Commanded on by the engine module");
               assertThat(i.next()).startsWith("The lamp itself");
             });
   }
@@ -237,9 +241,10 @@ class OpenItemTest {
         List.of(test(6, "Cutout", Verdict.PASS), test(5, "Other", Verdict.CANNOT_TELL));
     assertThat(tested(mended)).isEmpty();
     assertThat(tested(back))
-        .containsExactly(new OpenItem("Cutout failed: Cylinder 4 does 41 %.", "Swap it."));
+        .containsExactly(
+            new OpenItem(Said.plain("Cutout failed: Cylinder 4 does 41 %."), "Swap it."));
     assertThat(tested(unsure))
-        .extracting(OpenItem::says)
+        .extracting(i -> i.says().toString())
         .containsExactly("Other cannot tell: Cylinder 4 does 41 %.");
   }
 
@@ -278,6 +283,10 @@ class OpenItemTest {
   void whatWasAssumedOnTheWayIsSaid() {
     assertThat(tracing(traced(Guide.Finding.FOUND, "", "it is there, assumed: seen by the driver")))
         .singleElement()
-        .satisfies(i -> assertThat(i.says()).contains("rests on").contains("seen by the driver"));
+        .satisfies(
+            i ->
+                assertThat(i.says().toString())
+                    .contains("rests on")
+                    .contains("seen by the driver"));
   }
 }

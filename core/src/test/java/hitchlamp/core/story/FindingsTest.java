@@ -3,8 +3,9 @@ package hitchlamp.core.story;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Said;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,35 +16,35 @@ class FindingsTest {
   private static final Use WORKED =
       new Use(
               Map.of(
-                  Figure.HOURS, new Use.Amount(200, Unit.HOUR),
-                  Figure.IDLE_HOURS, new Use.Amount(50, Unit.HOUR),
-                  Figure.DRIVE_HOURS, new Use.Amount(0, Unit.HOUR),
-                  Figure.FUEL, new Use.Amount(4_000, Unit.LITRE),
-                  Figure.DISTANCE, new Use.Amount(9_000, Unit.KILOMETRE),
-                  Figure.LOAD_HOURS, new Use.Amount(70, Unit.HOUR)))
+                  UseFigure.HOURS, new Use.Amount(200, Unit.HOUR),
+                  UseFigure.IDLE_HOURS, new Use.Amount(50, Unit.HOUR),
+                  UseFigure.DRIVE_HOURS, new Use.Amount(0, Unit.HOUR),
+                  UseFigure.FUEL, new Use.Amount(4_000, Unit.LITRE),
+                  UseFigure.DISTANCE, new Use.Amount(9_000, Unit.KILOMETRE),
+                  UseFigure.LOAD_HOURS, new Use.Amount(70, Unit.HOUR)))
           .worked();
 
   @Test
   void derivedFiguresAreQuotientsOfTotals() {
-    assertThat(WORKED.in(Figure.IDLE_SHARE, Unit.PERCENT)).hasValue(25);
-    assertThat(WORKED.in(Figure.FUEL_RATE, Unit.LITRE_PER_HOUR)).hasValue(20);
-    assertThat(WORKED.in(Figure.FUEL_ECONOMY, Unit.KILOMETRE_PER_LITRE)).hasValue(2.25);
-    assertThat(WORKED.in(Figure.LOAD_FACTOR, Unit.PERCENT)).hasValue(35);
-    assertThat(WORKED.in(Figure.MEAN_SPEED, Unit.KILOMETRE_PER_HOUR)).hasValue(60);
+    assertThat(WORKED.in(UseFigure.IDLE_SHARE, Unit.PERCENT)).hasValue(25);
+    assertThat(WORKED.in(UseFigure.FUEL_RATE, Unit.LITRE_PER_HOUR)).hasValue(20);
+    assertThat(WORKED.in(UseFigure.FUEL_ECONOMY, Unit.KILOMETRE_PER_LITRE)).hasValue(2.25);
+    assertThat(WORKED.in(UseFigure.LOAD_FACTOR, Unit.PERCENT)).hasValue(35);
+    assertThat(WORKED.in(UseFigure.MEAN_SPEED, Unit.KILOMETRE_PER_HOUR)).hasValue(60);
     // 1 mi is 1.609344 km and 1 US gallon 3.785411784 L exactly (NIST SP 811, appendix B).
-    assertThat(WORKED.in(Figure.FUEL_ECONOMY, Unit.MILE_PER_US_GALLON).getAsDouble())
+    assertThat(WORKED.in(UseFigure.FUEL_ECONOMY, Unit.MILE_PER_US_GALLON).getAsDouble())
         .isCloseTo(2.25 * 3.785411784 / 1.609344, within(1e-12));
   }
 
   @Test
   void whatIsNotToldIsMissingAndSoIsWhatFollowsFromIt() {
-    Use use = new Use(Map.of(Figure.FUEL, new Use.Amount(10, Unit.LITRE))).worked();
-    assertThat(use.figures()).containsOnlyKeys(Figure.FUEL);
+    Use use = new Use(Map.of(UseFigure.FUEL, new Use.Amount(10, Unit.LITRE))).worked();
+    assertThat(use.figures()).containsOnlyKeys(UseFigure.FUEL);
     Use still =
         new Use(
                 Map.of(
-                    Figure.FUEL, new Use.Amount(10, Unit.LITRE),
-                    Figure.HOURS, new Use.Amount(0, Unit.HOUR)))
+                    UseFigure.FUEL, new Use.Amount(10, Unit.LITRE),
+                    UseFigure.HOURS, new Use.Amount(0, Unit.HOUR)))
             .worked();
     assertThat(still.figures()).as("nothing is divided by nothing").hasSize(2);
   }
@@ -52,46 +53,49 @@ class FindingsTest {
   void aTripOfMuchIdlingAndBrokenRegenerationsIsSaid() {
     Stories s =
         new Stories()
-            .trip(Figure.HOURS, 100, Unit.HOUR)
-            .trip(Figure.IDLE_HOURS, 52, Unit.HOUR)
-            .trip(Figure.IDLE_FUEL, 120, Unit.LITRE)
-            .trip(Figure.REGENERATIONS, 3, Unit.ONE)
-            .trip(Figure.REGENERATIONS_ABORTED, 4, Unit.ONE);
+            .trip(UseFigure.HOURS, 100, Unit.HOUR)
+            .trip(UseFigure.IDLE_HOURS, 52, Unit.HOUR)
+            .trip(UseFigure.IDLE_FUEL, 120, Unit.LITRE)
+            .trip(UseFigure.REGENERATIONS, 3, Unit.ONE)
+            .trip(UseFigure.REGENERATIONS_ABORTED, 4, Unit.ONE);
     assertThat(s.findings())
-        .extracting(Finding::title)
+        .extracting(x -> x.title().toString())
         .containsExactly(
-            "4 of 7 regenerations of this trip were broken off.", "It idles 52 % of its hours.");
+            "4 of 7 regenerations of this trip were aborted.", "It idles for 52 % of its hours.");
   }
 
   @Test
   void figuresThatCannotAllBeRightAreNamed() {
     Stories s =
         new Stories()
-            .life(Figure.HOURS, 1_000, Unit.HOUR)
-            .life(Figure.IDLE_HOURS, 1_200, Unit.HOUR)
-            .life(Figure.FUEL, 20, Unit.LITRE)
-            .life(Figure.DISTANCE, 30_000, Unit.KILOMETRE)
-            .trip(Figure.HOURS, 1_500, Unit.HOUR);
-    s.plain.put(Figure.FUEL, new Use.Amount(18_000, Unit.LITRE));
+            .life(UseFigure.HOURS, 1_000, Unit.HOUR)
+            .life(UseFigure.IDLE_HOURS, 1_200, Unit.HOUR)
+            .life(UseFigure.FUEL, 20, Unit.LITRE)
+            .life(UseFigure.DISTANCE, 30_000, Unit.KILOMETRE)
+            .trip(UseFigure.HOURS, 1_500, Unit.HOUR);
+    s.plain.put(UseFigure.FUEL, new Use.Amount(18_000, Unit.LITRE));
     s.duty =
         Optional.of(
             new DutyMap(List.of(1_000.0), List.of(100.0), List.of(List.of(3_600.0), List.of(0.0))));
     Finding f = s.findings().get(0);
     assertThat(f.kind()).isEqualTo(Finding.Kind.CONTRADICTION);
     assertThat(f.reasons())
+        .extracting(Said::toString)
         .containsExactly(
-            "Its life counts more idle hours than hours.",
-            "Fuel and distance of its life contradict each other: 1500.00 km for a litre.",
-            "The map of speed and load of its life adds up to 1.0 h, its hours are 1,000.",
+            "Its life counts more idle hours than engine hours.",
+            "Fuel and distance of its life contradict each other: 1,500.00 km/L.",
+            "The speed and load map of its life adds up to 1.0 h; it counts 1,000 h.",
             "Its trip counts more hours than its life.",
-            "Fuel: 18,000 L by its standard message, 20 L by its own record.");
+            "Fuel: 18,000 L by its broadcast message, 20 L by its own record.");
   }
 
   @Test
   void aModuleWithMoreHoursThanItsEngineIsPointedOut() {
     Stories s = new Stories();
     s.moduleHours = 4_000;
-    assertThat(s.findings()).extracting(Finding::title).containsExactly("Hour clocks disagree.");
+    assertThat(s.findings())
+        .extracting(x -> x.title().toString())
+        .containsExactly("Hour clocks disagree.");
   }
 
   @Test
@@ -107,18 +111,20 @@ class FindingsTest {
     List<Growth> grown = Growth.between(then.read().modules().get(0), now.read().modules().get(0));
     assertThat(grown).extracting(Growth::spn).containsExactly(95, 94);
     assertThat(grown).extracting(Growth::grew).containsExactly(25, 10);
-    assertThat(grown.get(0).note()).contains("the module was changed");
-    assertThat(grown.get(1).note()).isEqualTo("The counter began again at 0.");
+    assertThat(grown.get(0).note()).contains("the module was replaced");
+    assertThat(grown.get(1).note()).isEqualTo("The counter started again at 0.");
   }
 
   @Test
   void whatLeftItsSafeRangeIsToldWithItsTimesAndHowFarItWent() {
     Finding f = new Stories().hot(106, 990).findings().get(0);
-    assertThat(f.title()).isEqualTo("Coolant temperature rose to 106 °C; the limit is 104.");
+    assertThat(f.title().toString())
+        .isEqualTo("Coolant temperature rose to 106 °C; the limit is 104 °C.");
     assertThat(f.reasons())
+        .extracting(Said::toString)
         .containsExactly(
-            "3 times, 12 min together; the module took power away.",
-            "Worst 10 engine hours ago, last 10 engine hours ago.");
+            "3 times, 12 min in all; the module derated the engine.",
+            "Worst 10 h of engine time ago, last 10 h of engine time ago.");
     assertThat(new Stories().hot(106, 300).findings()).as("old").isEmpty();
   }
 }

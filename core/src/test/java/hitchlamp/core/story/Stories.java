@@ -11,10 +11,10 @@ import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
-import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.pack.StoryKind;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -33,9 +33,9 @@ final class Stories {
   static final FaultTarget ENGINE =
       new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true);
 
-  final Map<Figure, Use.Amount> life = new EnumMap<>(Figure.class);
-  final Map<Figure, Use.Amount> trip = new EnumMap<>(Figure.class);
-  final Map<Figure, Use.Amount> plain = new EnumMap<>(Figure.class);
+  final Map<UseFigure, Use.Amount> life = new EnumMap<>(UseFigure.class);
+  final Map<UseFigure, Use.Amount> trip = new EnumMap<>(UseFigure.class);
+  final Map<UseFigure, Use.Amount> plain = new EnumMap<>(UseFigure.class);
   final List<ProtectionRecord> protection = new ArrayList<>();
   final List<TrailEntry> trail = new ArrayList<>();
   final List<FailureCounter> counters = new ArrayList<>();
@@ -47,12 +47,12 @@ final class Stories {
   double moduleHours = NOW;
   double engineHours = NOW;
 
-  Stories life(Figure figure, double value, Unit unit) {
+  Stories life(UseFigure figure, double value, Unit unit) {
     life.put(figure, new Use.Amount(value, unit));
     return this;
   }
 
-  Stories trip(Figure figure, double value, Unit unit) {
+  Stories trip(UseFigure figure, double value, Unit unit) {
     trip.put(figure, new Use.Amount(value, unit));
     return this;
   }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.words.Said;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -22,12 +23,14 @@ class WipedTest {
     s.warmUps = OptionalInt.of(1);
     Finding f = s.findings().get(0);
     assertThat(f.kind()).isEqualTo(Finding.Kind.WIPED_LATELY);
-    assertThat(f.title()).isEqualTo("Faults were cleared 3.2 engine hours before this visit.");
+    assertThat(f.title().toString())
+        .isEqualTo("Faults were cleared 3.2 h of engine time before this visit.");
     assertThat(f.reasons())
+        .extracting(Said::toString)
         .containsExactly(
-            "The engine module counts 3.2 engine hours since a clear (DM21).",
+            "The engine module counts 3.2 h since a clear (DM21).",
             "The engine module counts 1 warm-up since a clear (DM26).",
-            "The trail of the engine module names a clear 3.2 engine hours ago by \"OAKTOOL\".");
+            "The trail of the engine module shows a clear 3.2 h of engine time ago by \"OAKTOOL\".");
     assertThat(f.next()).isNotEmpty();
   }
 
@@ -72,11 +75,12 @@ class WipedTest {
                 List.of(
                     new Readiness.Monitor("particulate filter", false, false),
                     new Readiness.Monitor("misfire", true, true))));
-    assertThat(s.findings().get(0).title())
+    assertThat(s.findings().get(0).title().toString())
         .isEqualTo("Faults were cleared not long before this visit.");
     assertThat(s.findings().get(0).reasons())
+        .extracting(Said::toString)
         .containsExactly(
-            "The engine module has 1 of 2 monitors that have not run since a clear, although it has worked 1,000 hours.");
+            "The engine module has 1 of 2 monitors not run since a clear, after 1,000 h of engine time.");
     s.engineHours = 40;
     assertThat(kinds(s.findings())).as("a new engine").doesNotContain(Finding.Kind.WIPED_LATELY);
   }
@@ -86,8 +90,9 @@ class WipedTest {
     Finding f = new Stories().hot(113, 985).findings().get(0);
     assertThat(f.kind()).isEqualTo(Finding.Kind.WIPED_ONCE);
     assertThat(f.reasons())
+        .extracting(Said::toString)
         .containsExactly(
-            "Coolant temperature reached 113 °C 15 engine hours ago, which sets a fault, and the engine module keeps none of it from then.");
+            "Coolant temperature reached 113 °C 15 h of engine time ago, which sets a fault; the engine module keeps none from then.");
   }
 
   @Test
@@ -129,6 +134,7 @@ class WipedTest {
   void aPermanentFaultThatStandsAloneShowsAClear() {
     assertThat(
             new Stories().fault(3251, 16, 1, 980, FaultState.PERMANENT).findings().get(0).reasons())
+        .extracting(Said::toString)
         .singleElement()
         .asString()
         .startsWith("The engine module keeps ")
@@ -148,8 +154,9 @@ class WipedTest {
     Stories now = new Stories().fault(100, 1, 1, 999, FaultState.ACTIVE);
     now.counters.add(new FailureCounter(100, "Oil pressure", 9));
     assertThat(now.findings(Optional.of(then.read())).get(0).reasons())
+        .extracting(Said::toString)
         .containsExactly(
-            "Oil pressure failed 7 times since the last visit by the counter of the engine module, its stored faults account for 1.");
+            "Oil pressure failed 7 times since the last visit by the failure counter of the engine module; its stored faults account for 1.");
     Stories whole = new Stories().fault(100, 1, 7, 950, FaultState.ACTIVE);
     whole.counters.add(new FailureCounter(100, "Oil pressure", 9));
     assertThat(kinds(whole.findings(Optional.of(then.read()))))

@@ -11,6 +11,7 @@ import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -143,7 +144,7 @@ class UnitCheckTest {
     assertThat(outcome(c, 9)).isEmpty();
     UnitAnswer a = c.result().orElseThrow();
     assertThat(a.outcome()).as("silence is no proof that it is gone").isEmpty();
-    assertThat(a.says()).contains("Is the key on");
+    assertThat(a.says().toString()).contains("Is the key on");
   }
 
   @Test
@@ -213,7 +214,9 @@ class UnitCheckTest {
     }
     assertThat(a.orElseThrow().outcome()).contains(Guide.IN);
     assertThat(a.orElseThrow().says())
-        .isEqualTo("Oil pressure 200 kPa, mean of 2 s (200 to 200), engine idles.");
+        .hasToString("Oil pressure 200 kPa, mean of 2 s (200 kPa to 200 kPa), engine idles.");
+    assertThat(a.orElseThrow().says().in(UnitSystem.US))
+        .isEqualTo("Oil pressure 29.0 psi, mean of 2 s (29.0 psi to 29.0 psi), engine idles.");
   }
 
   @Test

@@ -36,8 +36,7 @@ class BodyLimit extends OncePerRequestFilter {
   static final long UNKNOWN_MOST = 64 * 1024;
 
   private static final long MEGABYTE = 1024 * 1024;
-  private static final String NEXT =
-      "What each endpoint takes stands in docs/rights.md and the API document.";
+  private static final String NEXT = AccessWords.say("what-each-endpoint-takes-stands-in");
 
   private final Rules rules;
 
@@ -53,11 +52,11 @@ class BodyLimit extends OncePerRequestFilter {
   }
 
   private static String says(long most) {
-    return "The request is larger than "
-        + (most >= MEGABYTE
+    return AccessWords.say(
+        "the-request-is-larger-than",
+        most >= MEGABYTE
             ? String.format(Locale.ROOT, "%d MB", most / MEGABYTE)
-            : String.format(Locale.ROOT, "%d kB", Math.max(1, most / 1024)))
-        + ".";
+            : String.format(Locale.ROOT, "%d kB", Math.max(1, most / 1024)));
   }
 
   @Override
@@ -70,7 +69,8 @@ class BodyLimit extends OncePerRequestFilter {
       return;
     }
     if (!concrete(request.getContentType())) {
-      refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, "The body is of no kind that is known.");
+      refuse(
+          response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, AccessWords.say("the-body-is-of-no-kind"));
       return;
     }
     chain.doFilter(

@@ -90,7 +90,11 @@ class RuleCheck implements HandlerInterceptor {
     Rule rule =
         rules
             .of(method, path)
-            .orElseThrow(() -> Refusal.forbidden("Nobody may call this.", "See the API document."));
+            .orElseThrow(
+                () ->
+                    Refusal.forbidden(
+                        AccessWords.say("nobody-may-call-this"),
+                        AccessWords.say("see-the-api-document")));
     if (rule.right().isPresent()) {
       Account me = accounts.me(rule.right().get());
       if (rule.seat() != Rule.Seat.ANY || rule.changes() && rule.right().get() != Right.LOOK) {

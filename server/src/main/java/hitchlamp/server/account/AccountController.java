@@ -108,8 +108,8 @@ class AccountController {
       response.setHeader(HttpHeaders.RETRY_AFTER, Long.toString(seconds));
       throw new Refusal(
           HttpStatus.TOO_MANY_REQUESTS,
-          "Too many passwords are being tried.",
-          "Try again in " + seconds + " s.");
+          AccountWords.say("too-many-passwords-are-being-tried"),
+          AccountWords.say("try-again-in-s", seconds));
     }
     Authentication who;
     try {
@@ -119,8 +119,8 @@ class AccountController {
     } catch (AuthenticationException e) {
       throw new Refusal(
           HttpStatus.UNAUTHORIZED,
-          "Name and password do not fit each other.",
-          "Check both and try again; a manager can give you a new password.");
+          AccountWords.say("name-and-password-do-not-fit"),
+          AccountWords.say("check-both-and-try-again-a"));
     }
     throttle.succeeded(key, request.getRemoteAddr());
     browsers.remember(request, response, meant.map(Account::id).orElseThrow());

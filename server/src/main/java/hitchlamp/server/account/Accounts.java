@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Accounts, and who is signed in. */
 @Service
 public class Accounts implements UserDetailsService {
-  private static final String NAME = "The name";
+  private static final String NAME = AccountWords.say("the-name");
 
   private final AccountMapper mapper;
   private final PasswordEncoder encoder;
@@ -38,7 +38,11 @@ public class Accounts implements UserDetailsService {
 
   /** The one who is signed in; known without the database. */
   public Account me() {
-    return signedIn().orElseThrow(() -> Refusal.forbidden("Nobody is signed in.", "Sign in."));
+    return signedIn()
+        .orElseThrow(
+            () ->
+                Refusal.forbidden(
+                    AccountWords.say("nobody-is-signed-in"), AccountWords.say("sign-in")));
   }
 
   /** The one who is signed in, if anybody is. */
@@ -55,8 +59,8 @@ public class Accounts implements UserDetailsService {
     if (!me.role().may(right)) {
       String role = me.role().name().toLowerCase(java.util.Locale.ROOT);
       throw Refusal.forbidden(
-          "A" + (role.startsWith("a") ? "n " : " ") + role + " may not do this.",
-          "Ask a technician or a manager to do it.");
+          AccountWords.say("a-may-not-do-this", role.startsWith("a") ? "n " : " ", role),
+          AccountWords.say("ask-a-technician-or-a-manager"));
     }
     return me;
   }
@@ -91,7 +95,9 @@ public class Accounts implements UserDetailsService {
     String plain = PlainText.name(NAME, name);
     Passwords.check(plain, password);
     if (mapper.addFirst(plain, encoder.encode(password)) == 0) {
-      throw Refusal.conflict("The first account is there already.", "Sign in with it.");
+      throw Refusal.conflict(
+          AccountWords.say("the-first-account-is-there-already"),
+          AccountWords.say("sign-in-with-it"));
     }
     return plain;
   }
@@ -101,7 +107,9 @@ public class Accounts implements UserDetailsService {
   public void change(Account who, String old, String fresh, String session) {
     Account now = mapper.get(who.id()).orElseThrow(() -> Refusal.missing("account"));
     if (!encoder.matches(old, now.passwordHash())) {
-      throw Refusal.bad("The present password is another.", "Type the one you signed in with.");
+      throw Refusal.bad(
+          AccountWords.say("the-present-password-is-another"),
+          AccountWords.say("type-the-one-you-signed-in"));
     }
     password(now, fresh, session);
   }
@@ -125,7 +133,8 @@ public class Accounts implements UserDetailsService {
     Account a = mapper.get(id).orElseThrow(() -> Refusal.missing("account"));
     if (mapper.end(id) == 0) {
       throw Refusal.conflict(
-          "This is the only manager.", "Make another account with the manager's role first.");
+          AccountWords.say("this-is-the-only-manager"),
+          AccountWords.say("make-another-account-with-the-managers"));
     }
     browsers.forget(id);
     sessions.end(a.name(), "");

@@ -31,18 +31,19 @@ final class Passwords {
   static void check(String name, String password) {
     if (password.length() < SHORTEST || password.equalsIgnoreCase(name.strip())) {
       throw Refusal.bad(
-          "The password needs at least " + SHORTEST + " characters and must not be the name.",
-          "Choose a longer one; a sentence is good.");
+          AccountWords.say("the-password-needs-at-least-characters", SHORTEST),
+          AccountWords.say("choose-a-longer-one-a-sentence"));
     }
     if (password.getBytes(StandardCharsets.UTF_8).length > MOST_BYTES) {
       throw Refusal.bad(
-          "The password is longer than " + MOST_BYTES + " bytes.", "Choose a shorter one.");
+          AccountWords.say("the-password-is-longer-than-bytes", MOST_BYTES),
+          AccountWords.say("choose-a-shorter-one"));
     }
     Strength s = MEASURE.measure(password, List.of(name.strip(), "hitchlamp", "hitch lamp"));
     if (s.getScore() <= WEAK) {
       throw Refusal.bad(
-          "This password is one of the first that anybody tries.",
-          "Choose four or five words that do not belong together, or a sentence.");
+          AccountWords.say("this-password-is-one-of-the"),
+          AccountWords.say("choose-four-or-five-words-that"));
     }
   }
 }

@@ -52,7 +52,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class CaseFiles {
   private static final String ROWS = ".json";
-  private static final String SENT_AGAIN = "Ask for the case file to be made and sent again.";
+  private static final String SENT_AGAIN = CasefileWords.say("ask-for-the-case-file-to");
   private static final int LONGEST_NUMBER = 20;
 
   /** Bytes of a log in one part, as case files before held it. */
@@ -259,7 +259,9 @@ public class CaseFiles {
   @Transactional(rollbackFor = Exception.class)
   public Opened open(Path file, Account who) throws IOException {
     if (!opening.tryAcquire()) {
-      throw Refusal.conflict("Another case file is being opened.", "Try again in a minute.");
+      throw Refusal.conflict(
+          CasefileWords.say("another-case-file-is-being-opened"),
+          CasefileWords.say("try-again-in-a-minute"));
     }
     try (CaseReader zip = CaseReader.open(file, json)) {
       return new Import(zip, who).run();
@@ -306,13 +308,11 @@ public class CaseFiles {
       logbook.enter(
           job,
           Logbook.Kind.OPENED,
-          "Opened from a case file of "
-              + zip.manifest().madeAt()
-              + ", made by "
-              + zip.manifest().madeBy()
-              + ", there job "
-              + h.number()
-              + ".",
+          CasefileWords.say(
+              "opened-from-a-case-file-of",
+              zip.manifest().madeAt(),
+              zip.manifest().madeBy(),
+              h.number()),
           who.id(),
           Logbook.Moment.UNKNOWN);
       return new Opened(job, number);
@@ -325,7 +325,7 @@ public class CaseFiles {
           recordings.check(r.getValue());
         } catch (RuntimeException e) {
           throw Refusal.bad(
-              "Recording " + r.getKey() + " of the case file cannot be read: " + reason(e) + ".",
+              CasefileWords.say("recording-of-the-case-file-cannot", r.getKey(), reason(e)),
               SENT_AGAIN);
         }
       }
@@ -338,12 +338,7 @@ public class CaseFiles {
           p.showAll(job);
         } catch (RuntimeException e) {
           throw Refusal.bad(
-              "The "
-                  + p.page()
-                  + " cannot be shown with what the case file holds: "
-                  + reason(e)
-                  + ".",
-              SENT_AGAIN);
+              CasefileWords.say("the-cannot-be-shown-with-what", p.page(), reason(e)), SENT_AGAIN);
         }
       }
     }
@@ -365,7 +360,7 @@ public class CaseFiles {
 
     /** A unit of its own, so that nothing of the file is taken for what was read here. */
     private long unit(Manifest.Head h) {
-      String name = cut(h.fleetNumber(), 45) + ", case file";
+      String name = CasefileWords.say("case-file", cut(h.fleetNumber(), 45));
       String vin = cut(h.vin(), 40);
       for (int i = 1; ; i++) {
         String tried = i == 1 ? name : name + " " + i;
@@ -417,8 +412,7 @@ public class CaseFiles {
             } catch (RuntimeException e) {
               // Whatever a codec, a type or the database finds wrong with it.
               throw Refusal.bad(
-                  "Row " + n + " of \"" + path + "\" makes no sense: " + reason(e) + ".",
-                  SENT_AGAIN);
+                  CasefileWords.say("row-of-makes-no-sense", n, path, reason(e)), SENT_AGAIN);
             }
           });
     }
@@ -479,13 +473,13 @@ public class CaseFiles {
       if (row.get(name) instanceof Number n) {
         return n.longValue();
       }
-      throw new IllegalArgumentException("it has no " + name);
+      throw new IllegalArgumentException(CasefileWords.say("it-has-no", name));
     }
 
     private long parent(CaseTable t, Map<String, Object> row) {
       Long id = ids.getOrDefault(t.parentTable(), Map.of()).get(number(row, t.parentColumn()));
       if (id == null) {
-        throw new IllegalArgumentException("it belongs to nothing in this file");
+        throw new IllegalArgumentException(CasefileWords.say("it-belongs-to-nothing-in-this"));
       }
       return id;
     }
@@ -504,14 +498,14 @@ public class CaseFiles {
         return Logbook.pictureType(zip.part((String) row.get("content"), t.largestContent()));
       }
       if (v == null && !NULLABLE.contains(column)) {
-        throw new IllegalArgumentException("it has no " + column);
+        throw new IllegalArgumentException(CasefileWords.say("it-has-no", column));
       }
       if (v != null
           && (column.endsWith("_at") || column.equals("at") || column.equals("first_wall"))) {
         return LocalDateTime.parse((String) v);
       }
       if (v instanceof Map || v instanceof List) {
-        throw new IllegalArgumentException(column + " is no plain value");
+        throw new IllegalArgumentException(CasefileWords.say("is-no-plain-value", column));
       }
       return v;
     }
@@ -541,7 +535,8 @@ public class CaseFiles {
         case "CLEARED" -> new TypeReference<List<ClearCall.Outcome>>() {};
         case "SELF_TEST" -> new TypeReference<List<SelfTestCall.Outcome>>() {};
         case "LAMPS" -> new TypeReference<LampCheck.Result>() {};
-        default -> throw new IllegalArgumentException("\"" + kind + "\" is nothing that is done");
+        default ->
+            throw new IllegalArgumentException(CasefileWords.say("is-nothing-that-is-done", kind));
       };
     }
   }

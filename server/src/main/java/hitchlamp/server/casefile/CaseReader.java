@@ -54,7 +54,7 @@ final class CaseReader implements AutoCloseable {
   private static final JsonFactory CONTENT = factory(DEEPEST_CONTENT);
 
   private static final long LARGEST_MANIFEST = 32L * 1024 * 1024;
-  private static final String AGAIN = "Ask for the case file to be made and sent again.";
+  private static final String AGAIN = CasefileWords.say("ask-for-the-case-file-to");
 
   private static final TypeReference<Map<String, Object>> ROW = new TypeReference<>() {};
 
@@ -88,7 +88,7 @@ final class CaseReader implements AutoCloseable {
       checkDirectory(file);
       zip = new ZipFile(file.toFile());
     } catch (ZipException e) {
-      throw Refusal.bad("This is no whole zip archive: " + e.getMessage() + ".", AGAIN);
+      throw Refusal.bad(CasefileWords.say("this-is-no-whole-zip-archive", e.getMessage()), AGAIN);
     }
     try {
       Manifest manifest = manifest(zip, json);
@@ -97,7 +97,7 @@ final class CaseReader implements AutoCloseable {
     } catch (IOException | RuntimeException e) {
       zip.close();
       if (e instanceof ZipException damaged) {
-        throw Refusal.bad("The archive is damaged: " + damaged.getMessage() + ".", AGAIN);
+        throw Refusal.bad(CasefileWords.say("the-archive-is-damaged", damaged.getMessage()), AGAIN);
       }
       throw e;
     }
@@ -122,7 +122,7 @@ final class CaseReader implements AutoCloseable {
           // 65,535 and above stand elsewhere; the directory itself lies between them and the end.
           if (bytes > MOST_PARTS * (CENTRAL_ENTRY + 100L) || entries > MOST_PARTS) {
             throw Refusal.bad(
-                "The archive has more than " + MOST_PARTS + " files; no more are read.", AGAIN);
+                CasefileWords.say("the-archive-has-more-than-files", MOST_PARTS), AGAIN);
           }
           return;
         }
@@ -134,31 +134,28 @@ final class CaseReader implements AutoCloseable {
     ZipEntry entry = zip.getEntry(Manifest.NAME);
     if (entry == null) {
       throw Refusal.bad(
-          "This archive is no case file: it has no " + Manifest.NAME + ".",
-          "Choose the file that \"Case file\" at the sign-off gave.");
+          CasefileWords.say("this-archive-is-no-case-file", Manifest.NAME),
+          CasefileWords.say("choose-the-file-that-case-file"));
     }
     Manifest m;
     try {
       m = json.readValue(bytes(zip, entry, LARGEST_MANIFEST), Manifest.class);
     } catch (JacksonException e) {
-      throw Refusal.bad(Manifest.NAME + " cannot be read: " + e.getOriginalMessage() + ".", AGAIN);
+      throw Refusal.bad(
+          CasefileWords.say("cannot-be-read", Manifest.NAME, e.getOriginalMessage()), AGAIN);
     }
     if (!Manifest.FORMAT.equals(m.format())) {
       throw Refusal.bad(
-          "This archive is no case file: its format is \"" + m.format() + "\".",
-          "Choose the file that \"Case file\" at the sign-off gave.");
+          CasefileWords.say("this-archive-is-no-case-file-its", m.format()),
+          CasefileWords.say("choose-the-file-that-case-file"));
     }
     if (m.version() > Manifest.VERSION) {
       throw Refusal.bad(
-          "This case file has layout version "
-              + m.version()
-              + "; here version "
-              + Manifest.VERSION
-              + " and before can be read.",
-          "Update Hitch Lamp here, or ask for the file from an older version.");
+          CasefileWords.say("this-case-file-has-layout-version", m.version(), Manifest.VERSION),
+          CasefileWords.say("update-hitch-lamp-here-or-ask"));
     }
     if (m.head() == null || m.parts() == null || m.head().number() == null) {
-      throw Refusal.bad(Manifest.NAME + " names no job or no parts.", AGAIN);
+      throw Refusal.bad(CasefileWords.say("names-no-job-or-no-parts", Manifest.NAME), AGAIN);
     }
     return m;
   }
@@ -166,7 +163,7 @@ final class CaseReader implements AutoCloseable {
   private static void check(ZipFile zip, Manifest m) throws IOException {
     if (zip.size() > MOST_PARTS) {
       throw Refusal.bad(
-          "The archive has " + zip.size() + " files; at most " + MOST_PARTS + " are read.", AGAIN);
+          CasefileWords.say("the-archive-has-files-at-most", zip.size(), MOST_PARTS), AGAIN);
     }
     Set<String> there = new TreeSet<>();
     for (ZipEntry e : entries(zip)) {
@@ -176,11 +173,11 @@ final class CaseReader implements AutoCloseable {
           || name.contains(":")
           || List.of(name.split("/", -1)).stream().anyMatch(s -> s.equals("..") || s.equals("."))) {
         throw Refusal.bad(
-            "The archive wants to write outside of itself: \"" + name + "\".",
-            "Do not trust this file; ask who sent it.");
+            CasefileWords.say("the-archive-wants-to-write-outside", name),
+            CasefileWords.say("do-not-trust-this-file-ask"));
       }
       if (!there.add(name)) {
-        throw Refusal.bad("The archive has \"" + name + "\" twice.", AGAIN);
+        throw Refusal.bad(CasefileWords.say("the-archive-has-twice", name), AGAIN);
       }
     }
     there.remove(Manifest.NAME);
@@ -189,21 +186,19 @@ final class CaseReader implements AutoCloseable {
     for (Manifest.Part p : m.parts()) {
       named.put(p.path(), p);
       if (!there.remove(p.path())) {
-        throw Refusal.bad("The part \"" + p.path() + "\" is missing.", AGAIN);
+        throw Refusal.bad(CasefileWords.say("the-part-is-missing", p.path()), AGAIN);
       }
       if (p.bytes() > LARGEST_PART || (all += Math.max(0, p.bytes())) > LARGEST) {
         throw Refusal.bad(
-            "The case file is too large: unpacked at most "
-                + LARGEST / 1024 / 1024
-                + " MB, a part at most "
-                + LARGEST_PART / 1024 / 1024
-                + " MB.",
-            "Ask for the case without its traffic.");
+            CasefileWords.say(
+                "the-case-file-is-too-large", LARGEST / 1024 / 1024, LARGEST_PART / 1024 / 1024),
+            CasefileWords.say("ask-for-the-case-without-its"));
       }
       verify(zip, p);
     }
     if (!there.isEmpty()) {
-      throw Refusal.bad("\"" + there.iterator().next() + "\" is not named by the manifest.", AGAIN);
+      throw Refusal.bad(
+          CasefileWords.say("is-not-named-by-the-manifest", there.iterator().next()), AGAIN);
     }
   }
 
@@ -220,15 +215,13 @@ final class CaseReader implements AutoCloseable {
         count += n;
         // What is counted is what was unpacked: a small archive may unpack to anything.
         if (count > p.bytes()) {
-          throw Refusal.bad(
-              "The part \"" + p.path() + "\" is longer than its manifest says.", AGAIN);
+          throw Refusal.bad(CasefileWords.say("the-part-is-longer-than-its", p.path()), AGAIN);
         }
         digest.update(buffer, 0, n);
       }
     }
     if (count != p.bytes() || !HexFormat.of().formatHex(digest.digest()).equals(p.sha256())) {
-      throw Refusal.bad(
-          "The part \"" + p.path() + "\" is damaged: its checksum does not fit.", AGAIN);
+      throw Refusal.bad(CasefileWords.say("the-part-is-damaged-its-checksum", p.path()), AGAIN);
     }
   }
 
@@ -236,7 +229,7 @@ final class CaseReader implements AutoCloseable {
     try (InputStream in = zip.getInputStream(entry)) {
       byte[] all = in.readNBytes((int) most + 1);
       if (all.length > most) {
-        throw Refusal.bad("\"" + entry.getName() + "\" is larger than can be read.", AGAIN);
+        throw Refusal.bad(CasefileWords.say("is-larger-than-can-be-read", entry.getName()), AGAIN);
       }
       return all;
     }
@@ -258,7 +251,7 @@ final class CaseReader implements AutoCloseable {
   private ZipEntry entry(String path) {
     ZipEntry entry = path == null ? null : zip.getEntry(path);
     if (entry == null) {
-      throw Refusal.bad("The part \"" + path + "\" is missing.", AGAIN);
+      throw Refusal.bad(CasefileWords.say("the-part-is-missing", path), AGAIN);
     }
     return entry;
   }
@@ -273,7 +266,7 @@ final class CaseReader implements AutoCloseable {
     try (InputStream in = zip.getInputStream(entry(path));
         JsonParser rows = ROWS.createParser(ObjectReadContext.empty(), in)) {
       if (rows.nextToken() != JsonToken.START_ARRAY) {
-        throw Refusal.bad("\"" + path + "\" holds no rows.", AGAIN);
+        throw Refusal.bad(CasefileWords.say("holds-no-rows", path), AGAIN);
       }
       ObjectReader row =
           json.readerFor(ROW).without(DeserializationFeature.FAIL_ON_TRAILING_TOKENS);
@@ -281,16 +274,16 @@ final class CaseReader implements AutoCloseable {
       while (rows.nextToken() == JsonToken.START_OBJECT) {
         if (++number > MOST_ROWS) {
           throw Refusal.bad(
-              "\"" + path + "\" has more than " + MOST_ROWS + " rows; no more are read.",
-              "Ask for the case without its traffic.");
+              CasefileWords.say("has-more-than-rows-no-more", path, MOST_ROWS),
+              CasefileWords.say("ask-for-the-case-without-its"));
         }
         to.take(number, row.readValue(rows));
       }
       if (rows.currentToken() != JsonToken.END_ARRAY) {
-        throw Refusal.bad("Row " + (number + 1) + " of \"" + path + "\" is no row.", AGAIN);
+        throw Refusal.bad(CasefileWords.say("row-of-is-no-row", number + 1, path), AGAIN);
       }
     } catch (JacksonException e) {
-      throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), AGAIN);
+      throw Refusal.bad(CasefileWords.say("cannot-be-read-2", path, e.getOriginalMessage()), AGAIN);
     }
   }
 
@@ -305,9 +298,9 @@ final class CaseReader implements AutoCloseable {
       Whole.check(value);
       return value;
     } catch (JacksonException e) {
-      throw Refusal.bad("\"" + path + "\" cannot be read: " + e.getOriginalMessage(), AGAIN);
+      throw Refusal.bad(CasefileWords.say("cannot-be-read-2", path, e.getOriginalMessage()), AGAIN);
     } catch (IllegalArgumentException e) {
-      throw Refusal.bad("\"" + path + "\" makes no sense: " + e.getMessage() + ".", AGAIN);
+      throw Refusal.bad(CasefileWords.say("makes-no-sense", path, e.getMessage()), AGAIN);
     }
   }
 

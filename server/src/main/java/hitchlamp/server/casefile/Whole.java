@@ -29,19 +29,20 @@ final class Whole {
 
   private static void check(Object value, String where, int depth) {
     if (value == null) {
-      throw new IllegalArgumentException(where + " is missing");
+      throw new IllegalArgumentException(CasefileWords.say("is-missing", where));
     }
     if (depth > DEEPEST) {
-      throw new IllegalArgumentException(where + " lies too deep");
+      throw new IllegalArgumentException(CasefileWords.say("lies-too-deep", where));
     }
     if (value instanceof CharSequence text) {
       if (text.length() > LONGEST_TEXT) {
-        throw new IllegalArgumentException(where + " is longer than " + LONGEST_TEXT);
+        throw new IllegalArgumentException(
+            CasefileWords.say("is-longer-than", where, LONGEST_TEXT));
       }
     } else if (value instanceof Double d) {
       // NaN stands for a value that was not told.
       if (d.isInfinite()) {
-        throw new IllegalArgumentException(where + " is beyond all numbers");
+        throw new IllegalArgumentException(CasefileWords.say("is-beyond-all-numbers", where));
       }
     } else if (value instanceof Optional<?> o) {
       o.ifPresent(v -> check(v, where, depth + 1));
@@ -82,13 +83,14 @@ final class Whole {
       c.getAccessor().setAccessible(true);
       return c.getAccessor().invoke(r);
     } catch (IllegalAccessException | InvocationTargetException e) {
-      throw new IllegalArgumentException(c.getName() + " cannot be read", e);
+      throw new IllegalArgumentException(CasefileWords.say("cannot-be-read-3", c.getName()), e);
     }
   }
 
   private static void bounded(int size, String where) {
     if (size > MOST_ELEMENTS) {
-      throw new IllegalArgumentException(where + " has more than " + MOST_ELEMENTS + " elements");
+      throw new IllegalArgumentException(
+          CasefileWords.say("has-more-than-elements", where, MOST_ELEMENTS));
     }
   }
 }

@@ -46,7 +46,7 @@ public final class AtMost {
   private static Refusal busy() {
     return new Refusal(
         HttpStatus.SERVICE_UNAVAILABLE,
-        "Too many are asking for this at once.",
-        "Try again in a minute.");
+        ConfigWords.say("too-many-are-asking-for-this"),
+        ConfigWords.say("try-again-in-a-minute"));
   }
 }

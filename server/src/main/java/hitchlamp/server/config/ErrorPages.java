@@ -14,8 +14,8 @@ class ErrorPages extends DefaultErrorAttributes {
     Object reason = super.getErrorAttributes(request, options).getOrDefault("error", "refused");
     return Map.of(
         "message",
-        "The request cannot be used: " + reason + ".",
+        ConfigWords.say("the-request-cannot-be-used", reason),
         "next",
-        "Reload the page and try again; see /api/openapi for the form expected.");
+        ConfigWords.say("reload-the-page-and-try-again"));
   }
 }

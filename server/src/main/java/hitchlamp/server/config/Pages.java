@@ -26,7 +26,9 @@ class Pages {
   Map<String, String> health() {
     if (!ready) {
       throw new Refusal(
-          HttpStatus.SERVICE_UNAVAILABLE, "Hitch Lamp is starting.", "Wait a moment.");
+          HttpStatus.SERVICE_UNAVAILABLE,
+          ConfigWords.say("hitch-lamp-is-starting"),
+          "Wait a moment.");
     }
     return Map.of("state", "up");
   }

@@ -18,11 +18,11 @@ public final class PlainText {
     int bad = name.codePoints().filter(c -> !readable(c)).findFirst().orElse(-1);
     if (bad >= 0) {
       throw Refusal.bad(
-          what + " has a character that cannot stand in a name: " + shown(bad) + ".",
-          "Use letters, digits, blanks and plain signs such as - . ' / ( ).");
+          ConfigWords.say("has-a-character-that-cannot-stand", what, shown(bad)),
+          ConfigWords.say("use-letters-digits-blanks-and-plain"));
     }
     if (name.isEmpty()) {
-      throw Refusal.bad(what + " is empty.", "Type it.");
+      throw Refusal.bad(ConfigWords.say("is-empty", what), ConfigWords.say("type-it"));
     }
     return name;
   }

@@ -51,8 +51,8 @@ class Problems {
             .collect(Collectors.joining("; "));
     return of(
         HttpStatus.BAD_REQUEST,
-        "This cannot be saved: " + fields + ".",
-        "Correct the field and save again.");
+        ConfigWords.say("this-cannot-be-saved", fields),
+        ConfigWords.say("correct-the-field-and-save-again"));
   }
 
   @ExceptionHandler({
@@ -61,42 +61,44 @@ class Problems {
   })
   ResponseEntity<Problem> unreadable(Exception e) {
     if (e.getCause() instanceof IOException broken && broken.getMessage() != null) {
-      return of(HttpStatus.CONTENT_TOO_LARGE, broken.getMessage(), "Send less.");
+      return of(HttpStatus.CONTENT_TOO_LARGE, broken.getMessage(), ConfigWords.say("send-less"));
     }
     return of(
         HttpStatus.BAD_REQUEST,
-        "The request cannot be read.",
-        "Reload the page and try again; see the API document for the form expected.");
+        ConfigWords.say("the-request-cannot-be-read"),
+        ConfigWords.say("reload-the-page-and-try-again-see"));
   }
 
   @ExceptionHandler
   ResponseEntity<Problem> twice(DuplicateKeyException e) {
     return of(
         HttpStatus.CONFLICT,
-        "There is one with that name already.",
-        "Choose another name, or open the one that is there.");
+        ConfigWords.say("there-is-one-with-that-name"),
+        ConfigWords.say("choose-another-name-or-open-the"));
   }
 
   @ExceptionHandler
   ResponseEntity<Problem> tooLarge(MaxUploadSizeExceededException e) {
     return of(
-        HttpStatus.CONTENT_TOO_LARGE, "The file is larger than 256 MB.", "Cut the log into parts.");
+        HttpStatus.CONTENT_TOO_LARGE,
+        ConfigWords.say("the-file-is-larger-than-256"),
+        ConfigWords.say("cut-the-log-into-parts"));
   }
 
   @ExceptionHandler
   ResponseEntity<Problem> pointsNowhere(DataIntegrityViolationException e) {
     return of(
         HttpStatus.CONFLICT,
-        "This does not fit what is stored: it names something that is not there, or is too long.",
-        "Reload the page and try again.");
+        ConfigWords.say("this-does-not-fit-what-is"),
+        ConfigWords.say("reload-the-page-and-try-again-2"));
   }
 
   @ExceptionHandler({NoResourceFoundException.class, HttpRequestMethodNotSupportedException.class})
   ResponseEntity<Problem> nothingThere(Exception e) {
     return of(
         HttpStatus.NOT_FOUND,
-        "There is nothing at this address.",
-        "See /api/openapi for what there is.");
+        ConfigWords.say("there-is-nothing-at-this-address"),
+        ConfigWords.say("see-api-openapi-for-what-there"));
   }
 
   /**
@@ -120,23 +122,22 @@ class Problems {
     if (e instanceof org.springframework.security.access.AccessDeniedException) {
       return of(
           HttpStatus.FORBIDDEN,
-          "Your role does not permit this.",
-          "Ask a technician or a manager.");
+          ConfigWords.say("your-role-does-not-permit-this"),
+          ConfigWords.say("ask-a-technician-or-a-manager"));
     }
     Optional<HttpStatus> wrong = wrongRequest(e);
     if (wrong.isPresent()) {
       return of(
           wrong.get(),
-          "The request cannot be used: "
-              + wrong.get().getReasonPhrase().toLowerCase(Locale.ROOT)
-              + ".",
-          "See /api/openapi for the form expected.");
+          ConfigWords.say(
+              "the-request-cannot-be-used", wrong.get().getReasonPhrase().toLowerCase(Locale.ROOT)),
+          ConfigWords.say("see-api-openapi-for-the-form"));
     }
     if (DatabaseAway.is(e)) {
       return of(
           HttpStatus.SERVICE_UNAVAILABLE,
-          "The database does not answer.",
-          "What you command and let go of goes on, and what was captured is kept. Run ./hitch-lamp status.");
+          ConfigWords.say("the-database-does-not-answer"),
+          ConfigWords.say("what-you-command-and-let-go"));
     }
     if (e instanceof AsyncRequestNotUsableException) {
       // The browser went away while it was answered; there is nobody left to tell.
@@ -145,7 +146,7 @@ class Problems {
     LOG.error("unexpected", e);
     return of(
         HttpStatus.INTERNAL_SERVER_ERROR,
-        "Something went wrong in Hitch Lamp itself.",
-        "Try again; nothing captured is lost. If it stays, send the server's log.");
+        ConfigWords.say("something-went-wrong-in-hitch-lamp"),
+        ConfigWords.say("try-again-nothing-captured-is-lost"));
   }
 }

@@ -17,8 +17,8 @@ public final class Refusal extends RuntimeException {
   public static Refusal missing(String what) {
     return new Refusal(
         HttpStatus.NOT_FOUND,
-        "There is no such " + what + ".",
-        "Go back to the list and choose another.");
+        ConfigWords.say("there-is-no-such", what),
+        ConfigWords.say("go-back-to-the-list-and"));
   }
 
   /** It cannot be done in the present state. */

@@ -95,8 +95,8 @@ class FaultController {
             () ->
                 new Refusal(
                     HttpStatus.NOT_FOUND,
-                    "The faults have not been read in this job.",
-                    "Hook up and call the roll."));
+                    FaultWords.say("the-faults-have-not-been-read"),
+                    FaultWords.say("hook-up-and-call-the-roll")));
   }
 
   @GetMapping("/reads")
@@ -198,8 +198,8 @@ class FaultController {
             () ->
                 new Refusal(
                     HttpStatus.NOT_FOUND,
-                    "The lamps have not been checked in this job.",
-                    "Hook up, call the roll, then check them."));
+                    FaultWords.say("the-lamps-have-not-been-checked"),
+                    FaultWords.say("hook-up-call-the-roll-then")));
   }
 
   /** Checks the warning lamps: only listens, and asks the eye. */

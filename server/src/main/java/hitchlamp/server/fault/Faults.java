@@ -123,17 +123,17 @@ public class Faults implements FaultReports, JobPage {
             stored.write(r));
     String half =
         r.state() == FaultReading.State.CUT_SHORT
-            ? " It ended halfway; what was found is kept."
+            ? FaultWords.say("it-ended-halfway-what-was-found")
             : "";
     String changed = before.isPresent() && !why.equals("ROLL") ? " " + summary(why, told) : "";
     logbook.enter(
         job,
         Logbook.Kind.FAULTS,
         switch (why) {
-              case "BEFORE_CLEAR" -> "Faults read before clearing: ";
-              case "AFTER_CLEAR" -> "Faults read after clearing: ";
-              case "WATCH" -> "Faults changed: ";
-              default -> "Faults read: ";
+              case "BEFORE_CLEAR" -> FaultWords.say("faults-read-before-clearing");
+              case "AFTER_CLEAR" -> FaultWords.say("faults-read-after-clearing");
+              case "WATCH" -> FaultWords.say("faults-changed");
+              default -> FaultWords.say("faults-read");
             }
             + active
             + " active, "
@@ -160,7 +160,9 @@ public class Faults implements FaultReports, JobPage {
 
   private static String summary(String why, List<String> told) {
     if (told.isEmpty()) {
-      return why.equals("AFTER_CLEAR") ? "Nothing came back." : "Nothing has changed.";
+      return why.equals("AFTER_CLEAR")
+          ? FaultWords.say("nothing-came-back")
+          : FaultWords.say("nothing-has-changed");
     }
     return told.stream().limit(12).collect(Collectors.joining("; "))
         + (told.size() > 12 ? "; and " + (told.size() - 12) + " more." : ".");
@@ -179,10 +181,10 @@ public class Faults implements FaultReports, JobPage {
     logbook.enter(
         job,
         Logbook.Kind.CLEAR,
-        accepted
-            + (accepted == 1 ? " module" : " modules")
-            + " accepted the clear."
-            + (refused.isEmpty() ? "" : " Refused: " + refused + "."),
+        FaultWords.say(
+            "accepted-the-clear",
+            accepted + (accepted == 1 ? " module" : " modules"),
+            refused.isEmpty() ? "" : " Refused: " + refused + "."),
         who.id(),
         new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
     topics
@@ -294,7 +296,7 @@ public class Faults implements FaultReports, JobPage {
             new FaultsView.HourEvent(
                 d.engineHours(),
                 d.kind(),
-                d.kind().equals("CLEARED") ? "cleared in this job" : "self-test"));
+                d.kind().equals("CLEARED") ? FaultWords.say("cleared-in-this-job") : "self-test"));
       }
     }
     return FaultsView.of(
@@ -379,7 +381,7 @@ public class Faults implements FaultReports, JobPage {
               .orElseThrow(() -> Refusal.missing("fault"));
       int n = f.snapshots().size();
       for (int i = 0; i < n; i++) {
-        String which = i == 0 ? "first" : i == n - 1 ? "last" : "before the last";
+        String which = i == 0 ? "first" : i == n - 1 ? "last" : FaultWords.say("before-the-last");
         String head =
             keys.size() == 1
                 ? "Occurrence, " + which
@@ -399,23 +401,25 @@ public class Faults implements FaultReports, JobPage {
             .orElseThrow(
                 () ->
                     Refusal.conflict(
-                        "The faults have not been read in this job.", "Read them first."));
+                        FaultWords.say("the-faults-have-not-been-read"),
+                        FaultWords.say("read-them-first")));
     return ClearWarnings.of(k.reading());
   }
 
   FaultsView move(long job, Move m, Account who) {
     if (newest(job).isEmpty()) {
-      throw Refusal.conflict("There is nothing to move yet.", "Read the faults first.");
+      throw Refusal.conflict(
+          FaultWords.say("there-is-nothing-to-move-yet"), FaultWords.say("read-the-faults-first"));
     }
     mapper.addMove(job, m.what(), m.to(), m.reason(), who.id());
     logbook.enter(
         job,
         Logbook.Kind.FAULTS,
-        "Lead moved: "
-            + m.what()
-            + (m.to().isEmpty() ? " to the top" : " under " + m.to())
-            + ". "
-            + m.reason(),
+        FaultWords.say(
+            "lead-moved",
+            m.what(),
+            m.to().isEmpty() ? FaultWords.say("to-the-top") : " under " + m.to(),
+            m.reason()),
         who.id(),
         Logbook.Moment.UNKNOWN);
     return tell(job);
@@ -424,10 +428,16 @@ public class Faults implements FaultReports, JobPage {
   FaultsView undo(long job, Account who) {
     List<FaultMapper.MoveRow> moves = mapper.moves(job);
     if (moves.isEmpty()) {
-      throw Refusal.conflict("No lead was moved.", "There is nothing to take back.");
+      throw Refusal.conflict(
+          FaultWords.say("no-lead-was-moved"), FaultWords.say("there-is-nothing-to-take-back"));
     }
     mapper.undoMove(moves.get(moves.size() - 1).id());
-    logbook.enter(job, Logbook.Kind.FAULTS, "Move taken back.", who.id(), Logbook.Moment.UNKNOWN);
+    logbook.enter(
+        job,
+        Logbook.Kind.FAULTS,
+        FaultWords.say("move-taken-back"),
+        who.id(),
+        Logbook.Moment.UNKNOWN);
     return tell(job);
   }
 
@@ -451,7 +461,8 @@ public class Faults implements FaultReports, JobPage {
       compare(job, reads.get(Math.min(i + 1, reads.size() - 1)), reads.get(i));
       Kept k = kept(job, reads.get(i));
       if (k.reading().faults().size() > MOST_FAULTS) {
-        throw new IllegalArgumentException("a read has more than " + MOST_FAULTS + " faults");
+        throw new IllegalArgumentException(
+            FaultWords.say("a-read-has-more-than-faults", MOST_FAULTS));
       }
       for (KnownFault f : k.reading().faults()) {
         sheet(k, List.of(f.key()));

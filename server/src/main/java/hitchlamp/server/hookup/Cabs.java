@@ -93,14 +93,14 @@ class Cabs {
 
   private static String name(String unit) {
     if (!unit.matches("[A-Za-z0-9_-]{1,60}")) {
-      throw Refusal.missing("simulated unit");
+      throw Refusal.missing(HookupWords.say("simulated-unit"));
     }
     return unit;
   }
 
   private JsonNode call(String method, String path, String body) {
     if (address.isEmpty()) {
-      throw Refusal.missing("simulated unit");
+      throw Refusal.missing(HookupWords.say("simulated-unit"));
     }
     try {
       HttpRequest.BodyPublisher content =
@@ -116,19 +116,21 @@ class Cabs {
       JsonNode node = json.readTree(answer.body());
       if (answer.statusCode() >= 400) {
         throw Refusal.bad(
-            "The simulated unit refused: " + node.path("error").asString(),
-            "Choose another value.");
+            HookupWords.say("the-simulated-unit-refused", node.path("error").asString()),
+            HookupWords.say("choose-another-value"));
       }
       return node;
     } catch (IOException e) {
       throw new Refusal(
           HttpStatus.BAD_GATEWAY,
-          "The simulated units do not answer.",
-          "Run ./hitch-lamp status, then ./hitch-lamp demo.");
+          HookupWords.say("the-simulated-units-do-not-answer"),
+          HookupWords.say("run-hitch-lamp-status-then-hitch"));
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new Refusal(
-          HttpStatus.SERVICE_UNAVAILABLE, "Hitch Lamp is shutting down.", "Wait a moment.");
+          HttpStatus.SERVICE_UNAVAILABLE,
+          HookupWords.say("hitch-lamp-is-shutting-down"),
+          "Wait a moment.");
     }
   }
 }

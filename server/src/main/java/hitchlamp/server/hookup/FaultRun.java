@@ -110,7 +110,7 @@ final class FaultRun {
     if (watched) {
       turn.runMeanwhile(call, told);
     } else {
-      turn.run("The faults are being read.", call, told);
+      turn.run(HookupWords.say("the-faults-are-being-read"), call, told);
     }
   }
 
@@ -136,22 +136,23 @@ final class FaultRun {
     List<FaultTarget> targets = ClearCall.targets(before, keys);
     if (targets.isEmpty()) {
       reports.log(
-          "Nothing was cleared: "
-              + (before.state() == FaultReading.State.COMPLETE
-                  ? "no module that could be read keeps a fault."
-                  : "the read before it did not come to its end."),
+          HookupWords.say(
+              "nothing-was-cleared",
+              before.state() == FaultReading.State.COMPLETE
+                  ? HookupWords.say("no-module-that-could-be-read")
+                  : HookupWords.say("the-read-before-it-did-not")),
           station.now());
       return;
     }
     reports.log(
-        "Clearing the faults of "
-            + targets.stream().map(FaultTarget::title).collect(Collectors.joining(", "))
-            + ".",
+        HookupWords.say(
+            "clearing-the-faults-of",
+            targets.stream().map(FaultTarget::title).collect(Collectors.joining(", "))),
         station.now());
     ClearCall call = new ClearCall(targets);
     Runnable tell = () -> reports.cleared(call.result(), who, station.now());
     turn.run(
-        "Faults are being cleared.",
+        HookupWords.say("faults-are-being-cleared"),
         call,
         Turn.told(
             () -> {},
@@ -171,7 +172,7 @@ final class FaultRun {
         new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
     Runnable tell = () -> reports.selfTest(call.result(), true, who, station.now());
     turn.run(
-        "Modules are testing their circuits.",
+        HookupWords.say("modules-are-testing-their-circuits"),
         call,
         Turn.told(
             () -> reports.selfTest(call.result(), false, who, station.now()),
@@ -190,7 +191,7 @@ final class FaultRun {
     LampCheck check = new LampCheck(pack, roll.faultTargets(pack));
     deeds.accept(new Deed.CheckedLamps(pack.id()));
     Runnable tell = () -> reports.lamps(check.result(), who, station.now());
-    turn.run("The lamps are being checked.", check, Turn.told(tell, tell, tell));
+    turn.run(HookupWords.say("the-lamps-are-being-checked"), check, Turn.told(tell, tell, tell));
   }
 
   /** Gives the lamp check the operator's answer. */

@@ -40,8 +40,8 @@ public class FaultWork {
   public void checkLamps(long job, Account who) {
     if (hookUps.packOf(job).lamps().isEmpty()) {
       throw Refusal.conflict(
-          "The pack of this unit names no lamps.",
-          "Call the roll, so that the unit is known; else add its lamps to a workshop pack.");
+          HookupWords.say("the-pack-of-this-unit-names"),
+          HookupWords.say("call-the-roll-so-that-the"));
     }
     hookUps.free(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
   }
@@ -50,12 +50,8 @@ public class FaultWork {
   public void answerLamps(long job, String choice) {
     if (!LampCheck.understands(hookUps.packOf(job), choice)) {
       throw Refusal.bad(
-          "'" + choice + "' answers no question of the lamp check.",
-          "Say '"
-              + LampCheck.KEY_IS_OFF
-              + "', '"
-              + LampCheck.KEY_IS_ON
-              + "', or a lamp's id, '=' and what was seen.");
+          HookupWords.say("answers-no-question-of-the-lamp", choice),
+          HookupWords.say("say-or-a-lamps-id-and", LampCheck.KEY_IS_OFF, LampCheck.KEY_IS_ON));
     }
     hookUps.owner(job).withFaults((run, roll) -> run.answerLamps(choice));
   }

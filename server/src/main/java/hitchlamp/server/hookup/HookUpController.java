@@ -85,7 +85,7 @@ class HookUpController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void unhook(@PathVariable long job) {
     Account me = accounts.me();
-    hookUps.unhook(job, me, "Unhooked by " + me.name() + ".");
+    hookUps.unhook(job, me, HookupWords.say("unhooked-by", me.name()));
   }
 
   /** Lets go of everything held. Everybody may: letting go is always safe. */
@@ -114,8 +114,8 @@ class HookUpController {
     if (last == null) {
       throw new Refusal(
           HttpStatus.NOT_FOUND,
-          "The roll has not been called in this job.",
-          "Hook up and call the roll.");
+          HookupWords.say("the-roll-has-not-been-called"),
+          HookupWords.say("hook-up-and-call-the-roll"));
     }
     return last;
   }
@@ -127,9 +127,11 @@ class HookUpController {
     var findings =
         PairCheck.judge(of(r.supplyVolts()), of(r.ohms()), of(r.highVolts()), of(r.lowVolts()));
     if (findings.isEmpty()) {
-      throw Refusal.bad("No reading was entered.", "Measure at least one of the four.");
+      throw Refusal.bad(
+          HookupWords.say("no-reading-was-entered"),
+          HookupWords.say("measure-at-least-one-of-the"));
     }
-    StringBuilder text = new StringBuilder("Measured at the plug:");
+    StringBuilder text = new StringBuilder(HookupWords.say("measured-at-the-plug"));
     text.append(r.supplyVolts() == null ? "" : " " + r.supplyVolts() + " V supply");
     text.append(r.ohms() == null ? "" : " " + r.ohms() + " Ω across")
         .append(r.highVolts() == null ? "" : " " + r.highVolts() + " V high")

@@ -140,10 +140,8 @@ class HookUps implements JobPage {
                     new LinkChoice(
                         "stored/" + h.id(),
                         LinkChoice.Kind.STORED,
-                        "Replay of the hook-up of "
-                            + h.beganAt().format(MOMENT)
-                            + " UTC, "
-                            + h.bus(),
+                        HookupWords.say(
+                            "replay-of-the-hook-up-of", h.beganAt().format(MOMENT), h.bus()),
                         List.of(h.bus()),
                         h.backbone(),
                         "",
@@ -174,8 +172,8 @@ class HookUps implements JobPage {
               .matcher(id);
       if (!m.matches() || Integer.parseInt(m.group(2)) > 65_535) {
         throw Refusal.bad(
-            "This is no address of a CAN daemon.",
-            "Write host, port and bus names, such as 127.0.0.1, 29536 and can0.");
+            HookupWords.say("this-is-no-address-of-a"),
+            HookupWords.say("write-host-port-and-bus-names"));
       }
       return new LinkChoice(
           id,
@@ -209,17 +207,20 @@ class HookUps implements JobPage {
     boolean livesAgain = row.state().equals("CASE") && linkId.startsWith("stored/");
     if (!row.state().equals("OPEN") && !livesAgain) {
       throw Refusal.conflict(
-          "This job is closed.", "Open it again, or open a new job on the unit.");
+          HookupWords.say("this-job-is-closed"), HookupWords.say("open-it-again-or-open-a"));
     }
     Live before = byUnit.get(row.unitId());
     if (before != null && before.thread().isAlive()) {
       if (before.job() != job) {
-        throw Refusal.conflict("This unit is hooked up in another job.", "Unhook it there first.");
+        throw Refusal.conflict(
+            HookupWords.say("this-unit-is-hooked-up-in"), HookupWords.say("unhook-it-there-first"));
       }
-      unhook(job, who, "Hooked up anew by " + who.name() + ".");
+      unhook(job, who, HookupWords.say("hooked-up-anew-by", who.name()));
     }
     if (byUnit.size() >= MOST) {
-      throw Refusal.conflict(MOST + " units are hooked up already.", "Unhook one that is done.");
+      throw Refusal.conflict(
+          HookupWords.say("units-are-hooked-up-already", MOST),
+          HookupWords.say("unhook-one-that-is-done"));
     }
     LinkChoice choice = choice(job, linkId);
     UnitRow unit = jobs.unit(row.unitId());
@@ -290,7 +291,10 @@ class HookUps implements JobPage {
     return alive(job)
         .map(Live::owner)
         .orElseThrow(
-            () -> Refusal.conflict("This job is not hooked up.", "Choose a link and hook up."));
+            () ->
+                Refusal.conflict(
+                    HookupWords.say("this-job-is-not-hooked-up"),
+                    HookupWords.say("choose-a-link-and-hook-up")));
   }
 
   void unhook(long job, Account who, String reason) {
@@ -316,7 +320,8 @@ class HookUps implements JobPage {
     LiveOwner owner = live(job);
     if (!owner.rollKnown()) {
       throw Refusal.conflict(
-          "The roll has not been called since the hook-up.", "Call the roll first.");
+          HookupWords.say("the-roll-has-not-been-called-since"),
+          HookupWords.say("call-the-roll-first"));
     }
     return owner;
   }
@@ -325,7 +330,7 @@ class HookUps implements JobPage {
   LiveOwner free(long job) {
     LiveOwner owner = owner(job);
     if (!owner.underWay().isEmpty()) {
-      throw Refusal.conflict(owner.underWay(), "Wait until that has ended, then try again.");
+      throw Refusal.conflict(owner.underWay(), HookupWords.say("wait-until-that-has-ended-then"));
     }
     return owner;
   }
@@ -353,13 +358,13 @@ class HookUps implements JobPage {
             () ->
                 new Refusal(
                     org.springframework.http.HttpStatus.NOT_FOUND,
-                    "This job has not been hooked up yet.",
-                    "Hook up first."));
+                    HookupWords.say("this-job-has-not-been-hooked"),
+                    HookupWords.say("hook-up-first")));
   }
 
   @PreDestroy
   void close() throws InterruptedException {
-    byUnit.values().forEach(l -> l.owner().stop("Hitch Lamp was stopped."));
+    byUnit.values().forEach(l -> l.owner().stop(HookupWords.say("hitch-lamp-was-stopped")));
     for (Live l : byUnit.values()) {
       l.thread().join(3_000);
     }
@@ -493,20 +498,9 @@ class HookUps implements JobPage {
       Optional<Pack> fits = shown.fits(used, shelf);
       String named = shown.maker() + " " + shown.model();
       RollView known =
-          fits.isEmpty()
-              ? view
-              : view.noting(
-                  "This unit is a "
-                      + named
-                      + " and there is a pack for it. Call the roll again to see which expected modules are silent.");
+          fits.isEmpty() ? view : view.noting(HookupWords.say("this-unit-is-a-and-there", named));
       if (fits.isPresent()) {
-        log(
-            "The engine says "
-                + named
-                + ": pack "
-                + fits.get().id()
-                + " is used from the next roll call on.",
-            busMicros);
+        log(HookupWords.say("the-engine-says-pack-is-used", named, fits.get().id()), busMicros);
       }
       lane.put(
           new Report.RollEnded(
@@ -529,9 +523,9 @@ class HookUps implements JobPage {
       String end =
           switch (roll.state()) {
             case COMPLETE -> "";
-            case CUT_SHORT -> ", cut short";
-            case BROKEN_OFF -> ", broken off with the link";
-            case UNDER_WAY -> ", not ended";
+            case CUT_SHORT -> HookupWords.say("cut-short");
+            case BROKEN_OFF -> HookupWords.say("broken-off-with-the-link");
+            case UNDER_WAY -> HookupWords.say("not-ended");
           };
       String faults =
           roll.full()
@@ -539,16 +533,13 @@ class HookUps implements JobPage {
               : "";
       enter(
           Logbook.Kind.ROLL,
-          (roll.full() ? "Full" : "Quick")
-              + " roll call"
-              + end
-              + ": "
-              + answered
-              + " answered, "
-              + silent
-              + " silent"
-              + faults
-              + ".",
+          HookupWords.say(
+              "roll-call-answered-silent",
+              roll.full() ? "Full" : "Quick",
+              end,
+              answered,
+              silent,
+              faults),
           by,
           busMicros);
     }
@@ -560,12 +551,11 @@ class HookUps implements JobPage {
             List<String> stored = mapper.rollsOf(storedId(choice));
             String note;
             if (number >= stored.size()) {
-              note = "No roll was stored here then: it had not ended when Hitch Lamp stopped.";
+              note = HookupWords.say("no-roll-was-stored-here-then");
             } else if (json.readValue(stored.get(number), RollView.class).tellsTheSame(view)) {
-              note = "Replayed from the stored frames: the same roll as was stored then.";
+              note = HookupWords.say("replayed-from-the-stored-frames-the");
             } else {
-              note =
-                  "Replayed from the stored frames, this roll differs from the one stored then: packs or rules have changed since, or some frames were dropped for space.";
+              note = HookupWords.say("replayed-from-the-stored-frames-this");
             }
             topics.job(job).value("roll", view.noting(note));
             enter(Logbook.Kind.ROLL, choice.title() + ": " + note, who.id(), null);

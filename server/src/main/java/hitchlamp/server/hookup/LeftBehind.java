@@ -26,17 +26,14 @@ class LeftBehind implements SmartInitializingSingleton {
   public void afterSingletonsInstantiated() {
     outbox.recover();
     for (HookUpMapper.LeftOpen h : mapper.leftOpen()) {
-      mapper.end(h.id(), "Hitch Lamp ended while hooked up.");
+      mapper.end(h.id(), HookupWords.say("hitch-lamp-ended-while-hooked-up"));
       boolean held = h.held() != null;
       logbook.enter(
           h.job(),
           held ? Logbook.Kind.HELD : Logbook.Kind.LINK,
-          "Hitch Lamp ended while hooked up, by a crash or without power."
-              + (held
-                  ? " The last command before that: \""
-                      + h.held()
-                      + "\" Whatever a module still held it let go of by itself within 5 s; listen for it."
-                  : ""),
+          HookupWords.say(
+              "hitch-lamp-ended-while-hooked-up-by",
+              held ? HookupWords.say("the-last-command-before-that-whatever", h.held()) : ""),
           h.account(),
           Logbook.Moment.UNKNOWN);
     }

@@ -50,13 +50,13 @@ public record LinkView(
   public record HeldView(
       @NotNull String id, @NotNull String says, @NotNull String release, double seconds) {}
 
-  static final LinkView OFF = off("Not hooked up.");
+  static final LinkView OFF = off(HookupWords.say("not-hooked-up"));
 
   static LinkView off(String says) {
     return new LinkView(
         State.OFF,
         says,
-        "Choose a link and hook up.",
+        HookupWords.say("choose-a-link-and-hook-up"),
         null,
         null,
         null,

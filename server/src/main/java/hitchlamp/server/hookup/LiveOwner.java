@@ -243,15 +243,15 @@ final class LiveOwner implements Runnable {
       } else if (connect()) {
         reports.began(found);
         reports.log(
-            "Hooked up through " + choice.title() + ", bus " + found.bus() + ".", hookUp.now());
+            HookupWords.say("hooked-up-through-bus", choice.title(), found.bus()), hookUp.now());
         live();
       }
       reason = stopping ? stopReason : view.says();
     } catch (InterruptedException e) {
-      reason = "Hitch Lamp was stopped.";
+      reason = HookupWords.say("hitch-lamp-was-stopped");
     } catch (RuntimeException e) {
       LOG.error("live owner of {} failed", choice.id(), e);
-      reason = "Hitch Lamp itself failed: " + e.getMessage();
+      reason = HookupWords.say("hitch-lamp-itself-failed", e.getMessage());
     } finally {
       finish(reason);
     }
@@ -325,7 +325,10 @@ final class LiveOwner implements Runnable {
 
   /** Finds the bus by listening. True where one was found. */
   private boolean connect() throws InterruptedException {
-    say(LinkView.State.CONNECTING, "Connecting to " + choice.title() + ".", "Wait a moment.");
+    say(
+        LinkView.State.CONNECTING,
+        HookupWords.say("connecting-to", choice.title()),
+        "Wait a moment.");
     if (choice.kind() == LinkChoice.Kind.LOG) {
       found = candidates.get(0);
       link = opener.open(found.bus());
@@ -342,14 +345,14 @@ final class LiveOwner implements Runnable {
         say(
             LinkView.State.REFUSED,
             "No link: " + e.getMessage() + ".",
-            "Is the adapter plugged in and its program running? Check address and port, then hook up again.");
+            HookupWords.say("is-the-adapter-plugged-in-and"));
         return false;
       }
       waker = link instanceof TcpLink tcp ? tcp : null;
       say(
           LinkView.State.LISTENING,
-          "Listening on " + candidate.bus() + "; nothing is sent yet.",
-          "Key on, if it is off.");
+          HookupWords.say("listening-on-nothing-is-sent-yet", candidate.bus()),
+          HookupWords.say("key-on-if-it-is-off"));
       heard.clear();
       while (search.listenTo().filter(candidate::equals).isPresent() && !stopping) {
         LinkEvent event = link.await(search.deadlineMicros());
@@ -369,22 +372,18 @@ final class LiveOwner implements Runnable {
     } else if (outcome instanceof SpeedSearch.Outcome.WrongSpeed) {
       say(
           LinkView.State.WRONG_SPEED,
-          "There is traffic, but at none of the speeds tried.",
-          "Another plug or another pair of pins may carry the diagnostic bus; see the connector.");
+          HookupWords.say("there-is-traffic-but-at-none"),
+          HookupWords.say("another-plug-or-another-pair-of"));
     } else if (outcome instanceof SpeedSearch.Outcome.FellSilent f) {
       say(
           LinkView.State.SILENT,
-          "The bus on "
-              + f.candidate().bus()
-              + " said "
-              + f.frames()
-              + " frames and fell silent; too little to be sure of, so nothing was sent.",
-          "Key off, or modules going to sleep? Key on, then hook up again.");
+          HookupWords.say("the-bus-on-said-frames-and", f.candidate().bus(), f.frames()),
+          HookupWords.say("key-off-or-modules-going-to"));
     } else if (outcome instanceof SpeedSearch.Outcome.Silent) {
       say(
           LinkView.State.SILENT,
-          "The bus is silent.",
-          "Key on? If it is, measure the pair below: across it with the power off, each wire to ground with the key on.");
+          HookupWords.say("the-bus-is-silent"),
+          HookupWords.say("key-on-if-it-is-measure"));
     }
     return false;
   }
@@ -404,8 +403,8 @@ final class LiveOwner implements Runnable {
     reports.began(found);
     say(
         LinkView.State.LISTENING,
-        "Replaying the stored hook-up.",
-        "Wait a moment; nothing is sent to the unit.");
+        HookupWords.say("replaying-the-stored-hook-up"),
+        HookupWords.say("wait-a-moment-nothing-is-sent"));
     int rolls = 0;
     int readings = 0;
     int stories = 0;
@@ -430,9 +429,9 @@ final class LiveOwner implements Runnable {
     say(
         LinkView.State.UP,
         rolls == 0
-            ? "The stored hook-up holds no roll call."
-            : "The stored hook-up has been replayed to its end.",
-        "See what it showed. To ask the unit anything new, hook up to it.");
+            ? HookupWords.say("the-stored-hook-up-holds-no")
+            : HookupWords.say("the-stored-hook-up-has-been"),
+        HookupWords.say("see-what-it-showed-to-ask"));
     while (!stopping) {
       drain();
       TimeUnit.MILLISECONDS.sleep(100);
@@ -466,13 +465,16 @@ final class LiveOwner implements Runnable {
     if (readOnly) {
       say(
           LinkView.State.UP,
-          "Reading the recording; nothing can be asked of it.",
-          "See who was on the bus, and what they told.");
+          HookupWords.say("reading-the-recording-nothing-can-be"),
+          HookupWords.say("see-who-was-on-the-bus"));
       call = new ListenIn(pack);
       calledAt = Instant.now();
       hookUp.run(call);
     } else {
-      say(LinkView.State.UP, "Hooked up, claiming an address.", "Call the roll.");
+      say(
+          LinkView.State.UP,
+          HookupWords.say("hooked-up-claiming-an-address"),
+          HookupWords.say("call-the-roll"));
       if (vesselRun != null) {
         vesselRun.open(opener);
       }
@@ -509,19 +511,18 @@ final class LiveOwner implements Runnable {
             say(
                 LinkView.State.UP,
                 claim.yielded()
-                    ? "Hooked up at address "
-                        + claim.address()
-                        + "; another tool has "
-                        + Address.SERVICE_TOOL_1
-                        + "."
-                    : "Hooked up.",
-                "Call the roll.");
+                    ? HookupWords.say(
+                        "hooked-up-at-address-another-tool",
+                        claim.address(),
+                        Address.SERVICE_TOOL_1)
+                    : HookupWords.say("hooked-up"),
+                HookupWords.say("call-the-roll"));
         case CANNOT_CLAIM -> {
           say(
               LinkView.State.UP,
-              "Two other tools hold both addresses a service tool can have; nothing can be asked.",
-              "Unplug one of them, then hook up again.");
-          reports.log("No address: two other tools are on the bus.", hookUp.now());
+              HookupWords.say("two-other-tools-hold-both-addresses"),
+              HookupWords.say("unplug-one-of-them-then-hook"));
+          reports.log(HookupWords.say("no-address-two-other-tools-are"), hookUp.now());
         }
         default -> {}
       }
@@ -593,8 +594,8 @@ final class LiveOwner implements Runnable {
       publishRoll(true);
       say(
           LinkView.State.UP,
-          "The recording has been read to its end.",
-          "See who was on the bus, and what they told.");
+          HookupWords.say("the-recording-has-been-read-to"),
+          HookupWords.say("see-who-was-on-the-bus"));
       while (!stopping) {
         drain();
         Thread.sleep(100);
@@ -619,12 +620,12 @@ final class LiveOwner implements Runnable {
     link.close();
     waker = null;
     long at = hookUp.now();
-    reports.log("The link broke: " + lost.reason() + ". What was captured before is kept.", at);
+    reports.log(HookupWords.say("the-link-broke-what-was-captured", lost.reason()), at);
     for (int i = 0; i < RECONNECTS && !stopping; i++) {
       say(
           LinkView.State.LOST,
-          "The link broke: " + lost.reason() + ".",
-          "Check plug and adapter. Hitch Lamp tries again by itself; everything captured is kept.");
+          HookupWords.say("the-link-broke", lost.reason()),
+          HookupWords.say("check-plug-and-adapter-hitch-lamp"));
       Thread.sleep(RECONNECT_MILLIS);
       drain();
       try {
@@ -640,7 +641,7 @@ final class LiveOwner implements Runnable {
         continue;
       }
       begin(List.of(first));
-      reports.log("The link is back.", at);
+      reports.log(HookupWords.say("the-link-is-back"), at);
       return true;
     }
     return false;
@@ -860,7 +861,7 @@ final class LiveOwner implements Runnable {
               trialRun.released();
             }
             if (held) {
-              reports.held("Let go of everything that was held.", hookUp.now());
+              reports.held(HookupWords.say("let-go-of-everything-that-was"), hookUp.now());
             }
           }
         });

@@ -17,7 +17,7 @@ public final class StoredBlocks {
   static List<FrameBlock.Entry> unpack(byte[] content) {
     long size = Zstd.getFrameContentSize(content);
     if (size < 0 || size > LARGEST) {
-      throw new IllegalArgumentException("a stored block claims " + size + " bytes");
+      throw new IllegalArgumentException(HookupWords.say("a-stored-block-claims-bytes", size));
     }
     return FrameBlock.decode(Zstd.decompress(content, (int) size));
   }
@@ -31,7 +31,7 @@ public final class StoredBlocks {
   public static void check(byte[] content, boolean ofLog) {
     List<FrameBlock.Entry> entries = unpack(content);
     if (ofLog && !entries.stream().allMatch(FrameBlock.Entry.OfFrame.class::isInstance)) {
-      throw new IllegalArgumentException("a recorded log holds something that is no frame");
+      throw new IllegalArgumentException(HookupWords.say("a-recorded-log-holds-something-that"));
     }
   }
 
@@ -42,7 +42,7 @@ public final class StoredBlocks {
     while (in.hasRemaining()) {
       int length = in.remaining() < 4 ? -1 : in.getInt();
       if (length < 0 || length > in.remaining()) {
-        throw new IllegalArgumentException("a stored log ends within a block");
+        throw new IllegalArgumentException(HookupWords.say("a-stored-log-ends-within-a"));
       }
       byte[] block = new byte[length];
       in.get(block);

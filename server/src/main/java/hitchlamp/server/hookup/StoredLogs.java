@@ -77,15 +77,17 @@ class StoredLogs {
                   .take(frame));
     } catch (CandumpFault e) {
       throw Refusal.bad(
-          name + ", " + e.getMessage(),
-          "Mend the line or record the log again; nothing of it was loaded.");
+          name + ", " + e.getMessage(), HookupWords.say("mend-the-line-or-record-the"));
     } catch (CharacterCodingException e) {
-      throw Refusal.bad(name + " is not a text file.", "Choose a log as candump -l writes it.");
+      throw Refusal.bad(
+          HookupWords.say("is-not-a-text-file", name),
+          HookupWords.say("choose-a-log-as-candump-l"));
     } catch (IOException e) {
       throw new IllegalStateException(e);
     }
     if (buses.isEmpty()) {
-      throw Refusal.bad(name + " holds no frames.", "Choose a log as candump -l writes it.");
+      throw Refusal.bad(
+          HookupWords.say("holds-no-frames", name), HookupWords.say("choose-a-log-as-candump-l"));
     }
     buses
         .values()

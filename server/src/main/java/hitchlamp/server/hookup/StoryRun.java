@@ -60,7 +60,7 @@ final class StoryRun {
     if (why == Why.ROLL) {
       turn.runMeanwhile(call, told);
     } else {
-      turn.run("The story is being read.", call, told);
+      turn.run(HookupWords.say("the-story-is-being-read"), call, told);
     }
   }
 
@@ -73,7 +73,7 @@ final class StoryRun {
     List<FaultTarget> keepers =
         roll.faultTargets(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList();
     if (keepers.isEmpty() || pack.story().resetTrip().isEmpty()) {
-      reports.log("The trip was not reset: its module did not answer the roll.", station.now());
+      reports.log(HookupWords.say("the-trip-was-not-reset-its"), station.now());
       return;
     }
     reset(keepers, roll, pack, who);
@@ -89,7 +89,7 @@ final class StoryRun {
     TripReset reset = new TripReset(pack.story().resetTrip().getAsInt(), keeper, station.address());
     Runnable tell = () -> reports.tripReset(keeper, reset.result(), who, station.now());
     turn.run(
-        "The trip is being reset.",
+        HookupWords.say("the-trip-is-being-reset"),
         reset,
         Turn.told(
             () -> {},

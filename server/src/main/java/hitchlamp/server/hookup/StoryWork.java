@@ -24,8 +24,8 @@ public class StoryWork {
   public void resetTrip(long job, Account who) {
     if (hookUps.packOf(job).story().resetTrip().isEmpty()) {
       throw Refusal.conflict(
-          "The pack of this unit knows no way to reset a trip.",
-          "Call the roll, so that the unit is known; else add it to a workshop pack.");
+          HookupWords.say("the-pack-of-this-unit-knows"),
+          HookupWords.say("call-the-roll-so-that-the-unit"));
     }
     hookUps.free(job).withStory((run, roll) -> run.resetTrip(roll, hookUps.packOf(job), who));
   }

@@ -84,10 +84,10 @@ final class TcpLink implements Link {
       return socket;
     } catch (SocketTimeoutException e) {
       close(socket);
-      throw new LinkRefusal("nothing at " + host + ":" + port + " answers as a CAN daemon");
+      throw new LinkRefusal(HookupWords.say("nothing-at-answers-as-a-can", host, port));
     } catch (IOException e) {
       close(socket);
-      throw new LinkRefusal("the connection to " + host + ":" + port + " was refused");
+      throw new LinkRefusal(HookupWords.say("the-connection-to-was-refused", host, port));
     }
   }
 
@@ -104,27 +104,29 @@ final class TcpLink implements Link {
     for (int b = in.read(); b != '>'; b = in.read()) {
       if (b < 0 || text.length() > 200) {
         throw new LinkRefusal(
-            b < 0 ? "the connection was closed at once" : "what answers is no CAN daemon");
+            b < 0
+                ? HookupWords.say("the-connection-was-closed-at-once")
+                : HookupWords.say("what-answers-is-no-can-daemon"));
       }
       text.append((char) b);
     }
     String said = text.toString().replace("<", "").trim();
     if (!said.equals(word)) {
-      throw new LinkRefusal("the CAN daemon says '" + said + "'");
+      throw new LinkRefusal(HookupWords.say("the-can-daemon-says", said));
     }
   }
 
   private void readTap() {
     SocketcandText reader = new SocketcandText();
     byte[] bytes = new byte[16_384];
-    String why = "the connection was closed by the other side";
+    String why = HookupWords.say("the-connection-was-closed-by-the");
     try {
       InputStream in = tap.getInputStream();
       for (int count = in.read(bytes); count >= 0; count = in.read(bytes)) {
         reader.feed(bytes, 0, count, this::said);
       }
     } catch (IOException e) {
-      why = "the connection broke: " + e.getMessage();
+      why = HookupWords.say("the-connection-broke", e.getMessage());
     }
     if (!closed) {
       // The owner must learn of this whatever else waits.
@@ -223,7 +225,7 @@ final class TcpLink implements Link {
     try {
       sender.getOutputStream().write(SocketcandText.send(frame));
     } catch (IOException e) {
-      offer(new LinkEvent.Lost(now(), "the connection broke while sending"));
+      offer(new LinkEvent.Lost(now(), HookupWords.say("the-connection-broke-while-sending")));
     }
   }
 

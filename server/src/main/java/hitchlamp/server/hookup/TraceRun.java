@@ -63,9 +63,7 @@ final class TraceRun {
       reports.traced(
           trace,
           check.id(),
-          new UnitAnswer(
-              Optional.empty(),
-              "The module that would tell it did not answer the roll. Call the roll again."),
+          UnitAnswer.cannotTell(HookupWords.say("the-module-that-would-tell-it")),
           station.now());
       return;
     }
@@ -147,7 +145,7 @@ final class TraceRun {
       reports.traced(
           e.getKey(),
           e.getValue().check(),
-          new UnitAnswer(Optional.empty(), "The link broke while it was listened for."),
+          UnitAnswer.cannotTell(HookupWords.say("the-link-broke-while-it-was")),
           micros);
     }
     under.clear();

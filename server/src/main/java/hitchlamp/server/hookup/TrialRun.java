@@ -50,7 +50,7 @@ final class TrialRun {
     deeds.accept(new Deed.BeganCutout(pack.id(), target.get().address()));
     Runnable ended = () -> reports.cutout(trial.result(), of, true, station.now());
     turn.run(
-        "Cylinders are being cut out.",
+        HookupWords.say("cylinders-are-being-cut-out"),
         trial,
         Turn.told(() -> reports.cutout(trial.result(), of, false, station.now()), ended, ended));
   }
@@ -62,10 +62,10 @@ final class TrialRun {
       if (!choice.equals(CutoutTrial.ALIVE)) {
         String doing =
             switch (choice.split(" ")[0]) {
-              case "off" -> "Switched off cylinder " + choice.substring(4) + ".";
-              case "on" -> "Switched on cylinder " + choice.substring(3) + ".";
-              case "all" -> "Let all cylinders fire.";
-              case "begin" -> "Began the cylinder cutout.";
+              case "off" -> HookupWords.say("switched-off-cylinder", choice.substring(4));
+              case "on" -> HookupWords.say("switched-on-cylinder", choice.substring(3));
+              case "all" -> HookupWords.say("let-all-cylinders-fire");
+              case "begin" -> HookupWords.say("began-the-cylinder-cutout");
               default -> "";
             };
         if (!doing.isEmpty()) {

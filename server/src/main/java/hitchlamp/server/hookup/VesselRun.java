@@ -28,15 +28,15 @@ final class VesselRun {
   private static final long PUBLISH_MICROS = 500_000;
   private static final Map<Band, String> STATES =
       Map.of(
-          Band.NOT_AVAILABLE, "not available",
-          Band.ERROR, "sensor error",
+          Band.NOT_AVAILABLE, HookupWords.say("not-available"),
+          Band.ERROR, HookupWords.say("sensor-error"),
           Band.RESERVED, "reserved");
 
   private final String bus;
   private final Vessel vessel = new Vessel();
   private final Consumer<VesselView> told;
   private Link link;
-  private String says = "Not heard yet.";
+  private String says = HookupWords.say("not-heard-yet");
   private boolean heard;
   private long publishedMicros = Long.MIN_VALUE;
 
@@ -54,9 +54,9 @@ final class VesselRun {
     close();
     try {
       link = opener.open(bus);
-      says = "Listening; nothing is sent to it.";
+      says = HookupWords.say("listening-nothing-is-sent-to-it");
     } catch (LinkRefusal e) {
-      says = "Not heard: " + e.getMessage() + ". The bus of the engines is not touched by that.";
+      says = HookupWords.say("not-heard-the-bus-of-the", e.getMessage());
     }
   }
 
@@ -68,7 +68,7 @@ final class VesselRun {
         store.accept(new FrameBlock.Entry.OfFrame(seen.stamped(), false, BUS));
         accept(seen.stamped());
       } else if (event instanceof LinkEvent.Lost lost) {
-        says = "It fell away: " + lost.reason() + ". Hook up again to hear it.";
+        says = HookupWords.say("it-fell-away-hook-up-again", lost.reason());
         heard = false;
         close();
       } else if (event instanceof LinkEvent.Ticked) {
@@ -82,7 +82,7 @@ final class VesselRun {
     vessel.accept(frame);
     if (!heard) {
       heard = true;
-      says = "Listening; nothing is sent to it.";
+      says = HookupWords.say("listening-nothing-is-sent-to-it");
     }
   }
 

@@ -389,11 +389,17 @@ final class WatchRun {
 
   private static String says(Recorder r) {
     return switch (r.stage()) {
-      case ARMED -> "Waits for: " + r.plan().start().map(Trigger::says).orElse("the start") + ".";
+      case ARMED ->
+          HookupWords.say(
+              "waits-for",
+              r.plan().start().map(Trigger::says).orElse(HookupWords.say("the-start")));
       case RECORDING ->
-          r.plan().stop().map(s -> "Recording until " + s.says() + ".").orElse("Recording.");
-      case POST_ROLL -> "Recording what follows the end.";
-      case ENDED -> r.recordings() == 0 ? "Ended; nothing was recorded." : "Kept.";
+          r.plan()
+              .stop()
+              .map(s -> HookupWords.say("recording-until", s.says()))
+              .orElse("Recording.");
+      case POST_ROLL -> HookupWords.say("recording-what-follows-the-end");
+      case ENDED -> r.recordings() == 0 ? HookupWords.say("ended-nothing-was-recorded") : "Kept.";
     };
   }
 

@@ -49,7 +49,8 @@ public class WatchWork {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(e);
     } catch (ExecutionException | TimeoutException e) {
-      throw Refusal.conflict("The hook-up does not answer just now.", "Try again in a moment.");
+      throw Refusal.conflict(
+          HookupWords.say("the-hook-up-does-not-answer"), HookupWords.say("try-again-in-a-moment"));
     }
   }
 
@@ -60,7 +61,8 @@ public class WatchWork {
     return number.orElseThrow(
         () ->
             Refusal.conflict(
-                WatchRun.MOST_RECORDERS + " recorders run already.", "Stop one of them."));
+                HookupWords.say("recorders-run-already", WatchRun.MOST_RECORDERS),
+                HookupWords.say("stop-one-of-them")));
   }
 
   public void stop(long job, int number) {
@@ -113,12 +115,13 @@ public class WatchWork {
     Pack pack = hookUps.packOf(job);
     if (pack.cutout().isEmpty()) {
       throw Refusal.conflict(
-          "The pack of this unit names no cylinder cutout.",
-          "Call the roll, so that the unit is known; else add it to a workshop pack.");
+          HookupWords.say("the-pack-of-this-unit-names-no"),
+          HookupWords.say("call-the-roll-so-that-the-unit"));
     }
     if (cutoutEngines(job).stream().noneMatch(t -> t.kind().equals(engine))) {
       throw Refusal.bad(
-          "'" + engine + "' is no engine that answered the roll.", "Choose one of the list.");
+          HookupWords.say("is-no-engine-that-answered-the", engine),
+          HookupWords.say("choose-one-of-the-list"));
     }
     hookUps.free(job).withTrial((run, roll) -> run.cutout(roll, pack, engine, who));
   }
@@ -128,7 +131,8 @@ public class WatchWork {
     Pack pack = hookUps.packOf(job);
     if (pack.cutout().isEmpty() || !CutoutTrial.understands(pack.cutout().get(), choice)) {
       throw Refusal.bad(
-          "'" + choice + "' answers no question of the test.", "Use the buttons of the page.");
+          HookupWords.say("answers-no-question-of-the-test", choice),
+          HookupWords.say("use-the-buttons-of-the-page"));
     }
     hookUps.live(job).withTrial((run, roll) -> run.say(choice));
   }

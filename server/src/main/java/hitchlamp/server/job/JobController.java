@@ -1,5 +1,6 @@
 package hitchlamp.server.job;
 
+import hitchlamp.core.words.Said;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.AtMost;
@@ -177,7 +178,7 @@ class JobController {
     return logbook.enter(
         job,
         Logbook.Kind.NOTE,
-        n.text().strip(),
+        Said.plain(n.text().strip()).text(),
         me.id(),
         new Logbook.Moment(null, row.hours(), row.hours() == null ? null : "engine"));
   }

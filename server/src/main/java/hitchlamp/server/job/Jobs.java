@@ -72,8 +72,7 @@ public class Jobs {
   public void mustNotBeCase(Place job) {
     if (job.ofCase()) {
       throw Refusal.conflict(
-          "This job was opened from a case file and can only be read.",
-          "Add the unit itself and open a job of your own on it.");
+          JobWords.say("this-job-was-opened-from-a"), JobWords.say("add-the-unit-itself-and-open"));
     }
   }
 
@@ -116,7 +115,7 @@ public class Jobs {
       String pack,
       boolean ofCase) {
     units.add(
-        PlainText.name("The fleet number", fleetNumber),
+        PlainText.name(JobWords.say("the-fleet-number"), fleetNumber),
         vin.strip(),
         maker.strip(),
         model.strip(),
@@ -134,7 +133,8 @@ public class Jobs {
   public JobRow open(long unit, String complaint, Account who) {
     if (unit(unit).ofCase()) {
       throw Refusal.conflict(
-          "This unit came with a case file.", "Add the unit itself, then open a job on it.");
+          JobWords.say("this-unit-came-with-a-case"),
+          JobWords.say("add-the-unit-itself-then-open"));
     }
     String year = LocalDate.now(clock.withZone(ZoneOffset.UTC)).getYear() + "-";
     // The last number is locked until this one is taken, so that two who open at once get two.
@@ -143,7 +143,7 @@ public class Jobs {
     logbook.enter(
         row.id(),
         Logbook.Kind.OPENED,
-        "Job opened: " + row.complaint(),
+        JobWords.say("job-opened", row.complaint()),
         who.id(),
         Logbook.Moment.UNKNOWN);
     return row;
@@ -183,7 +183,7 @@ public class Jobs {
       logbook.enter(
           id,
           Logbook.Kind.OPENED,
-          state.equals("OPEN") ? "Job opened again." : "Job closed.",
+          state.equals("OPEN") ? JobWords.say("job-opened-again") : JobWords.say("job-closed"),
           who.id(),
           Logbook.Moment.UNKNOWN);
     }

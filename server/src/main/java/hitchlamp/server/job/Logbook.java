@@ -100,7 +100,9 @@ public class Logbook implements JobPage {
 
   static void checkSize(long bytes) {
     if (bytes > LARGEST_PHOTO) {
-      throw Refusal.bad("The picture is larger than 12 MB.", "Take it with less resolution.");
+      throw Refusal.bad(
+          JobWords.say("the-picture-is-larger-than-12"),
+          JobWords.say("take-it-with-less-resolution"));
     }
   }
 
@@ -115,8 +117,8 @@ public class Logbook implements JobPage {
         .orElseThrow(
             () ->
                 Refusal.bad(
-                    "This is no JPEG, PNG or WebP picture.",
-                    "Choose a picture of one of these kinds."));
+                    JobWords.say("this-is-no-jpeg-png-or"),
+                    JobWords.say("choose-a-picture-of-one-of")));
   }
 
   private static Optional<String> mediaType(byte[] b) {

@@ -154,8 +154,8 @@ public class Seats {
           }
           if (held && who.role() != Role.MANAGER) {
             throw Refusal.conflict(
-                "The seat belongs to " + now.name() + ".",
-                "Ask for it to be handed over, or a manager to take it.");
+                JobWords.say("the-seat-belongs-to", now.name()),
+                JobWords.say("ask-for-it-to-be-handed"));
           }
           lane.put(
               new SeatChanged(
@@ -164,8 +164,8 @@ public class Seats {
                   who.id(),
                   at,
                   held
-                      ? who.name() + " took the seat from " + now.name() + "."
-                      : who.name() + " took the seat.",
+                      ? JobWords.say("took-the-seat-from", who.name(), now.name())
+                      : JobWords.say("took-the-seat", who.name()),
                   who.id()));
           return new Holder(who.id(), who.name(), at, at);
         });
@@ -176,7 +176,8 @@ public class Seats {
   public Seat handOver(long unit, long job, Account who, Account to) {
     if (!to.role().may(Role.Right.COMMAND)) {
       throw Refusal.conflict(
-          to.name() + " may not have the seat.", "Hand it to a technician or a manager.");
+          JobWords.say("may-not-have-the-seat", to.name()),
+          JobWords.say("hand-it-to-a-technician-or"));
     }
     readOnce();
     holders.compute(
@@ -190,7 +191,7 @@ public class Seats {
                   job,
                   to.id(),
                   at,
-                  who.name() + " handed the seat to " + to.name() + ".",
+                  JobWords.say("handed-the-seat-to", who.name(), to.name()),
                   who.id()));
           return new Holder(to.id(), to.name(), at, at);
         });
@@ -206,7 +207,12 @@ public class Seats {
           his(now, who);
           lane.put(
               new SeatChanged(
-                  unit, job, null, clock.instant(), who.name() + " gave up the seat.", who.id()));
+                  unit,
+                  job,
+                  null,
+                  clock.instant(),
+                  JobWords.say("gave-up-the-seat", who.name()),
+                  who.id()));
           return null;
         });
     return tell(unit, job);
@@ -214,7 +220,8 @@ public class Seats {
 
   private void his(Holder now, Account who) {
     if (now == null || !stillHis(now) || now.account() != who.id()) {
-      throw Refusal.conflict("You do not have the seat at this unit.", "Take it first.");
+      throw Refusal.conflict(
+          JobWords.say("you-do-not-have-the-seat"), JobWords.say("take-it-first"));
     }
   }
 
@@ -225,8 +232,8 @@ public class Seats {
         .ifPresent(
             h -> {
               throw Refusal.conflict(
-                  "The seat at this unit belongs to " + h.name() + ".",
-                  "Ask for it to be handed over; you can look on meanwhile.");
+                  JobWords.say("the-seat-at-this-unit-belongs", h.name()),
+                  JobWords.say("ask-for-it-to-be-handed-over"));
             });
     used(unit, who);
   }

@@ -76,7 +76,7 @@ public class Outbox {
   private final ExecutorService disk =
       Executors.newSingleThreadExecutor(r -> new Thread(r, "reports to disk"));
   private final ScheduledExecutorService late =
-      Executors.newSingleThreadScheduledExecutor(r -> new Thread(r, "reports shown before stored"));
+      Executors.newSingleThreadScheduledExecutor(r -> new Thread(r, "shown before stored"));
   private final AtomicInteger waiting = new AtomicInteger();
   private final AtomicLong lost = new AtomicLong();
   private final Runnable pause;

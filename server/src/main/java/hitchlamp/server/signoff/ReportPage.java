@@ -5,9 +5,13 @@ import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.signoff.OpenItem;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.signoff.Traced;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
 import hitchlamp.server.config.PlainText;
 import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
@@ -37,7 +41,7 @@ final class ReportPage {
   private static final String STYLE =
       """
       @page { size: A4; margin: 18mm 18mm 20mm 18mm;
-        @bottom-right { content: 'page ' counter(page) ' of ' counter(pages); font: 9pt 'Barlow', 'Wider', 'Widest'; } }
+        @bottom-right { content: counter(page) ' / ' counter(pages); font: 9pt 'Barlow', 'Wider', 'Widest'; } }
       body { font: 10.5pt/1.4 'Barlow', 'Wider', 'Widest'; color: #1d2226; }
       h1 { font: 600 19pt 'Barlow', 'Wider', 'Widest'; margin: 0 0 2mm 0; }
       h2 { font: 600 12.5pt 'Barlow', 'Wider', 'Widest'; margin: 6mm 0 1.5mm 0; border-bottom: 1px solid #a89f8b; }
@@ -58,6 +62,7 @@ final class ReportPage {
   private final List<Logbook.Entry> log;
   private final Instant now;
   private final String by;
+  private final UnitSystem units;
   private final StringBuilder html = new StringBuilder();
 
   ReportPage(
@@ -67,7 +72,8 @@ final class ReportPage {
       Optional<Faults.Standing> standing,
       List<Logbook.Entry> log,
       Instant now,
-      String by) {
+      String by,
+      UnitSystem units) {
     this.job = job;
     this.unit = unit;
     this.state = state;
@@ -75,11 +81,12 @@ final class ReportPage {
     this.log = log;
     this.now = now;
     this.by = by;
+    this.units = units;
   }
 
   byte[] pdf(boolean full) {
-    html.append("<html lang=\"en\"><head><title>Job ")
-        .append(esc(job.number()))
+    html.append("<html lang=\"en\"><head><title>")
+        .append(esc(SignoffWords.say("job-number", job.number())))
         .append("</title><style>")
         .append(STYLE)
         .append("</style></head><body>");
@@ -121,29 +128,39 @@ final class ReportPage {
     return ReportPage.class.getResourceAsStream("/fonts/" + name + ".ttf");
   }
 
-  private static String esc(String text) {
-    return HtmlUtils.htmlEscapeDecimal(PlainText.printable(text));
+  /** Text as HTML; figures in it are written in the reader's units. */
+  private String esc(String text) {
+    return HtmlUtils.htmlEscapeDecimal(PlainText.printable(new Said(text).in(units)));
+  }
+
+  private String read(Figure f) {
+    return f.in(units);
   }
 
   private void head(boolean full) {
     html.append("<h1>")
         .append(esc(unit.fleetNumber()))
-        .append(", job ")
-        .append(esc(job.number()))
+        .append(", ")
+        .append(esc(SignoffWords.say("job-number", job.number())))
         .append("</h1><table class=\"head\">");
-    row("Complaint", job.complaint());
+    row(SignoffWords.say("complaint"), job.complaint());
     row(
-        "Unit",
+        SignoffWords.say("unit"),
         (unit.maker() + " " + unit.model()).trim()
             + (unit.vin().isEmpty() ? "" : ", " + unit.vin()));
     if (job.hours() != null) {
-      row("Engine hours", String.format(Locale.ENGLISH, "%,.1f h", job.hours()));
+      row(SignoffWords.say("engine-hours"), read(new Figure(job.hours(), Unit.HOUR, 1)));
     }
     if (job.kilometres() != null) {
-      row("Distance", String.format(Locale.ENGLISH, "%,.0f km", job.kilometres()));
+      row(SignoffWords.say("distance"), read(Figure.whole(job.kilometres(), Unit.KILOMETRE)));
     }
-    row("Opened", DAY.format(job.openedAt().toInstant(ZoneOffset.UTC)) + " by " + job.openedBy());
-    row(full ? "Full report" : "Report", DAY.format(now) + " by " + by);
+    row(
+        SignoffWords.say("opened"),
+        SignoffWords.say(
+            "day-by", DAY.format(job.openedAt().toInstant(ZoneOffset.UTC)), job.openedBy()));
+    row(
+        full ? SignoffWords.say("full-report") : SignoffWords.say("report"),
+        SignoffWords.say("day-by", DAY.format(now), by));
     html.append("</table>");
   }
 
@@ -156,7 +173,7 @@ final class ReportPage {
   }
 
   private void found(boolean full) {
-    html.append("<h2>What is wrong by the last read</h2>");
+    heading("what-is-wrong-by-the-last-read");
     List<Lead> leads = standing.map(Faults.Standing::leads).orElse(List.of());
     List<Lead> shown =
         leads.stream()
@@ -164,12 +181,11 @@ final class ReportPage {
             .limit(full ? Long.MAX_VALUE : MOST_SHORT)
             .toList();
     if (shown.isEmpty()) {
-      html.append("<p>")
-          .append(
+      paragraph(
+          SignoffWords.say(
               standing.isEmpty()
-                  ? "The faults have not been read."
-                  : "Nothing that belongs to today.")
-          .append("</p>");
+                  ? "the-faults-have-not-been-read"
+                  : "nothing-that-belongs-to-today"));
       return;
     }
     html.append("<table>");
@@ -187,35 +203,33 @@ final class ReportPage {
 
   private static String word(Lead l) {
     if (l.bearing() == Bearing.OLD) {
-      return "old";
+      return SignoffWords.say("old");
     }
     return switch (l.mark()) {
-      case NOW -> "there now";
-      case EARLIER -> "earlier";
-      case SILENT -> "silent";
+      case NOW -> SignoffWords.say("there-now");
+      case EARLIER -> SignoffWords.say("earlier");
+      case SILENT -> SignoffWords.say("silent");
     };
   }
 
   private void open(boolean full) {
-    html.append("<h2>Still open</h2>");
+    heading("still-open");
     if (state.open().isEmpty()) {
-      html.append("<p>Nothing.</p>");
+      paragraph(SignoffWords.say("nothing"));
       return;
     }
     html.append("<table>");
     int most = full ? Integer.MAX_VALUE : MOST_SHORT;
     for (OpenItem o : state.open().subList(0, Math.min(most, state.open().size()))) {
       html.append("<tr><td>")
-          .append(esc(o.says()))
+          .append(esc(o.says().text()))
           .append("</td><td class=\"quiet\">")
           .append(esc(o.next()))
           .append("</td></tr>");
     }
     html.append("</table>");
     if (state.open().size() > most) {
-      html.append("<p>And ")
-          .append(state.open().size() - most)
-          .append(" more; see the full report.</p>");
+      paragraph(SignoffWords.say("and-more", state.open().size() - most));
     }
   }
 
@@ -224,7 +238,8 @@ final class ReportPage {
     if (state.tests().isEmpty()) {
       return;
     }
-    html.append("<h2>Tests</h2><table>");
+    heading("tests");
+    html.append("<table>");
     for (Tested t : full ? state.tests() : Tested.newest(state.tests())) {
       html.append("<tr><td><span class=\"b\">")
           .append(esc(t.title()))
@@ -246,14 +261,15 @@ final class ReportPage {
     if (shown.isEmpty()) {
       return;
     }
-    html.append("<h2>Traced</h2><table>");
+    heading("traced");
+    html.append("<table>");
     for (Traced t : shown) {
       html.append("<tr><td><span class=\"b\">")
           .append(esc(t.title()))
           .append("</span><br/><span class=\"quiet\">")
           .append(esc(t.says()));
       for (String a : t.assumed()) {
-        html.append("<br/>Assumed, not looked at: ").append(esc(a));
+        html.append("<br/>").append(esc(SignoffWords.say("assumed", a)));
       }
       html.append("</span></td><td style=\"width:34mm\">")
           .append(MOMENT.format(t.at()))
@@ -265,12 +281,11 @@ final class ReportPage {
   }
 
   private void changes(boolean full) {
-    html.append("<h2>Before and after</h2>");
+    heading("before-and-after");
     if (state.reads() < 2) {
-      html.append("<p>One read only: nothing to compare yet.</p>");
+      paragraph(SignoffWords.say("one-read-only"));
       return;
     }
-    html.append("<p>From the first to the last of ").append(state.reads()).append(" reads: ");
     List<String> counts = new ArrayList<>();
     for (ReadDifference.Change c : ReadDifference.Change.values()) {
       long n = state.changes().stream().filter(l -> l.change() == c).count();
@@ -278,13 +293,16 @@ final class ReportPage {
         counts.add(n + " " + c.says());
       }
     }
-    html.append(counts.isEmpty() ? "no fault in either" : esc(String.join(", ", counts)))
-        .append(".</p>");
+    paragraph(
+        SignoffWords.say(
+            "from-the-first-to-the-last-read",
+            state.reads(),
+            counts.isEmpty() ? SignoffWords.say("no-fault-in-either") : String.join(", ", counts)));
     if (!full) {
       return;
     }
-    html.append(
-        "<table><thead><tr><th>Fault</th><th>Module</th><th>SPN</th><th>FMI</th><th>What became of it</th></tr></thead><tbody>");
+    columns(
+        "column-fault", "column-module", "column-spn", "column-fmi", "column-what-became-of-it");
     for (ReadDifference.Line l : state.changes()) {
       cells(
           l.fault().fault().component() + ", " + l.fault().fault().mode(),
@@ -296,6 +314,23 @@ final class ReportPage {
     html.append("</tbody></table>");
   }
 
+  private void heading(String name) {
+    html.append("<h2>").append(SignoffWords.say(name)).append("</h2>");
+  }
+
+  /** A table whose columns are named; ended by the caller. */
+  private void columns(String... names) {
+    columns();
+    for (String n : names) {
+      html.append("<th>").append(SignoffWords.say(n)).append("</th>");
+    }
+    html.append("</tr></thead><tbody>");
+  }
+
+  private void paragraph(String words) {
+    html.append("<p>").append(esc(words)).append("</p>");
+  }
+
   private void cells(String... cells) {
     html.append("<tr>");
     for (String c : cells) {
@@ -305,14 +340,21 @@ final class ReportPage {
   }
 
   private void faults() {
-    html.append("<h2>All faults of the last read</h2>");
+    heading("all-faults-of-the-last-read");
     List<KnownFault> all = standing.map(s -> s.reading().faults()).orElse(List.of());
     if (all.isEmpty()) {
-      html.append("<p>None.</p>");
+      paragraph(SignoffWords.say("none"));
       return;
     }
-    html.append(
-        "<table><thead><tr><th>Fault</th><th>Module</th><th>SPN</th><th>FMI</th><th>Times</th><th>First, h</th><th>Last, h</th><th>State</th></tr></thead><tbody>");
+    columns(
+        "column-fault",
+        "column-module",
+        "column-spn",
+        "column-fmi",
+        "column-times",
+        "column-first-h",
+        "column-last-h",
+        "column-state");
     for (KnownFault f : all) {
       cells(
           f.fault().component() + ", " + f.fault().mode(),
@@ -320,26 +362,31 @@ final class ReportPage {
           String.valueOf(f.spn()),
           String.valueOf(f.fmi()),
           f.fault().count().isPresent()
-              ? f.fault().count().getAsInt() + (f.fault().atCeiling() ? " or more" : "")
-              : "not counted",
+              ? f.fault().count().getAsInt()
+                  + (f.fault().atCeiling() ? SignoffWords.say("or-more") : "")
+              : SignoffWords.say("not-counted"),
           hour(f.firstHour()),
           hour(f.lastHour()),
-          f.active() ? "now" : "earlier");
+          SignoffWords.say(f.active() ? "now" : "earlier"));
     }
     html.append("</tbody></table>");
     standing.ifPresent(
         s ->
-            html.append("<p class=\"quiet\">Read under pack ")
-                .append(esc(s.pack().id()))
-                .append(" version ")
-                .append(s.pack().version())
-                .append(", ")
-                .append(esc(s.pack().hash().substring(0, 12)))
-                .append(".</p>"));
+            html.append("<p class=\"quiet\">")
+                .append(
+                    esc(
+                        SignoffWords.say(
+                            "read-with-pack",
+                            s.pack().id(),
+                            s.pack().version(),
+                            s.pack().hash().substring(0, 12))))
+                .append("</p>"));
   }
 
   private static String hour(java.util.OptionalDouble h) {
-    return h.isPresent() ? String.format(Locale.ENGLISH, "%,.1f", h.getAsDouble()) : "unknown";
+    return h.isPresent()
+        ? String.format(Locale.ENGLISH, "%,.1f", h.getAsDouble())
+        : SignoffWords.say("unknown");
   }
 
   /** What people wrote down, for the short report. */
@@ -351,7 +398,8 @@ final class ReportPage {
       return;
     }
     Collections.reverse(notes);
-    html.append("<h2>Noted</h2><table>");
+    heading("noted");
+    html.append("<table>");
     for (Logbook.Entry e : notes) {
       String text = e.text().length() > 300 ? e.text().substring(0, 300) + " …" : e.text();
       cells(MOMENT.format(e.at()), text, e.who() == null ? "" : e.who());
@@ -360,13 +408,14 @@ final class ReportPage {
   }
 
   private void logbook() {
-    html.append("<h2>Logbook</h2><table>");
+    heading("logbook");
+    html.append("<table>");
     List<Logbook.Entry> inOrder = new ArrayList<>(log);
     Collections.reverse(inOrder);
     for (Logbook.Entry e : inOrder) {
       cells(
           MOMENT.format(e.at()),
-          e.hours() == null ? "" : String.format(Locale.ENGLISH, "%,.1f h", e.hours()),
+          e.hours() == null ? "" : read(new Figure(e.hours(), Unit.HOUR, 1)),
           e.text(),
           e.who() == null ? "" : e.who());
     }
@@ -375,6 +424,10 @@ final class ReportPage {
 
   private void signatures() {
     html.append(
-        "<table class=\"sign\"><tr><td>Technician ______________________</td><td>Customer ______________________</td></tr></table>");
+        "<table class=\"sign\"><tr><td>"
+            + SignoffWords.say("sign-technician")
+            + " ______________________</td><td>"
+            + SignoffWords.say("sign-customer")
+            + " ______________________</td></tr></table>");
   }
 }

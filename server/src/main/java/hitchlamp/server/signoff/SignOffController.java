@@ -1,6 +1,8 @@
 package hitchlamp.server.signoff;
 
+import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.trial.Verdict;
+import hitchlamp.core.words.Said;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.AtMost;
 import jakarta.validation.constraints.NotNull;
@@ -30,7 +32,7 @@ class SignOffController {
     this.accounts = accounts;
   }
 
-  record OpenLine(@NotNull String says, @NotNull String next) {}
+  record OpenLine(@NotNull Said says, @NotNull String next) {}
 
   record ChangeLine(
       @NotNull String change,
@@ -95,8 +97,10 @@ class SignOffController {
   /** The report as PDF: one page for the one who pays, or everything for the trade. */
   @GetMapping(value = "/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> report(
-      @PathVariable long job, @RequestParam(defaultValue = "false") boolean full) {
-    byte[] pdf = reports.run(() -> signOffs.report(job, full, accounts.me()));
+      @PathVariable long job,
+      @RequestParam(defaultValue = "false") boolean full,
+      @RequestParam(defaultValue = "METRIC") UnitSystem units) {
+    byte[] pdf = reports.run(() -> signOffs.report(job, full, units, accounts.me()));
     return ResponseEntity.ok()
         .header(
             HttpHeaders.CONTENT_DISPOSITION,

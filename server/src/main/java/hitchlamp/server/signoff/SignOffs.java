@@ -3,6 +3,7 @@ package hitchlamp.server.signoff;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.signoff.OpenItem;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.signoff.Traced;
@@ -91,7 +92,7 @@ class SignOffs implements JobPage {
         traced);
   }
 
-  byte[] report(long job, boolean full, Account who) {
+  byte[] report(long job, boolean full, UnitSystem units, Account who) {
     JobRow row = jobs.job(job);
     return new ReportPage(
             row,
@@ -100,7 +101,8 @@ class SignOffs implements JobPage {
             faults.standing(job),
             logbook.newest(job, Long.MAX_VALUE, MOST_ENTRIES),
             clock.instant(),
-            who.name())
+            who.name(),
+            units)
         .pdf(full);
   }
 
@@ -112,7 +114,7 @@ class SignOffs implements JobPage {
   @Override
   public void showAll(long job) {
     Account reader = new Account(0, "", "", Role.SPECIALIST);
-    report(job, false, reader);
-    report(job, true, reader);
+    report(job, false, UnitSystem.METRIC, reader);
+    report(job, true, UnitSystem.US, reader);
   }
 }

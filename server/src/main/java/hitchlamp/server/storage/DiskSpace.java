@@ -97,7 +97,7 @@ class DiskSpace {
     long low = Math.min(LOW_BYTES, (long) (total * LOW_SHARE));
     State state =
         free < Math.min(FULL_BYTES, low) ? State.FULL : free < low ? State.LOW : State.ENOUGH;
-    String room = free / 1024 / 1024 + " MB of the disk are left.";
+    String room = StorageWords.say("mb-of-the-disk-are-left", free / 1024 / 1024);
     return switch (state) {
       case ENOUGH -> new DiskView(state, free, total, room, "");
       case LOW ->
@@ -105,15 +105,15 @@ class DiskSpace {
               state,
               free,
               total,
-              "The disk runs low: " + room,
-              "Free some, or let a manager shorten how long traffic is kept.");
+              StorageWords.say("the-disk-runs-low", room),
+              StorageWords.say("free-some-or-let-a-manager"));
       case FULL ->
           new DiskView(
               state,
               free,
               total,
-              "The disk is nearly full: " + room + " Recordings will soon lose values.",
-              "Free some now; what runs goes on, and what is lost is counted and marked.");
+              StorageWords.say("the-disk-is-nearly-full-recordings", room),
+              StorageWords.say("free-some-now-what-runs-goes"));
     };
   }
 }

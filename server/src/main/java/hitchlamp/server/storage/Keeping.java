@@ -156,11 +156,10 @@ class Keeping {
         logbook.enter(
             g.job(),
             Logbook.Kind.LINK,
-            String.format(
-                java.util.Locale.ROOT,
-                "Traffic of the hook-up of %s removed by the keeping rule (%.1f MB). What rolls, reads and tests used is kept.",
+            StorageWords.say(
+                "traffic-removed",
                 g.beganAt().toLocalDate(),
-                g.bytes() / 1e6),
+                String.format(java.util.Locale.ROOT, "%.1f", g.bytes() / 1e6)),
             null,
             Logbook.Moment.UNKNOWN);
       }

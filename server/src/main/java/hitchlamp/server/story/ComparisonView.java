@@ -1,6 +1,6 @@
 package hitchlamp.server.story;
 
-import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.UseFigure;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.util.List;
@@ -11,7 +11,7 @@ import java.util.List;
  * @param unit of measure of all amounts; empty where there is none
  */
 public record ComparisonView(
-    @NotNull Figure figure,
+    @NotNull UseFigure figure,
     @NotNull String title,
     @NotNull String unit,
     @NotNull List<UnitLine> units,

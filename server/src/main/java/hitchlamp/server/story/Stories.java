@@ -1,9 +1,9 @@
 package hitchlamp.server.story;
 
 import hitchlamp.core.fault.FaultTarget;
-import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.story.Background;
@@ -46,7 +46,7 @@ public class Stories implements StoryReports, JobPage {
   private static final String TRIP = "TRIP";
   private static final String LIFE = "LIFE";
   private static final List<String> COMPARED =
-      Arrays.stream(Figure.values()).filter(Figure::comparable).map(Figure::name).toList();
+      Arrays.stream(UseFigure.values()).filter(UseFigure::comparable).map(UseFigure::name).toList();
 
   private final StoryMapper mapper;
   private final Jobs jobs;
@@ -118,13 +118,15 @@ public class Stories implements StoryReports, JobPage {
         job,
         Logbook.Kind.STORY,
         switch (why) {
-              case "BEFORE_RESET" -> "Story read before the trip reset: ";
-              case "AFTER_RESET" -> "Story read after the trip reset: ";
-              default -> "Story read: ";
+              case "BEFORE_RESET" -> StoryWords.say("story-read-before-the-trip-reset");
+              case "AFTER_RESET" -> StoryWords.say("story-read-after-the-trip-reset");
+              default -> StoryWords.say("story-read");
             }
-            + (findings.isEmpty() ? "nothing to point out." : findings.get(0).title())
+            + (findings.isEmpty()
+                ? StoryWords.say("nothing-to-point-out")
+                : findings.get(0).title().text())
             + (r.state() == StoryReading.State.CUT_SHORT
-                ? " It ended halfway; what was found is kept."
+                ? StoryWords.say("it-ended-halfway-what-was-found")
                 : ""),
         who.id(),
         new Logbook.Moment(r.endedMicros(), hours, hours == null ? null : "engine"));
@@ -167,7 +169,9 @@ public class Stories implements StoryReports, JobPage {
     logbook.enter(
         job,
         Logbook.Kind.STORY,
-        (result.done() ? "Trip reset. The " : "The trip was not reset. The ")
+        (result.done()
+                ? StoryWords.say("trip-reset-the")
+                : StoryWords.say("the-trip-was-not-reset-the"))
             + keeper.title().toLowerCase(java.util.Locale.ROOT)
             + " module: "
             + result.says()
@@ -264,7 +268,7 @@ public class Stories implements StoryReports, JobPage {
     Use trip = keeper.trip().worked();
     Use life = keeper.life().worked();
     List<StoryView.FigureLine> lines = new ArrayList<>();
-    for (Figure f : Figure.values()) {
+    for (UseFigure f : UseFigure.values()) {
       Use.Amount either = trip.figures().getOrDefault(f, life.figures().get(f));
       if (either == null) {
         continue;
@@ -310,7 +314,7 @@ public class Stories implements StoryReports, JobPage {
    *
    * @param unit whose visits are wanted
    */
-  ComparisonView compare(Figure figure, boolean ofTrip, long unit) {
+  ComparisonView compare(UseFigure figure, boolean ofTrip, long unit) {
     jobs.unit(unit);
     String span = ofTrip ? TRIP : LIFE;
     List<StoryMapper.OfUnit> units = mapper.overUnits(figure.name(), span);

@@ -1,6 +1,6 @@
 package hitchlamp.server.story;
 
-import hitchlamp.core.pack.Figure;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.Refusal;
@@ -35,8 +35,8 @@ class StoryController {
             () ->
                 new Refusal(
                     HttpStatus.NOT_FOUND,
-                    "The story has not been read in this job.",
-                    "Hook up, call the roll, then read it."));
+                    StoryWords.say("the-story-has-not-been-read"),
+                    StoryWords.say("hook-up-call-the-roll-then")));
   }
 
   /** Reads what all modules that answered remember. */
@@ -59,7 +59,7 @@ class StoryController {
   @GetMapping("/api/units/{unit}/figures/{figure}")
   ComparisonView compare(
       @PathVariable long unit,
-      @PathVariable Figure figure,
+      @PathVariable UseFigure figure,
       @RequestParam(defaultValue = "true") boolean trip) {
     return stories.compare(figure, trip, unit);
   }

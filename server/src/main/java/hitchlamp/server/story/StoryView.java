@@ -1,7 +1,7 @@
 package hitchlamp.server.story;
 
-import hitchlamp.core.pack.Figure;
 import hitchlamp.core.pack.StoryKind;
+import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.story.DutyMap;
 import hitchlamp.core.story.FailureCounter;
 import hitchlamp.core.story.Finding;
@@ -11,6 +11,7 @@ import hitchlamp.core.story.ProtectionRecord;
 import hitchlamp.core.story.SpeedBands;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TrailEntry;
+import hitchlamp.core.words.Said;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.util.List;
@@ -42,8 +43,8 @@ public record StoryView(
   /** What the story says, why, and what to do. */
   public record FindingLine(
       @NotNull Finding.Kind kind,
-      @NotNull String title,
-      @NotNull List<String> reasons,
+      @NotNull Said title,
+      @NotNull List<Said> reasons,
       @NotNull String next) {}
 
   static FindingLine finding(Finding f) {
@@ -73,7 +74,7 @@ public record StoryView(
    * @param likeUnits how many units of its like that comes from
    */
   public record FigureLine(
-      @NotNull Figure figure,
+      @NotNull UseFigure figure,
       @NotNull String title,
       @NotNull String unit,
       Double trip,

@@ -33,7 +33,7 @@ class CircuitController {
   private static Component part(Pack pack, String id) {
     return Optional.ofNullable(pack.components().get(id))
         .filter(c -> pack.wiring().knows(c.base()))
-        .orElseThrow(() -> Refusal.missing("circuit of this unit"));
+        .orElseThrow(() -> Refusal.missing(TraceWords.say("circuit-of-this-unit")));
   }
 
   /** The wiring of a part. */

@@ -118,7 +118,7 @@ public class Traces implements TraceReports, JobPage {
     }
     return Optional.ofNullable(pack.components().get(id))
         .filter(c -> g.serves(c.base(), pack.wiring()))
-        .orElseThrow(() -> Refusal.missing("part of this guide"));
+        .orElseThrow(() -> Refusal.missing(TraceWords.say("part-of-this-guide")));
   }
 
   private static Optional<Trace> trace(
@@ -186,7 +186,9 @@ public class Traces implements TraceReports, JobPage {
         v.title(),
         last,
         end.map(Guide.Conclusion::finding),
-        v.state() == TraceView.State.CHANGED ? "the guide has changed since" : v.setAside(),
+        v.state() == TraceView.State.CHANGED
+            ? TraceWords.say("the-guide-has-changed-since")
+            : v.setAside(),
         v.check() == null ? "" : v.check().says(),
         v.check() == null || v.check().found() == null
             ? ""
@@ -210,7 +212,7 @@ public class Traces implements TraceReports, JobPage {
     Pack pack = pack(job);
     Guide g =
         Optional.ofNullable(pack.guides().get(guide))
-            .orElseThrow(() -> Refusal.missing("guide of this unit's pack"));
+            .orElseThrow(() -> Refusal.missing(TraceWords.say("guide-of-this-units-pack")));
     Component c = part(g, pack, part);
     for (TraceMapper.Row row : mapper.ofJob(job)) {
       if (row.guide().equals(guide) && row.part().equals(part)) {
@@ -224,18 +226,20 @@ public class Traces implements TraceReports, JobPage {
     }
     if (mapper.ofJob(job).size() >= MOST_GUIDES) {
       throw Refusal.conflict(
-          MOST_GUIDES + " guides were begun in this job.", "Go on with one of them.");
+          TraceWords.say("guides-were-begun-in-this-job", MOST_GUIDES),
+          TraceWords.say("go-on-with-one-of-them"));
     }
     String title = title(g, pack, c);
     mapper.begin(job, guide, part, title, who.id(), pack.id(), pack.hash());
-    logbook.enter(job, Logbook.Kind.TRACE, "Tracing begun: " + title + ".", who.id(), now(job));
+    logbook.enter(
+        job, Logbook.Kind.TRACE, TraceWords.say("tracing-begun", title), who.id(), now(job));
     return tell(job, mapper.ofJob(job).get(0).id());
   }
 
   private void open(long job) {
     if (!jobs.job(job).state().equals("OPEN")) {
       throw Refusal.conflict(
-          "This job is closed.", "Open it again, or open a new job on the unit.");
+          TraceWords.say("this-job-is-closed"), TraceWords.say("open-it-again-or-open-a"));
     }
   }
 
@@ -274,14 +278,15 @@ public class Traces implements TraceReports, JobPage {
     Trace t = at(k, check);
     if (k.entries().size() >= MOST_ENTRIES) {
       throw Refusal.conflict(
-          "So much has happened in this guide that nothing more is kept.", "Begin it anew.");
+          TraceWords.say("so-much-has-happened-in-this"), TraceWords.say("begin-it-anew"));
     }
     TraceEntry e;
     try {
       e = what.apply(t);
     } catch (IllegalArgumentException wrong) {
       throw Refusal.bad(
-          "That does not fit: " + wrong.getMessage() + ".", "Use what the page offers.");
+          TraceWords.say("that-does-not-fit", wrong.getMessage()),
+          TraceWords.say("use-what-the-page-offers"));
     }
     work.getObject().stop(job, id);
     enter(job, k, e, who.id(), now(job));
@@ -295,10 +300,12 @@ public class Traces implements TraceReports, JobPage {
             .orElseThrow(
                 () ->
                     Refusal.conflict(
-                        "The pack has this guide no more.", "Begin with one that it has."));
+                        TraceWords.say("the-pack-has-this-guide-no"),
+                        TraceWords.say("begin-with-one-that-it-has")));
     if (t.at().isEmpty() || !t.at().get().id().equals(check)) {
       throw Refusal.conflict(
-          "This guide has moved on meanwhile.", "Look at the check that is open now.");
+          TraceWords.say("this-guide-has-moved-on-meanwhile"),
+          TraceWords.say("look-at-the-check-that-is"));
     }
     return t;
   }
@@ -329,8 +336,8 @@ public class Traces implements TraceReports, JobPage {
 
   private static String words(TraceEntry e, String asked) {
     return switch (e.how()) {
-      case BACK -> "gone back to \"" + asked + "\"";
-      case SET_ASIDE -> "set aside: " + e.says();
+      case BACK -> TraceWords.say("gone-back-to", asked);
+      case SET_ASIDE -> TraceWords.say("set-aside", e.says());
       default -> asked + " " + e.says();
     };
   }
@@ -345,10 +352,13 @@ public class Traces implements TraceReports, JobPage {
   /** Lets the unit answer the check that is open. */
   void look(long job, long id) {
     Kept k = kept(job, id);
-    Trace t = k.trace().orElseThrow(() -> Refusal.missing("guide of this unit's pack"));
+    Trace t =
+        k.trace().orElseThrow(() -> Refusal.missing(TraceWords.say("guide-of-this-units-pack")));
     Guide.Check check = t.at().orElseThrow(() -> Refusal.missing("check"));
     if (!check.asks().ofUnit()) {
-      throw Refusal.bad("The unit cannot answer this check.", "Answer it yourself.");
+      throw Refusal.bad(
+          TraceWords.say("the-unit-cannot-answer-this-check"),
+          TraceWords.say("answer-it-yourself"));
     }
     if (check.asks() instanceof Guide.Test) {
       tested(job, k, check);
@@ -380,7 +390,7 @@ public class Traces implements TraceReports, JobPage {
   public synchronized void answered(
       long job, long trace, String check, UnitAnswer answer, Double hours, long busMicros) {
     if (answer.outcome().isEmpty()) {
-      waits(job, trace, check, "The unit cannot tell. " + answer.says());
+      waits(job, trace, check, TraceWords.say("the-unit-cannot-tell", answer.says()));
       return;
     }
     Kept k = kept(job, trace);

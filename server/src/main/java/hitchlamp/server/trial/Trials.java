@@ -113,7 +113,7 @@ public class Trials implements TrialReports, JobPage {
           title(engine.title())
               + ": "
               + (result.observations().isEmpty()
-                  ? "no cylinder was switched off. "
+                  ? TrialWords.say("no-cylinder-was-switched-off")
                   : word(verdict.verdict()) + ". " + verdict.says() + " ")
               + result.says(),
           who.id(),
@@ -130,9 +130,9 @@ public class Trials implements TrialReports, JobPage {
   /** A verdict as it is read. */
   public static String word(Verdict v) {
     return switch (v) {
-      case PASS -> "Pass";
-      case FAIL -> "Fail";
-      case CANNOT_TELL -> "Cannot tell";
+      case PASS -> TrialWords.say("pass");
+      case FAIL -> TrialWords.say("fail");
+      case CANNOT_TELL -> TrialWords.say("cannot-tell");
     };
   }
 
@@ -158,7 +158,7 @@ public class Trials implements TrialReports, JobPage {
   }
 
   private static String title(String engine) {
-    return "Cylinder cutout by hand, " + engine.toLowerCase(java.util.Locale.ROOT);
+    return TrialWords.say("cylinder-cutout-by-hand", engine.toLowerCase(java.util.Locale.ROOT));
   }
 
   Kept one(long job, long id) {

@@ -63,23 +63,24 @@ class Analyses {
     WatchMapper.Head b = library.head(second);
     Alignment found =
         switch (by) {
-          case START -> Alignment.at(a.startMicros(), b.startMicros(), "the starts");
-          case MARKER -> Alignment.at(marker(a), marker(b), "the first markers");
+          case START ->
+              Alignment.at(a.startMicros(), b.startMicros(), WatchWords.say("the-starts"));
+          case MARKER -> Alignment.at(marker(a), marker(b), WatchWords.say("the-first-markers"));
           case THRESHOLD ->
               Alignment.byThreshold(
                       one(a, channel), one(b, channel), threshold == null ? 0 : threshold)
                   .orElseThrow(
                       () ->
                           Refusal.bad(
-                              "One of the two never passes that value upwards.",
-                              "Choose another value or another channel."));
+                              WatchWords.say("one-of-the-two-never-passes"),
+                              WatchWords.say("choose-another-value-or-another-channel")));
           case FIT ->
               Alignment.bestFit(one(a, channel), one(b, channel))
                   .orElseThrow(
                       () ->
                           Refusal.bad(
-                              "The two are nowhere alike in this channel.",
-                              "Align them at markers, or choose another channel."));
+                              WatchWords.say("the-two-are-nowhere-alike-in"),
+                              WatchWords.say("align-them-at-markers-or-choose")));
         };
     double later = (found.later() + b.firstMicros() - a.firstMicros()) / 1e6;
     return new AlignView(later, RecordingView.figure(found.fit()), found.says());
@@ -93,16 +94,16 @@ class Analyses {
         .orElseThrow(
             () ->
                 Refusal.bad(
-                    "\"" + h.name() + "\" has no marker.",
-                    "Open it and mark the moment, or align by something else."));
+                    WatchWords.say("has-no-marker", h.name()),
+                    WatchWords.say("open-it-and-mark-the-moment")));
   }
 
   private Series one(WatchMapper.Head h, String channel) {
     List<WatchMapper.ChannelRow> rows = reader.rows(h.id(), List.of(channel));
     if (rows.isEmpty()) {
       throw Refusal.bad(
-          "\"" + h.name() + "\" does not hold " + channel + ".",
-          "Choose a channel that both hold.");
+          WatchWords.say("does-not-hold", h.name(), channel),
+          WatchWords.say("choose-a-channel-that-both-hold"));
     }
     return reader.whole(h.id(), rows.get(0), h.firstMicros(), Library.last(h));
   }
@@ -117,7 +118,7 @@ class Analyses {
             new Series(
                 new Channel(
                     "none/" + spn,
-                    "not recorded",
+                    WatchWords.say("not-recorded"),
                     spn,
                     "",
                     "",
@@ -135,8 +136,8 @@ class Analyses {
         .orElseThrow(
             () ->
                 Refusal.conflict(
-                    "The pack of this unit does not say how it drives.",
-                    "Call the roll, so that the unit is known; else add it to a workshop pack."));
+                    WatchWords.say("the-pack-of-this-unit-does"),
+                    WatchWords.say("call-the-roll-so-that-the")));
   }
 
   PowerPull.Result pull(long id, PowerPull.Setup setup) {
@@ -144,7 +145,8 @@ class Analyses {
     Series rpm = bySpn(h, ENGINE_SPEED, "");
     if (rpm.size() == 0) {
       throw Refusal.bad(
-          "This recording holds no engine speed (SPN 190).", "Record it, or map it in the file.");
+          WatchWords.say("this-recording-holds-no-engine-speed"),
+          WatchWords.say("record-it-or-map-it-in"));
     }
     Series pedal = bySpn(h, PEDAL, "");
     Series axle = bySpn(h, FRONT_AXLE, "");

@@ -104,10 +104,11 @@ class FilesController {
     } catch (CsvFault e) {
       throw Refusal.bad(
           name(file) + ", " + e.getMessage() + ".",
-          "Nothing of it was loaded; mend it and try again.");
+          WatchWords.say("nothing-of-it-was-loaded-mend"));
     } catch (IllegalArgumentException e) {
       throw Refusal.bad(
-          name(file) + ": " + e.getMessage() + ".", "Nothing of it was loaded; choose otherwise.");
+          name(file) + ": " + e.getMessage() + ".",
+          WatchWords.say("nothing-of-it-was-loaded-choose"));
     }
   }
 
@@ -145,7 +146,7 @@ class FilesController {
     logbook.enter(
         job,
         Logbook.Kind.WATCH,
-        c.parameters().size() + " parameters added from " + name(file) + ".",
+        WatchWords.say("parameters-added-from", c.parameters().size(), name(file)),
         me.id(),
         Logbook.Moment.UNKNOWN);
     return new DbcAdded(c.parameters().size(), c.leftOut(), parameters.files(unit));
@@ -158,7 +159,7 @@ class FilesController {
     logbook.enter(
         job,
         Logbook.Kind.WATCH,
-        "Parameters of " + name + " dropped.",
+        WatchWords.say("parameters-of-dropped", name),
         accounts.me().id(),
         Logbook.Moment.UNKNOWN);
   }

@@ -88,7 +88,8 @@ class Library implements JobPage {
     long first = micros(h, from, h.firstMicros());
     long end = micros(h, to, h.lastMicros() == null ? first + 60_000_000 : h.lastMicros());
     if (end <= first) {
-      throw Refusal.bad("The window ends before it begins.", "Choose a later end.");
+      throw Refusal.bad(
+          WatchWords.say("the-window-ends-before-it-begins"), WatchWords.say("choose-a-later-end"));
     }
     List<RecordingView.Window> all = new ArrayList<>();
     reader
@@ -136,8 +137,8 @@ class Library implements JobPage {
       throws IOException {
     if (decimalComma && separator == ',') {
       throw Refusal.bad(
-          "A comma cannot separate both fields and decimals.",
-          "Choose a semicolon between fields.");
+          WatchWords.say("a-comma-cannot-separate-both-fields"),
+          WatchWords.say("choose-a-semicolon-between-fields"));
     }
     WatchMapper.Head h = head(id);
     List<Series> all =

@@ -61,7 +61,8 @@ class Parameters implements AddedParameters {
   Dbc.Contents add(long unit, String name, byte[] content, Set<Integer> known, Account who)
       throws CharacterCodingException {
     if (content.length > LARGEST) {
-      throw Refusal.bad("The file is larger than 8 MB.", "Cut it to the messages of this unit.");
+      throw Refusal.bad(
+          WatchWords.say("the-file-is-larger-than-8"), WatchWords.say("cut-it-to-the-messages-of"));
     }
     String text;
     try {
@@ -71,15 +72,16 @@ class Parameters implements AddedParameters {
       text = new String(content, StandardCharsets.ISO_8859_1);
     }
     if (text.indexOf('\0') >= 0) {
-      throw Refusal.bad(name + " is not text.", "Choose a DBC file.");
+      throw Refusal.bad(WatchWords.say("is-not-text", name), WatchWords.say("choose-a-dbc-file"));
     }
     Dbc.Contents c = Dbc.read(text, known);
     if (c.parameters().isEmpty()) {
       throw Refusal.bad(
-          name
-              + " holds no signal that can be used. "
-              + c.leftOut().stream().limit(MOST_NAMED).collect(Collectors.joining(" ")),
-          "Choose a file of J1939 groups with little-endian unsigned signals.");
+          WatchWords.say(
+              "holds-no-signal-that-can-be",
+              name,
+              c.leftOut().stream().limit(MOST_NAMED).collect(Collectors.joining(" "))),
+          WatchWords.say("choose-a-file-of-j1939-groups"));
     }
     mapper.addDbc(unit, name, text, who.id());
     byUnit.remove(unit);

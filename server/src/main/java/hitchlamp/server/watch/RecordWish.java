@@ -39,7 +39,8 @@ record RecordWish(
     Trigger.Condition condition() {
       if (channel != null && !channel.isBlank()) {
         if (threshold == null) {
-          throw Refusal.bad("A threshold needs a value.", "Enter it.");
+          throw Refusal.bad(
+              WatchWords.say("a-threshold-needs-a-value"), WatchWords.say("enter-it"));
         }
         return new Trigger.Threshold(
             channel,
@@ -51,7 +52,7 @@ record RecordWish(
       }
       if (engine == null) {
         throw Refusal.bad(
-            "A condition needs a channel or a state of the engine.", "Choose one of them.");
+            WatchWords.say("a-condition-needs-a-channel-or"), WatchWords.say("choose-one-of-them"));
       }
       return new Trigger.Engine(engine, side == null ? "" : side);
     }
@@ -81,7 +82,8 @@ record RecordWish(
           mostSeconds == null || mostSeconds == 0 ? RecordingPlan.LONGEST_SECONDS : mostSeconds,
           again != null && again);
     } catch (IllegalArgumentException e) {
-      throw Refusal.bad("This cannot be recorded: " + e.getMessage() + ".", "Change it.");
+      throw Refusal.bad(
+          WatchWords.say("this-cannot-be-recorded", e.getMessage()), WatchWords.say("change-it"));
     }
   }
 }

@@ -113,7 +113,8 @@ class RecordingController {
           case "tab" -> '\t';
           default ->
               throw Refusal.bad(
-                  "'" + separator + "' is no separator.", "Say comma, semicolon or tab.");
+                  WatchWords.say("is-no-separator", separator),
+                  WatchWords.say("say-comma-semicolon-or-tab"));
         };
     library.mustExist(id);
     answer.setContentType("text/csv;charset=UTF-8");
@@ -164,7 +165,9 @@ class RecordingController {
           new PowerPull.Setup(
               massKg, massOffPercent / 100, gradePercent / 100, gradeOffPercent / 100, gear));
     } catch (IllegalArgumentException e) {
-      throw Refusal.bad("This cannot be worked out: " + e.getMessage() + ".", "Correct it.");
+      throw Refusal.bad(
+          WatchWords.say("this-cannot-be-worked-out", e.getMessage()),
+          WatchWords.say("correct-it"));
     }
   }
 

@@ -158,7 +158,9 @@ class Recordings {
         return;
       }
       if (lostHere > 0) {
-        mark(new Mark("GAP", lostFrom, s.micros(), lostHere + " values were lost", null));
+        mark(
+            new Mark(
+                "GAP", lostFrom, s.micros(), WatchWords.say("values-were-lost", lostHere), null));
         lostHere = 0;
       }
       wishes.add(() -> take(this, track, s.micros(), s.raws()));
@@ -180,7 +182,7 @@ class Recordings {
               "GAP",
               part.micros()[0],
               part.micros()[part.size() - 1],
-              values + " values were lost: the disk is full",
+              WatchWords.say("values-were-lost-the-disk-is", values),
               null);
       later(() -> addMark(head.id(), gap));
     }
@@ -195,7 +197,7 @@ class Recordings {
 
     @Override
     public void gap(long fromMicros, long toMicros) {
-      mark(new Mark("GAP", fromMicros, toMicros, "the link was gone", null));
+      mark(new Mark("GAP", fromMicros, toMicros, WatchWords.say("the-link-was-gone"), null));
     }
 
     void mark(Mark mark) {
@@ -406,7 +408,8 @@ class Recordings {
     }
     w.ended = true;
     if (w.lostHere > 0) {
-      Mark gap = new Mark("GAP", w.lostFrom, micros, w.lostHere + " values were lost", null);
+      Mark gap =
+          new Mark("GAP", w.lostFrom, micros, WatchWords.say("values-were-lost", w.lostHere), null);
       later(() -> addMark(w.head.id(), gap));
     }
     End end = new End(micros, w.samples, w.lost, why);
@@ -442,7 +445,7 @@ class Recordings {
                   + head.name()
                   + "\", "
                   + seconds
-                  + (recovered ? ", recovered after a crash" : "")
+                  + (recovered ? WatchWords.say("recovered-after-a-crash") : "")
                   + ": "
                   + end.why()
                   + ".",
@@ -519,7 +522,7 @@ class Recordings {
   static byte[] unpacked(byte[] content) {
     long size = Zstd.getFrameContentSize(content);
     if (size < 0 || size > 8L * Column.MOST_VALUES * 2) {
-      throw new IllegalArgumentException("a stored column claims " + size + " bytes");
+      throw new IllegalArgumentException(WatchWords.say("a-stored-column-claims-bytes", size));
     }
     return Zstd.decompress(content, (int) size);
   }
@@ -593,7 +596,9 @@ class Recordings {
                   last[1] = r.samples();
                 }
                 case Spool.END -> end[0] = json.readValue(text, End.class);
-                default -> throw new IllegalArgumentException("unknown entry " + (char) kind);
+                default ->
+                    throw new IllegalArgumentException(
+                        WatchWords.say("unknown-entry", (char) kind));
               }
             }
 
@@ -629,7 +634,7 @@ class Recordings {
         tracks,
         end[0] != null
             ? end[0]
-            : new End(last[0], last[1], 0, "Hitch Lamp ended while it recorded"),
+            : new End(last[0], last[1], 0, WatchWords.say("hitch-lamp-ended-while-it-recorded")),
         path,
         end[0] == null);
   }

@@ -78,17 +78,17 @@ class Tables {
         lines.add(l.length() > 20_000 ? l.substring(0, 20_000) : l);
       }
     } catch (BoundedLines.TooLong e) {
-      throw new CsvFault(e.line(), "the line is " + e.getMessage() + "; is this a table?");
+      throw new CsvFault(e.line(), WatchWords.say("the-line-is-is-this-a", e.getMessage()));
     } catch (java.nio.charset.CharacterCodingException e) {
-      throw new CsvFault(0, "the file is not text in UTF-8; save it as UTF-8 and try again");
+      throw new CsvFault(0, WatchWords.say("the-file-is-not-text-in"));
     } catch (IOException e) {
       throw new IllegalStateException(e);
     }
     if (!lines.isEmpty() && lines.get(0).indexOf('\0') >= 0) {
-      throw new CsvFault(0, "the file is not text");
+      throw new CsvFault(0, WatchWords.say("the-file-is-not-text"));
     }
     if (!lines.isEmpty() && lines.get(0).startsWith("PK")) {
-      throw new CsvFault(0, "the file is a zip archive; unpack it and choose the table in it");
+      throw new CsvFault(0, WatchWords.say("the-file-is-a-zip-archive"));
     }
     CsvMap guess = CsvMap.guess(lines);
     Optional<String> kept = mapper.map(heads(lines.get(0)), who.id());
@@ -102,8 +102,8 @@ class Tables {
       return json.readValue(text, CsvMap.class);
     } catch (JacksonException e) {
       throw Refusal.bad(
-          "The map of the columns cannot be read: " + e.getOriginalMessage(),
-          "Choose the columns anew.");
+          WatchWords.say("the-map-of-the-columns-cannot", e.getOriginalMessage()),
+          WatchWords.say("choose-the-columns-anew"));
     }
   }
 
@@ -161,7 +161,8 @@ class Tables {
                           RecordingPlan.now(name),
                           pack,
                           who,
-                          new WatchReports.Begin("file", micros, micros, "read from " + name),
+                          new WatchReports.Begin(
+                              "file", micros, micros, WatchWords.say("read-from", name)),
                           null);
                 }
                 w[0].patiently(track[0], new Sample(0, micros, raws.clone()));
@@ -170,17 +171,16 @@ class Tables {
     String rounded =
         read.rounded().isEmpty()
             ? ""
-            : ", rounded to "
-                + Csv.MOST_DECIMALS
-                + " decimals: "
-                + String.join(", ", read.rounded());
-    String why = "read from " + name + ", " + read.rows() + " rows" + rounded;
+            : WatchWords.say(
+                "rounded-to-decimals", Csv.MOST_DECIMALS, String.join(", ", read.rounded()));
+    String why = WatchWords.say("read-from-rows", name, read.rows(), rounded);
     w[0].ends(read.lastMicros(), why.substring(0, Math.min(why.length(), LONGEST_WHY)));
     mapper.keepMap(
         heads(look.lines().get(map.headLine() - 1)), json.writeValueAsString(map), who.id());
     if (!w[0].awaitKept()) {
       throw Refusal.conflict(
-          "The table is read, and still being stored.", "It will stand among the recordings.");
+          WatchWords.say("the-table-is-read-and-still"),
+          WatchWords.say("it-will-stand-among-the-recordings"));
     }
     return RecordingView.Head.of(library.head(w[0].id()));
   }

@@ -31,12 +31,12 @@ class ValueSets {
 
   /** Keeps a set under a name that is new or one's own. */
   void keep(String name, List<String> channels, Account who) {
-    String plain = PlainText.name("The name of the set", name);
+    String plain = PlainText.name(WatchWords.say("the-name-of-the-set"), name);
     mapper.keepSet(plain, json.writeValueAsString(channels), who.id());
     String owner = mapper.set(plain).map(WatchMapper.SetRow::who).orElse(who.name());
     if (!owner.equals(who.name())) {
       throw Refusal.conflict(
-          "A set with this name is kept by " + owner + ".", "Choose another name.");
+          WatchWords.say("a-set-with-this-name-is", owner), WatchWords.say("choose-another-name"));
     }
   }
 
@@ -46,7 +46,7 @@ class ValueSets {
       String owner =
           mapper.setOf(id).map(WatchMapper.SetRow::who).orElseThrow(() -> Refusal.missing("set"));
       throw Refusal.forbidden(
-          "This set is kept by " + owner + ".", "Ask for it to be dropped, or ask a manager.");
+          WatchWords.say("this-set-is-kept-by", owner), WatchWords.say("ask-for-it-to-be-dropped"));
     }
   }
 }

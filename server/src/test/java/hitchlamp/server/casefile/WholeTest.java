@@ -36,7 +36,7 @@ class WholeTest {
     assertThatThrownBy(() -> Whole.check(Collections.singletonList(null)))
         .hasMessageContaining("it[0] is missing");
     assertThatThrownBy(() -> Whole.check(List.of(new Inner("a", Double.POSITIVE_INFINITY))))
-        .hasMessageContaining("it[0].figure is beyond all numbers");
+        .hasMessageContaining("it[0].figure is too large a number");
     assertThatThrownBy(() -> Whole.check(Map.of("k", new Inner("x".repeat(30_000), 1))))
         .hasMessageContaining("it[k].text is longer than");
     assertThatThrownBy(() -> Whole.check(Collections.nCopies(200_000, 1)))
@@ -50,6 +50,6 @@ class WholeTest {
       deep = List.of(deep);
     }
     Object tooDeep = deep;
-    assertThatThrownBy(() -> Whole.check(tooDeep)).hasMessageContaining("lies too deep");
+    assertThatThrownBy(() -> Whole.check(tooDeep)).hasMessageContaining("is nested too deep");
   }
 }

@@ -1,0 +1,15 @@
+package hitchlamp.core.fault;
+
+import hitchlamp.core.words.Words;
+
+/** The words of this area; they stand in {@code words.properties} of this package. */
+final class FaultWords {
+  private static final Words WORDS = Words.of(FaultWords.class);
+
+  private FaultWords() {}
+
+  /** The sentence of that name with its places filled. */
+  static String say(String name, Object... with) {
+    return WORDS.say(name, with);
+  }
+}

@@ -1,0 +1,15 @@
+package hitchlamp.server.trial;
+
+import hitchlamp.core.words.Words;
+
+/** The words of this area; they stand in {@code words.properties} of this package. */
+final class TrialWords {
+  private static final Words WORDS = Words.of(TrialWords.class);
+
+  private TrialWords() {}
+
+  /** The sentence of that name with its places filled. */
+  static String say(String name, Object... with) {
+    return WORDS.say(name, with);
+  }
+}
