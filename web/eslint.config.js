@@ -13,4 +13,19 @@ export default tseslint.config(
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
     },
   },
+  {
+    files: ['src/**/*.tsx'],
+    ignores: ['src/**/*.test.tsx', 'src/test-support.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'JSXText[value=/[A-Za-z]{2}/]', message: 'Words stand in the words.ts of their area.' },
+        {
+          selector:
+            'JSXAttribute[name.name=/^(aria-label|title|placeholder|alt|head|label)$/] > Literal[value=/[A-Za-z]{2}/]',
+          message: 'Words stand in the words.ts of their area.',
+        },
+      ],
+    },
+  },
 )

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
+import { texts } from './shared/words'
 
 /** A page that is fetched when somebody goes there. */
 function page<N extends string>(load: () => Promise<Record<N, ComponentType>>, name: N) {
@@ -10,7 +11,7 @@ function page<N extends string>(load: () => Promise<Record<N, ComponentType>>, n
 const router = createBrowserRouter([
   {
     path: '/',
-    HydrateFallback: () => <p className="p-6 text-ink-2">One moment.</p>,
+    HydrateFallback: () => <p className="p-6 text-ink-2">{texts.oneMoment}</p>,
     children: [
       { index: true, lazy: page(() => import('./job/Units'), 'Units') },
       { path: 'units', lazy: page(() => import('./job/Units'), 'Units') },

@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client'
 import { Gate } from './account/Gate'
 import './shared/look.css'
 import './shared/settings'
+import { texts } from './shared/words'
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } })
 
@@ -16,7 +17,7 @@ if (root) {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <Gate>
-          <Suspense fallback={<p className="p-6 text-ink-2">One moment.</p>}>
+          <Suspense fallback={<p className="p-6 text-ink-2">{texts.oneMoment}</p>}>
             <App />
           </Suspense>
         </Gate>

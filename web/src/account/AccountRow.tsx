@@ -5,6 +5,7 @@ import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { words } from '../shared/words'
 import { NewPassword } from './NewPassword'
+import { texts } from './words'
 
 /** One account; a manager gives it a new password or ends it. */
 export function AccountRow({ account, may, manage }: { account: AccountView; may: string; manage: boolean }) {
@@ -16,8 +17,8 @@ export function AccountRow({ account, may, manage }: { account: AccountView; may
       <td className="text-ink-2">{may}</td>
       {manage && (
         <td className="text-right">
-          <button className="btn" onClick={() => setOpen(true)} aria-label={`Change ${account.name}`}>
-            Change
+          <button className="btn" onClick={() => setOpen(true)} aria-label={texts.change(account.name)}>
+            {texts.change2}
           </button>
           <Panel open={open} onOpenChange={setOpen} title={account.name}>
             <Manage account={account} onDone={() => setOpen(false)} />
@@ -53,25 +54,20 @@ function Manage({ account, onDone }: { account: AccountView; onDone: () => void 
         }}
       >
         <NewPassword value={password} onChange={setPassword} />
-        <button className="btn btn-main">Give this password</button>
-        <p className="col-span-2 text-ink-2">
-          {account.name} is signed out everywhere and signs in with the new one.
-        </p>
+        <button className="btn btn-main">{texts.giveThisPassword}</button>
+        <p className="col-span-2 text-ink-2">{texts.isSignedOutEverywhereAndSigns(account.name)}</p>
       </form>
       <ProblemBox problem={reset.error ?? end.error} />
       {sure ? (
         <div className="border-l-4 border-grave bg-sheet px-4 py-3">
-          <p className="mb-2">
-            {account.name} is signed out at once and cannot sign in again. Everything that was entered under
-            this name stays.
-          </p>
+          <p className="mb-2">{texts.isSignedOutAtOnceAnd(account.name)}</p>
           <button className="btn" onClick={() => end.mutate()}>
-            End the account of {account.name}
+            {texts.endTheAccountOf(account.name)}
           </button>
         </div>
       ) : (
         <button className="btn" onClick={() => setSure(true)}>
-          End this account …
+          {texts.endThisAccount}
         </button>
       )}
     </>

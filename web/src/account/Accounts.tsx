@@ -8,12 +8,13 @@ import { AccountRow } from './AccountRow'
 import { ChangePassword } from './ChangePassword'
 import { useMe } from './me'
 import { NewPassword } from './NewPassword'
+import { texts } from './words'
 
 const MAY: Record<AccountView['role'], string> = {
-  MANAGER: 'everything, makes accounts, may take the seat from anybody',
-  TECHNICIAN: 'opens jobs and case files, hooks up, reads, commands',
-  APPRENTICE: 'opens jobs and case files, hooks up, reads; commands nothing',
-  SPECIALIST: 'looks at jobs and comments',
+  MANAGER: texts.everythingMakesAccountsMayTakeThe,
+  TECHNICIAN: texts.opensJobsAndCaseFilesHooks,
+  APPRENTICE: texts.opensJobsAndCaseFilesHooksUp,
+  SPECIALIST: texts.looksAtJobsAndComments,
 }
 
 /** Who can sign in; a manager adds people here. */
@@ -40,15 +41,15 @@ export function Accounts() {
     <>
       <TopBar />
       <main className="mx-auto max-w-[900px] p-6">
-        <h1 className="mb-4">Accounts</h1>
+        <h1 className="mb-4">{texts.accounts}</h1>
         <ProblemBox problem={error} />
         <table className="mb-8 w-full">
           <thead>
             <tr className="border-b border-line-strong text-left">
-              <th className="py-2 font-medium">Name</th>
-              <th className="font-medium">Role</th>
-              <th className="font-medium">May</th>
-              {manage && <th className="sr-only">Change</th>}
+              <th className="py-2 font-medium">{texts.name}</th>
+              <th className="font-medium">{texts.role}</th>
+              <th className="font-medium">{texts.may}</th>
+              {manage && <th className="sr-only">{texts.change2}</th>}
             </tr>
           </thead>
           <tbody>
@@ -60,7 +61,7 @@ export function Accounts() {
         <ChangePassword />
         {manage && (
           <section>
-            <h2 className="mb-2">A new account</h2>
+            <h2 className="mb-2">{texts.aNewAccount}</h2>
             <form
               className="grid grid-cols-[1fr_1fr_180px_auto] items-end gap-3"
               onSubmit={(e) => {
@@ -69,7 +70,7 @@ export function Accounts() {
               }}
             >
               <label>
-                Name
+                {texts.name}
                 <input
                   className="field"
                   required
@@ -78,9 +79,9 @@ export function Accounts() {
                   onChange={(e) => setName(e.target.value)}
                 />
               </label>
-              <NewPassword label="Password" value={password} onChange={setPassword} />
+              <NewPassword label={texts.password} value={password} onChange={setPassword} />
               <label>
-                Role
+                {texts.role}
                 <select
                   className="field"
                   value={role}
@@ -93,7 +94,7 @@ export function Accounts() {
                   ))}
                 </select>
               </label>
-              <button className="btn">Make the account</button>
+              <button className="btn">{texts.makeTheAccount}</button>
               <div className="col-span-4">
                 <ProblemBox problem={add.error} />
               </div>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { NewPassword } from './NewPassword'
+import { texts } from './words'
 
 /** The form with which somebody changes his own password. */
 export function ChangePassword() {
@@ -17,7 +18,7 @@ export function ChangePassword() {
   })
   return (
     <section className="mb-8">
-      <h2 className="mb-2">Your password</h2>
+      <h2 className="mb-2">{texts.yourPassword}</h2>
       <form
         className="grid grid-cols-[1fr_1fr_auto] items-end gap-3"
         onSubmit={(e) => {
@@ -26,7 +27,7 @@ export function ChangePassword() {
         }}
       >
         <label>
-          Current password
+          {texts.currentPassword}
           <input
             className="field"
             type="password"
@@ -38,13 +39,11 @@ export function ChangePassword() {
         </label>
         <NewPassword value={password} onChange={setPassword} />
         <button className="btn" disabled={change.isPending}>
-          Change password
+          {texts.changePassword}
         </button>
         <div className="col-span-3" aria-live="polite">
           <ProblemBox problem={change.error} />
-          {change.isSuccess && !change.error && (
-            <p>Changed. You stay signed in here; everywhere else you are signed out.</p>
-          )}
+          {change.isSuccess && !change.error && <p>{texts.changedYouStaySignedInHere}</p>}
         </div>
       </form>
     </section>

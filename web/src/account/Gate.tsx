@@ -4,6 +4,7 @@ import { get, type Me } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { MeContext } from './me'
 import { SignIn } from './SignIn'
+import { texts } from './words'
 
 /** Lets only those in who are signed in; asks the others to sign in, or for the first account. */
 export function Gate({ children }: { children: ReactNode }) {
@@ -12,7 +13,7 @@ export function Gate({ children }: { children: ReactNode }) {
     error,
     isPending,
   } = useQuery({ queryKey: ['me'], queryFn: () => get<Me>('/api/account/me') })
-  if (isPending) return <p className="p-6 text-ink-2">One moment.</p>
+  if (isPending) return <p className="p-6 text-ink-2">{texts.oneMoment}</p>
   if (error)
     return (
       <div className="p-6">

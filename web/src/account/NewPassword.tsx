@@ -1,9 +1,10 @@
+import { texts } from './words'
 /**
  * The field for a password that is being set. The server's rule is the same: 10 characters or more;
  * it also refuses the commonest ones, which only the server can tell.
  */
 export function NewPassword({
-  label = 'New password',
+  label = texts.newPassword,
   value,
   onChange,
 }: {

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { type Me, post } from '../api/client'
 import { Brand } from '../shared/Brand'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 /** Signing in; on an empty installation, making the first account. */
 export function SignIn({ first }: { first: boolean }) {
@@ -18,11 +19,9 @@ export function SignIn({ first }: { first: boolean }) {
       <div className="mb-8">
         <Brand />
       </div>
-      <h1 className="mb-2">{first ? 'Make the first account' : 'Sign in'}</h1>
+      <h1 className="mb-2">{first ? texts.makeTheFirstAccount : texts.signIn}</h1>
       <p className="mb-6 text-ink-2">
-        {first
-          ? 'Nobody can sign in here yet. The first account is a manager’s; it makes the others.'
-          : 'With the account that a manager has made for you.'}
+        {first ? texts.nobodyCanSignInHereYet : texts.withTheAccountThatAManager}
       </p>
       <form
         className="flex flex-col gap-4"
@@ -32,7 +31,7 @@ export function SignIn({ first }: { first: boolean }) {
         }}
       >
         <label className="flex flex-col gap-1">
-          <span className="font-semibold">Name</span>
+          <span className="font-semibold">{texts.name}</span>
           <input
             className="field"
             autoComplete="username"
@@ -44,7 +43,7 @@ export function SignIn({ first }: { first: boolean }) {
           />
         </label>
         <label className="flex flex-col gap-1">
-          <span className="font-semibold">Password</span>
+          <span className="font-semibold">{texts.password}</span>
           <input
             className="field"
             type="password"
@@ -54,13 +53,11 @@ export function SignIn({ first }: { first: boolean }) {
             value={password}
             onChange={(e) => setPassword(e.target.value)}
           />
-          {first && (
-            <span className="text-[15px] text-ink-2">At least 10 characters; a sentence is good.</span>
-          )}
+          {first && <span className="text-[15px] text-ink-2">{texts.atLeast10CharactersASentence}</span>}
         </label>
         <ProblemBox problem={enter.error} />
         <button className="btn btn-main justify-center" disabled={enter.isPending}>
-          {first ? 'Make the account' : 'Sign in'}
+          {first ? texts.makeTheAccount : texts.signIn}
         </button>
       </form>
     </main>

@@ -24,6 +24,6 @@ it('says why a file is refused', async () => {
   )
   renderInJob(<OpenCase />)
   fireEvent.change(screen.getByLabelText('Case file'), { target: { files: [zip] } })
-  expect(await screen.findByText(/no whole zip archive/)).toBeTruthy()
+  expect(await screen.findByText(/not a whole zip archive/)).toBeTruthy()
   expect(screen.getByText(/Ask again/)).toBeTruthy()
 })

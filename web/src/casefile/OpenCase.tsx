@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router'
 import { call } from '../api/client'
 import type { components } from '../api/generated/schema'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 /** Opens a case file from elsewhere as a job that can only be read, and goes there. */
 export function OpenCase() {
@@ -24,7 +25,7 @@ export function OpenCase() {
         type="file"
         accept=".zip"
         className="sr-only"
-        aria-label="Case file"
+        aria-label={texts.caseFile}
         tabIndex={-1}
         onChange={(e) => {
           const zip = e.target.files?.[0]
@@ -33,7 +34,7 @@ export function OpenCase() {
         }}
       />
       <button className="btn" disabled={open.isPending} onClick={() => file.current?.click()}>
-        {open.isPending ? 'Checking the case file' : 'Open a case file'}
+        {open.isPending ? texts.checkingTheCaseFile : texts.openACaseFile}
       </button>
       {open.error && (
         <div className="w-full">

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { type FaultsView, get, post } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 /** Clearing, with what it would destroy said first. A full read is stored before by itself. */
 export function ClearFaults({
@@ -31,7 +32,7 @@ export function ClearFaults({
     },
   })
   return (
-    <Panel open={open} onOpenChange={onOpenChange} title="Clear faults">
+    <Panel open={open} onOpenChange={onOpenChange} title={texts.clearFaults}>
       <form
         className="flex flex-col gap-4"
         onSubmit={(e) => {
@@ -39,10 +40,7 @@ export function ClearFaults({
           clear.mutate()
         }}
       >
-        <p>
-          All faults are read and stored first, then cleared, then read again; what comes back is named. Key
-          on, engine off: most modules refuse while the engine runs.
-        </p>
+        <p>{texts.allFaultsAreReadAndStored}</p>
         <ul className="flex flex-col gap-2">
           {(warnings.data ?? []).map((w) => (
             <li key={w} className="border-l-4 border-ink px-3 py-1 font-medium">
@@ -51,14 +49,14 @@ export function ClearFaults({
           ))}
         </ul>
         <label>
-          Which modules
+          {texts.whichModules}
           <select className="field" value={module} onChange={(e) => setModule(e.target.value)}>
-            <option value="">All that keep a fault</option>
+            <option value="">{texts.allThatKeepAFault}</option>
             {view.modules
               .filter((m) => m.read && m.faults > 0)
               .map((m) => (
                 <option key={m.key} value={m.key}>
-                  Only {m.title} ({m.faults})
+                  {texts.only(m.title, m.faults)}
                 </option>
               ))}
           </select>
@@ -70,15 +68,15 @@ export function ClearFaults({
             checked={understood}
             onChange={(e) => setUnderstood(e.target.checked)}
           />
-          I have read what this does.
+          {texts.iHaveReadWhatThisDoes}
         </label>
         <ProblemBox problem={warnings.error ?? clear.error} />
         <span className="flex gap-3">
           <button className="btn btn-main" disabled={!understood || clear.isPending}>
-            Read, clear, read again
+            {texts.readClearReadAgain}
           </button>
           <button type="button" className="btn" onClick={() => onOpenChange(false)}>
-            Clear nothing
+            {texts.clearNothing}
           </button>
         </span>
       </form>

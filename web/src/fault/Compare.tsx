@@ -5,7 +5,7 @@ import { type DifferenceLine, get, type ReadHead } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
-import { readWhys } from './words'
+import { readWhys, texts } from './words'
 
 /** When, why, and how much: short enough for a line of choice. */
 function title(r: ReadHead): string {
@@ -14,7 +14,7 @@ function title(r: ReadHead): string {
   const when = today
     ? at.toLocaleTimeString()
     : at.toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })
-  return `${when}, ${readWhys[r.why] ?? r.why}: ${r.active} now, ${r.faults - r.active} earlier`
+  return texts.nowEarlier(when, readWhys[r.why] ?? r.why, r.active, r.faults - r.active)
 }
 
 /** Any two reads of the job beside each other. */
@@ -38,33 +38,34 @@ export function Compare() {
     <>
       <p className="mb-1">
         <Link className="text-petrol underline" to={`/jobs/${job.id}/faults`}>
-          Where to start
+          {texts.whereToStart}
         </Link>
       </p>
-      <h1 className="mb-3">Compare reads</h1>
+      <h1 className="mb-3">{texts.compareReads}</h1>
       <ProblemBox problem={reads.error ?? lines.error} />
       {list.length < 2 ? (
         <p className="text-ink-2">
-          {list.length === 0 ? 'No read is stored yet.' : 'There is one read so far.'} Read the faults again,
-          after a repair for instance, and compare here.
+          {texts.readTheFaultsAgainAfterA(
+            list.length === 0 ? texts.noReadIsStoredYet : texts.thereIsOneReadSoFar,
+          )}
         </p>
       ) : (
         <>
           <div className="mb-4 grid grid-cols-2 gap-4">
             <ReadChoice
-              label="Before"
+              label={texts.before}
               reads={list}
               value={before}
               onChoose={(id) => setChosen({ ...chosen, before: id })}
             />
             <ReadChoice
-              label="After"
+              label={texts.after}
               reads={list}
               value={after}
               onChoose={(id) => setChosen({ ...chosen, after: id })}
             />
           </div>
-          {lines.data?.length === 0 && <p className="text-ink-2">Neither read holds a fault.</p>}
+          {lines.data?.length === 0 && <p className="text-ink-2">{texts.neitherReadHoldsAFault}</p>}
           <ul>
             {lines.data?.map((l) => (
               <li
@@ -77,24 +78,19 @@ export function Compare() {
                   <span className="ml-2 text-[15px] text-ink-2">{l.moduleTitle}</span>
                 </span>
                 <span className="text-right">
-                  <span className="code">
-                    SPN {l.spn} FMI {l.fmi}
-                  </span>
-                  {l.counted > 0 && <span className="ml-3">{l.counted} times more</span>}
+                  <span className="code">{texts.spnFmi(l.spn, l.fmi)}</span>
+                  {l.counted > 0 && <span className="ml-3">{texts.timesMore(l.counted)}</span>}
                 </span>
               </li>
             ))}
           </ul>
         </>
       )}
-      <Why title="Two reads">
-        <WhyPart head="What it shows">
-          Faults that are new, still there, gone, changed between active and earlier, or back after a clear. A
-          module that was not read the second time says nothing, and nothing is said of it.
-        </WhyPart>
-        <WhyPart head="Next">
+      <Why title={texts.twoReads}>
+        <WhyPart head={texts.whatItShows}>{texts.faultsThatAreNewStillThere}</WhyPart>
+        <WhyPart head={texts.next}>
           <Link className="btn" to={`/jobs/${job.id}/faults`}>
-            Where to start
+            {texts.whereToStart}
           </Link>
         </WhyPart>
       </Why>

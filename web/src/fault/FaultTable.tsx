@@ -1,5 +1,6 @@
 import type { Fault } from '../api/client'
 import { words } from '../shared/words'
+import { texts } from './words'
 
 /** Key of a fault in the list: module, SPN, FMI and state. */
 export function faultKey(f: Fault): string {
@@ -8,7 +9,7 @@ export function faultKey(f: Fault): string {
 
 /** Times a fault occurred, in words that do not claim more than the module told. */
 export function times(f: Fault): string {
-  if (f.count == null) return 'not counted'
+  if (f.count == null) return texts.notCounted
   return f.atCeiling ? '126× or more' : `${f.count}×`
 }
 
@@ -42,17 +43,15 @@ export function FaultTable({
                 <span className="text-[17px] font-semibold">{f.component}</span>
                 <span className="text-ink-2">, {f.mode}</span>
                 <span className="block">
-                  <span className="code">
-                    SPN {f.spn} FMI {f.fmi}
-                  </span>
+                  <span className="code">{texts.spnFmi(f.spn, f.fmi)}</span>
                   {withModule && <span className="ml-3 text-[15px] text-ink-2">{f.moduleTitle}</span>}
                   {f.doubtful && (
                     <span className="ml-3 text-[15px] font-medium">
-                      its module answers nonsense: do not trust this
+                      {texts.itsModuleAnswersNonsenseDoNot}
                     </span>
                   )}
                   {f.conversion === 'AMBIGUOUS' && (
-                    <span className="ml-3 text-[15px]">SPN ambiguous: conversion version not known</span>
+                    <span className="ml-3 text-[15px]">{texts.spnAmbiguousConversionVersionNotKnown}</span>
                   )}
                 </span>
               </span>

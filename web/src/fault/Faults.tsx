@@ -13,6 +13,7 @@ import { HourLine } from './HourLine'
 import { LampsByModule } from './LampStates'
 import { LeadList } from './LeadList'
 import { LeadWhy } from './LeadWhy'
+import { texts } from './words'
 
 /** Where to start: leads with their knock-ons and reasons, and the hour line below. */
 export function Faults() {
@@ -45,22 +46,19 @@ export function Faults() {
   if (!view)
     return (
       <>
-        <h1 className="mb-2">Where to start</h1>
-        <p className="mb-4 text-ink-2">
-          The faults have not been read in this job. The full roll call reads them from every module, with
-          their times and frozen values.
-        </p>
+        <h1 className="mb-2">{texts.whereToStart}</h1>
+        <p className="mb-4 text-ink-2">{texts.theFaultsHaveNotBeenRead}</p>
         {canAsk ? (
           <button
             className="btn btn-main"
             disabled={roll?.state === 'UNDER_WAY'}
             onClick={() => callRoll.mutate()}
           >
-            {roll?.state === 'UNDER_WAY' ? 'Calling the roll first' : 'Call the roll and read the faults'}
+            {roll?.state === 'UNDER_WAY' ? texts.callingTheRollFirst : texts.callTheRollAndReadThe}
           </button>
         ) : (
           <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
-            Hook up first
+            {texts.hookUpFirst}
           </Link>
         )}
         <ProblemBox problem={callRoll.error} />
@@ -80,26 +78,28 @@ export function Faults() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>Where to start</h1>
+        <h1>{texts.whereToStart}</h1>
         <p className="text-ink-2" aria-live="polite">
-          {count(view.faults.length, 'fault')} from{' '}
-          {count(view.modules.filter((m) => m.faults > 0).length, 'module')}
-          {underWay
-            ? ', reading'
-            : view.why === 'REPLAY'
-              ? ', replayed from a stored hook-up'
-              : `, read ${ago(new Date(view.readAt), new Date())}`}
-          {view.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
+          {texts.from(
+            count(view.faults.length, 'fault'),
+            count(view.modules.filter((m) => m.faults > 0).length, 'module'),
+            underWay
+              ? texts.reading
+              : view.why === 'REPLAY'
+                ? texts.replayedFromAStoredHookUp
+                : texts.read(ago(new Date(view.readAt), new Date())),
+          )}
+          {view.state === 'CUT_SHORT' && texts.itEndedHalfwayWhatWasFound}
         </p>
         {canAsk && (
           <button className="btn btn-main ml-auto" disabled={underWay} onClick={() => read.mutate()}>
-            Read faults again
+            {texts.readFaultsAgain}
           </button>
         )}
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
         <Link className="btn" to={`/jobs/${job.id}/faults/compare`}>
-          Compare reads
+          {texts.compareReads}
         </Link>
         {canAsk && (
           <button
@@ -108,98 +108,90 @@ export function Faults() {
             disabled={underWay && !watching}
             onClick={() => watch.mutate(!watching)}
           >
-            {watching ? 'Stop watching for changes' : 'Watch for changes'}
+            {watching ? texts.stopWatchingForChanges : texts.watchForChanges}
           </button>
         )}
         {mayCommand && (
           <>
             <button className="btn" disabled={underWay} onClick={() => selfTest.mutate()}>
-              Test circuits now
+              {texts.testCircuitsNow}
             </button>
             <button className="btn" disabled={underWay} onClick={() => setClearing(true)}>
-              Clear faults
+              {texts.clearFaults}
             </button>
           </>
         )}
         {view.moves > 0 && (
           <button className="btn" onClick={() => undo.mutate()}>
-            Take the last move back
+            {texts.takeTheLastMoveBack}
           </button>
         )}
-        {watching && (
-          <span className="text-[15px] text-ink-2">
-            Modules are listened to; a change is read and shown here and in the logbook.
-          </span>
-        )}
+        {watching && <span className="text-[15px] text-ink-2">{texts.modulesAreListenedToAChange}</span>}
       </div>
       <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
       <div aria-live="polite">
         {liveChanged && liveChanged.length > 0 && (
           <div className="mb-3 border-l-4 border-ink px-3 py-1">
-            <b className="font-semibold">Changed since the read before:</b>
+            <b className="font-semibold">{texts.changedSinceTheReadBefore}</b>
             <ul>
               {liveChanged.slice(0, 6).map((c) => (
                 <li key={c}>{c}</li>
               ))}
             </ul>
-            {liveChanged.length > 6 && <p>and {liveChanged.length - 6} more; compare the reads.</p>}
+            {liveChanged.length > 6 && <p>{texts.andMoreCompareTheReads(liveChanged.length - 6)}</p>}
           </div>
         )}
         {liveSelfTest && !liveSelfTest.ended && (
           <p className="mb-3 border-l-4 border-ink px-3 py-1 font-medium">
-            Modules test their circuits: {liveSelfTest.modules.filter((m) => m.ended).length} of{' '}
-            {liveSelfTest.modules.length} done.
+            {texts.modulesTestTheirCircuitsOfDone(
+              liveSelfTest.modules.filter((m) => m.ended).length,
+              liveSelfTest.modules.length,
+            )}
           </p>
         )}
         {liveSelfTest?.ended && (
           <p className="mb-3 text-[15px] text-ink-2">
-            Last self-test: {liveSelfTest.modules.map((m) => `${m.title}: ${m.says}`).join('; ')}.
+            {texts.lastSelfTest(liveSelfTest.modules.map((m) => `${m.title}: ${m.says}`).join('; '))}
           </p>
         )}
       </div>
       {unread.length > 0 && !underWay && (
         <p className="mb-3 text-ink-2">
-          Not read, so nothing is known of their faults: {unread.map((m) => m.title).join(', ')}.
+          {texts.notReadSoNothingIsKnown(unread.map((m) => m.title).join(', '))}
         </p>
       )}
       {wiped && (
         <p className="mb-3 border-l-4 border-ink px-3 py-1">
-          <b className="font-semibold">{said(wiped.title)}</b> What is missing here may stand in the story.{' '}
+          <b className="font-semibold">{said(wiped.title)}</b>
+          {texts.whatIsMissingHereMayStand}
           <Link className="underline" to={`/jobs/${job.id}/story`}>
-            Read the story
+            {texts.readTheStory}
           </Link>
         </p>
       )}
       {view.leads.length > 0 && today === 0 && (
-        <p className="mb-2 text-[18px] font-medium">
-          Nothing here belongs to today. What is kept was last there some time ago.
-        </p>
+        <p className="mb-2 text-[18px] font-medium">{texts.nothingHereBelongsToTodayWhat}</p>
       )}
-      {view.leads.length === 0 && !underWay && (
-        <p className="text-[18px]">
-          No module keeps a fault, and every expected module answers. If the complaint stands, go on with live
-          values and tests.
-        </p>
-      )}
+      {view.leads.length === 0 && !underWay && <p className="text-[18px]">{texts.noModuleKeepsAFaultAnd}</p>}
       <LeadList view={view} selected={lead?.id} onSelect={setChosen} />
       <HourLine view={view} story={story} selected={lead?.id} onSelect={setChosen} />
-      <section aria-label="Lamps" className="mt-6">
+      <section aria-label={texts.lamps} className="mt-6">
         <div className="mb-2 flex flex-wrap items-center gap-4">
-          <h2>Lamps that modules command</h2>
+          <h2>{texts.lampsThatModulesCommand}</h2>
           <Link className="btn ml-auto" to={`/jobs/${job.id}/faults/lamps`}>
-            Check the lamps
+            {texts.checkTheLamps}
           </Link>
         </div>
         {roll && <LampsByModule modules={roll.modules.filter((m) => m.lamps != null)} />}
       </section>
       {odd.length > 0 && (
-        <section aria-label="What did not come as it should" className="mt-4">
-          <h2 className="mb-1">What did not come as it should</h2>
+        <section aria-label={texts.whatDidNotComeAsIt} className="mt-4">
+          <h2 className="mb-1">{texts.whatDidNotComeAsIt}</h2>
           <ul className="text-[15px]">
             {odd.map((m) => (
               <li key={m.key} className="border-b border-line py-1">
                 <b className="font-semibold">{m.title}:</b> {m.oddities.slice(0, 3).join(' ')}
-                {m.oddities.length > 3 && ` And ${m.oddities.length - 3} more.`}
+                {m.oddities.length > 3 && texts.andMore(m.oddities.length - 3)}
               </li>
             ))}
           </ul>

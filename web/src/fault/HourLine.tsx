@@ -1,6 +1,6 @@
 import type { FaultsView, StoryView } from '../api/client'
 import { HourAxis, type HourEventData, type HourRowData } from '../shared/HourAxis'
-import { leadMarks } from './words'
+import { leadMarks, texts } from './words'
 
 /** One line a lead: from its first sign to its last, on the engine's clock. */
 export function rowsOf(view: FaultsView): HourRowData[] {
@@ -19,14 +19,14 @@ export function rowsOf(view: FaultsView): HourRowData[] {
 /** One line a protection record: from the first time beyond its limit to the last. */
 export function protectionRows(story: StoryView | undefined): HourRowData[] {
   return (story?.protection ?? []).map((p) => ({
-    id: `protection ${p.name}`,
-    title: `${p.name}, too ${p.above ? 'high' : 'low'}`,
+    id: texts.protection(p.name),
+    title: texts.too(p.name, p.above ? 'high' : 'low'),
     from: p.firstHour,
     to: p.lastHour,
     active: false,
     silent: false,
     first: false,
-    state: 'Kept',
+    state: texts.kept,
   }))
 }
 
@@ -35,7 +35,7 @@ export function trailEvents(story: StoryView | undefined): HourEventData[] {
   return (story?.trail ?? []).map((t) => ({
     hours: t.hour,
     kind: t.deed ?? 'UNKNOWN',
-    text: `${t.title}${t.tool ? ` by ${t.tool}` : ''}`,
+    text: `${t.title}${t.tool ? texts.by(t.tool) : ''}`,
   }))
 }
 

@@ -1,5 +1,6 @@
 import type { Module } from '../api/client'
 import { words } from '../shared/words'
+import { texts } from './words'
 
 type Lamps = NonNullable<Module['lamps']>
 
@@ -52,7 +53,7 @@ export function LampsByModule({ modules }: { modules: Module[] }) {
       {dark.length > 0 && (
         <li className="flex items-center gap-3 text-ink-2">
           <span className="inline-block h-3.5 w-3.5 rounded-full border-[1.5px] border-ink-2" aria-hidden />
-          Not lit: {dark.map((l) => words.lamps[l].toLowerCase()).join(', ')}
+          {texts.notLit(dark.map((l) => words.lamps[l].toLowerCase()).join(', '))}
         </li>
       )}
     </ul>

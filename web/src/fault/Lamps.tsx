@@ -5,7 +5,7 @@ import { get, type LampCheck, type LampRow, post, Problem, remove } from '../api
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
-import { lampSeen, type Seen, verdicts } from './words'
+import { lampSeen, type Seen, verdicts, texts } from './words'
 
 /** The lamp check: the bus says what is commanded, the eye says what lights. */
 export function Lamps() {
@@ -35,38 +35,32 @@ export function Lamps() {
     <>
       <p className="mb-1">
         <Link className="text-petrol underline" to={`/jobs/${job.id}/faults`}>
-          Where to start
+          {texts.whereToStart}
         </Link>
       </p>
       <div className="mb-3 flex flex-wrap items-center gap-4">
-        <h1>Check the lamps</h1>
+        <h1>{texts.checkTheLamps}</h1>
         {canAsk && !underWay && (
           <button className="btn btn-main ml-auto" onClick={() => begin.mutate()}>
-            {check ? 'Check them again' : 'Begin'}
+            {check ? texts.checkThemAgain : texts.begin}
           </button>
         )}
         {underWay && (
           <button className="btn ml-auto" onClick={() => stop.mutate()}>
-            Stop
+            {texts.stop}
           </button>
         )}
       </div>
       <ProblemBox problem={begin.error ?? stop.error ?? answer.error ?? last.error} />
       {!canAsk && !check && (
         <p className="mb-3">
-          Hook up and call the roll first.{' '}
+          {texts.hookUpAndCallTheRoll}
           <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
-            Hook up
+            {texts.hookUp}
           </Link>
         </p>
       )}
-      {!check && (
-        <p className="max-w-[68ch] text-ink-2">
-          At key-on each warning lamp must light and go out. The modules are listened to, so that you see what
-          they command; you say what the lamps do. Nothing is sent to the unit. The engine stops when the key
-          goes off.
-        </p>
-      )}
+      {!check && <p className="max-w-[68ch] text-ink-2">{texts.atKeyOnEachWarningLamp}</p>}
       <p
         aria-live="assertive"
         className={underWay ? 'mb-4 text-[34px] leading-tight font-semibold' : 'mb-3 text-ink-2'}
@@ -75,15 +69,15 @@ export function Lamps() {
       </p>
       {check?.stage === 'KEY_OFF' && (
         <p className="mb-4 text-ink-2">
-          Seen on the bus by itself. A module may run on for a while:{' '}
-          <button className="btn ml-2" onClick={() => answer.mutate('key is off')}>
-            The key is off
+          {texts.seenOnTheBusByItself}
+          <button className="btn ml-2" onClick={() => answer.mutate(texts.keyIsOff)}>
+            {texts.theKeyIsOff}
           </button>
         </p>
       )}
       {check?.stage === 'KEY_ON' && (
-        <button className="btn mb-4" onClick={() => answer.mutate('key is on')}>
-          The key is on
+        <button className="btn mb-4" onClick={() => answer.mutate(texts.keyIsOn)}>
+          {texts.theKeyIsOn}
         </button>
       )}
       {check && looking && open.length > 1 && (
@@ -93,7 +87,7 @@ export function Lamps() {
             for (const l of open) answer.mutate(`${l.id}=LIT_THEN_OUT`)
           }}
         >
-          {open.length === check.lamps.length ? 'All' : 'All others'} lit and went out
+          {texts.litAndWentOut(open.length === check.lamps.length ? texts.all : texts.allOthers)}
         </button>
       )}
       {check && (check.ended || looking) && (
@@ -108,16 +102,10 @@ export function Lamps() {
           ))}
         </ul>
       )}
-      <Why title="Lamp check">
-        <WhyPart head="Why look at lamps">
-          A lamp that never lights warns of nothing. It often points to the supply of the module that commands
-          it.
-        </WhyPart>
-        <WhyPart head="How it is judged">
-          Commanded on and dark: the lamp, its wire or the instruments. Dark, and its module silent: supply
-          and ground of that module. Lit for good: a module keeps it on, or the wire is shorted.
-        </WhyPart>
-        <WhyPart head="Next">
+      <Why title={texts.lampCheck}>
+        <WhyPart head={texts.whyLookAtLamps}>{texts.aLampThatNeverLightsWarns}</WhyPart>
+        <WhyPart head={texts.howItIsJudged}>{texts.commandedOnAndDarkTheLamp}</WhyPart>
+        <WhyPart head={texts.next}>
           {check?.lamps.some((l) => l.verdict === 'FAIL') ? (
             <ul>
               {check.lamps
@@ -129,7 +117,7 @@ export function Lamps() {
                 ))}
             </ul>
           ) : (
-            'Go on with the faults.'
+            texts.goOnWithTheFaults
           )}
         </WhyPart>
       </Why>
@@ -142,10 +130,10 @@ function commanded(l: LampRow): string {
   return l.by
     .map((c) =>
       !c.heard
-        ? `${c.title}: silent`
+        ? texts.silent(c.title)
         : !c.told
-          ? `${c.title}: says nothing of it`
-          : `${c.title}: ${c.lit ? (c.out ? 'on, then off' : 'on') : 'off'}`,
+          ? texts.saysNothingOfIt(c.title)
+          : `${c.title}: ${c.lit ? (c.out ? texts.onThenOff : 'on') : 'off'}`,
     )
     .join(' · ')
 }
@@ -162,7 +150,7 @@ function Row({ lamp: l, ask, onSeen }: { lamp: LampRow; ask: boolean; onSeen: (s
           {seen && <span className="block">{l.says}</span>}
           <span className="block text-ink-2">
             {commanded(l)}
-            {seen && !ask && ` · you: ${lampSeen[seen].toLowerCase()}`}
+            {seen && !ask && texts.you(lampSeen[seen].toLowerCase())}
           </span>
         </span>
       </div>
@@ -170,7 +158,7 @@ function Row({ lamp: l, ask, onSeen }: { lamp: LampRow; ask: boolean; onSeen: (s
         <div
           className="mt-2 flex flex-wrap gap-2"
           role="group"
-          aria-label={`What the ${l.title.toLowerCase()} did`}
+          aria-label={texts.whatTheDid(l.title.toLowerCase())}
         >
           {(Object.keys(lampSeen) as Seen[]).map((s) => (
             <button key={s} className="btn" aria-pressed={seen === s} onClick={() => onSeen(s)}>

@@ -4,6 +4,7 @@ import type { FaultsView, Lead } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useBeginTrace } from '../trace/useBeginTrace'
+import { texts } from './words'
 
 /**
  * From a lead to everything that belongs to it, one action each: its guide, its circuit, its live values, the values
@@ -27,22 +28,22 @@ export function LeadLinks({ lead, view, main }: { lead: Lead; view: FaultsView; 
           disabled={!me.rights.includes('READ') || begin.isPending}
           onClick={() => begin.mutate({ guide: g.id, part: lead.id })}
         >
-          Trace it, step by step
+          {texts.traceItStepByStep}
         </button>
       ))}
       {lead.circuit && (
         <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
-          Its circuit
+          {texts.itsCircuit}
         </Link>
       )}
       {spns.length > 0 && (
         <Link className="btn" to={`/jobs/${job.id}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
-          Live values of it
+          {texts.liveValuesOfIt}
         </Link>
       )}
       {sheet && (
         <Link className="btn" to={sheet}>
-          Values frozen with it
+          {texts.itsFreezeFrame}
         </Link>
       )}
       <ProblemBox problem={begin.error} />

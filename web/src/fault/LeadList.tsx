@@ -1,7 +1,7 @@
 import { memo, useMemo, useState } from 'react'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
 import { LeadLinks } from './LeadLinks'
-import { bearings, counted, hoursAgo, leadMarks } from './words'
+import { bearings, counted, hoursAgo, leadMarks, texts } from './words'
 
 /** Leads of a group that are shown before somebody wants all: a list of hundreds stays calm and opens at once. */
 const FIRST = 40
@@ -42,7 +42,7 @@ export function LeadList({
             </ul>
             {shown.length < leads.length && (
               <button className="btn mt-3" onClick={() => setAll(true)}>
-                Show the other {leads.length - shown.length}
+                {texts.showTheOther(leads.length - shown.length)}
               </button>
             )}
           </section>
@@ -80,21 +80,22 @@ const LeadLine = memo(function LeadLine({
         <span className={`mark mt-0.5 ${mark.style}`}>{mark.says}</span>
         <span>
           <span className={strong ? 'text-[18px] font-semibold' : 'text-[17px] font-medium'}>{l.title}</span>
-          {l.moved && <span className="ml-3 text-[15px] text-ink-2">moved: {l.moved}</span>}
+          {l.moved && <span className="ml-3 text-[15px] text-ink-2">{texts.moved(l.moved)}</span>}
           <span className="block text-[15px] text-ink-2">{l.reasons.join(' · ')}</span>
         </span>
         <span className="text-right text-[15px] whitespace-nowrap text-ink-2">
           {l.times > 0 && (
             <span className="block">
-              <b className="font-narrow text-[22px] font-semibold text-ink">{l.times}</b> times
+              <b className="font-narrow text-[22px] font-semibold text-ink">{l.times}</b>
+              {texts.times}
             </span>
           )}
           {l.knockOns.length > 0 && (
             <span className="block">
-              {l.knockOns.length} knock-on{l.knockOns.length > 1 ? 's' : ''}
+              {texts.knockOn(l.knockOns.length, l.knockOns.length > 1 ? 's' : '')}
             </span>
           )}
-          {l.hoursAgo != null && <span className="block">last {hoursAgo(l.hoursAgo)}</span>}
+          {l.hoursAgo != null && <span className="block">{texts.last(hoursAgo(l.hoursAgo))}</span>}
         </span>
       </button>
       {open && (
@@ -102,7 +103,7 @@ const LeadLine = memo(function LeadLine({
           <FaultRows keys={l.signs} byKey={byKey} />
           {l.knockOns.length > 0 && (
             <>
-              <h3 className="mt-2 mb-0.5">What follows from it</h3>
+              <h3 className="mt-2 mb-0.5">{texts.whatFollowsFromIt}</h3>
               <FaultRows keys={l.knockOns} byKey={byKey} />
             </>
           )}
@@ -126,14 +127,14 @@ function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLi
             key={key}
             className="grid grid-cols-[132px_74px_1fr_auto] items-center gap-x-3 py-0.5 text-[15px]"
           >
-            <span className="code">
-              SPN {f.spn} FMI {f.fmi}
+            <span className="code">{texts.spnFmi(f.spn, f.fmi)}</span>
+            <span className={`mark ${f.active ? 'mark-filled' : ''}`}>
+              {f.active ? texts.now : texts.earlier}
             </span>
-            <span className={`mark ${f.active ? 'mark-filled' : ''}`}>{f.active ? 'Now' : 'Earlier'}</span>
             <span>
               {f.component}, {f.mode}
               <span className="ml-2 text-ink-2">{f.moduleTitle}</span>
-              {f.failsNow && <b className="ml-2 font-semibold">self-test: there at this moment</b>}
+              {f.failsNow && <b className="ml-2 font-semibold">{texts.selfTestThereAtThisMoment}</b>}
             </span>
             <span className="font-narrow text-[17px]">{counted(f)}</span>
           </li>

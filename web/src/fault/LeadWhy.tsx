@@ -7,7 +7,7 @@ import { Why, WhyPart } from '../job/Why'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { LeadLinks } from './LeadLinks'
-import { bearings, hoursAgo } from './words'
+import { bearings, hoursAgo, texts } from './words'
 
 /** What a lead is, what is normal, what it means here, what to do next. */
 export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; lead: Lead }) {
@@ -17,28 +17,31 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
   const began = lead.firstHour ?? undefined
   return (
     <Why title={lead.title}>
-      {lead.what && <WhyPart head="What it is">{lead.what}</WhyPart>}
-      {lead.normal && <WhyPart head="Normal">{lead.normal}</WhyPart>}
-      {lead.effects && <WhyPart head="What the driver notices">{lead.effects}</WhyPart>}
-      <WhyPart head="Here">
+      {lead.what && <WhyPart head={texts.whatItIs}>{lead.what}</WhyPart>}
+      {lead.normal && <WhyPart head={texts.normal}>{lead.normal}</WhyPart>}
+      {lead.effects && <WhyPart head={texts.whatTheDriverNotices}>{lead.effects}</WhyPart>}
+      <WhyPart head={texts.here}>
         {lead.reasons.length > 0 ? `${lead.reasons.join('; ')}.` : bearings[lead.bearing]}
         {began !== undefined && view.hours != null && (
           <span className="mt-1 block">
-            Began at {began.toLocaleString(undefined, { maximumFractionDigits: 1 })} h,{' '}
-            {hoursAgo(view.hours - began)}.
+            {texts.beganAtH(
+              began.toLocaleString(undefined, { maximumFractionDigits: 1 }),
+              hoursAgo(view.hours - began),
+            )}
           </span>
         )}
         {began === undefined && signs.length > 0 && (
-          <span className="mt-1 block">When it began is not told: its module keeps no times.</span>
+          <span className="mt-1 block">{texts.whenItBeganIsNotTold}</span>
         )}
         {signs.some((f) => f.severity) && (
           <span className="mt-1 block">
-            Severity by the standard: {signs.map((f) => f.severity).filter(Boolean)[0]}.
+            {texts.severityByTheStandard}
+            {signs.map((f) => f.severity).filter(Boolean)[0]}.
           </span>
         )}
       </WhyPart>
       {lead.causes.length > 0 && (
-        <WhyPart head="Usually">
+        <WhyPart head={texts.usually}>
           <ul className="list-disc pl-4">
             {lead.causes.map((c) => (
               <li key={c}>{c}</li>
@@ -46,7 +49,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
           </ul>
         </WhyPart>
       )}
-      <WhyPart head="Next">
+      <WhyPart head={texts.next}>
         {lead.next.length > 0 && (
           <ol className="mb-3 list-decimal pl-5 text-ink">
             {lead.next.map((n) => (
@@ -59,22 +62,22 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
         <span className="flex flex-col gap-2">
           <LeadLinks lead={lead} view={view} main={false} />
           <Link className="btn" to={`/jobs/${job}/tests`}>
-            Tests
+            {texts.tests}
           </Link>
           {signs[0] && (
             <Link className="btn" to={`/jobs/${job}/modules/${signs[0].module}`}>
-              The module that reports it
+              {texts.theModuleThatReportsIt}
             </Link>
           )}
         </span>
       </WhyPart>
       {me.rights.includes('READ') && view.readId > 0 && (
         <p className="mt-auto text-[15px] text-ink-2">
-          Not convinced?{' '}
+          {texts.notConvinced}
           <button className="min-h-11 text-petrol underline" onClick={() => setMoving(true)}>
-            Move this lead
-          </button>{' '}
-          and say why; it is kept with the job.
+            {texts.moveThisLead}
+          </button>
+          {texts.andSayWhyItIsKept}
         </p>
       )}
       <MoveLead job={job} view={view} lead={lead} open={moving} onOpenChange={setMoving} />
@@ -107,7 +110,7 @@ function MoveLead({
     },
   })
   return (
-    <Panel open={open} onOpenChange={onOpenChange} title={`Move: ${lead.title}`}>
+    <Panel open={open} onOpenChange={onOpenChange} title={texts.move(lead.title)}>
       <form
         className="flex flex-col gap-4"
         onSubmit={(e) => {
@@ -116,20 +119,20 @@ function MoveLead({
         }}
       >
         <label>
-          Where to
+          {texts.whereTo}
           <select className="field" value={to} onChange={(e) => setTo(e.target.value)}>
-            <option value="">To the top: chase it first</option>
+            <option value="">{texts.toTheTopChaseItFirst}</option>
             {view.leads
               .filter((l) => l.id !== lead.id)
               .map((l) => (
                 <option key={l.id} value={l.id}>
-                  Under: {l.title}
+                  {texts.under(l.title)}
                 </option>
               ))}
           </select>
         </label>
         <label>
-          Why
+          {texts.why}
           <input
             className="field"
             required
@@ -141,10 +144,10 @@ function MoveLead({
         <ProblemBox problem={move.error} />
         <span className="flex gap-3">
           <button className="btn btn-main" disabled={move.isPending}>
-            Move it
+            {texts.moveIt}
           </button>
           <button type="button" className="btn" onClick={() => onOpenChange(false)}>
-            Leave it
+            {texts.leaveIt}
           </button>
         </span>
       </form>

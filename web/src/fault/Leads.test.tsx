@@ -154,7 +154,7 @@ it('from a lead its guide, its circuit, its live and its frozen values are one a
   const to = (name: string) => screen.getByRole('link', { name }).getAttribute('href')
   expect(to('Its circuit')).toBe('/jobs/3/trace/circuits/sensor-supply-2')
   expect(to('Live values of it')).toBe('/jobs/3/watch?spn=102')
-  expect(to('Values frozen with it')).toContain('/jobs/3/faults/snapshots?read=')
+  expect(to('Its freeze frame')).toContain('/jobs/3/faults/snapshots?read=')
   await userEvent.click(screen.getByRole('button', { name: 'Trace it, step by step' }))
   await waitFor(() =>
     expect(sent).toEqual(['POST /api/jobs/3/traces {"guide":"sensor-supply","part":"sensor-supply-2"}']),
@@ -211,7 +211,7 @@ it('clearing says what it destroys and waits for a yes', async () => {
   vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
     sent.push(`${init?.method ?? 'GET'} ${url} ${typeof init?.body === 'string' ? init.body : ''}`)
     return Promise.resolve(
-      new Response(JSON.stringify(['1 fault is there now and will come back unless repaired.']), {
+      new Response(JSON.stringify(['1 fault is active now and will come back unless repaired.']), {
         headers: { 'Content-Type': 'application/json' },
       }),
     )
@@ -221,7 +221,7 @@ it('clearing says what it destroys and waits for a yes', async () => {
       <ClearFaults job={3} view={view} open onOpenChange={() => undefined} />
     </QueryClientProvider>,
   )
-  expect(await screen.findByText(/will come back unless mended/)).toBeVisible()
+  expect(await screen.findByText(/will come back unless repaired/)).toBeVisible()
   const button = screen.getByRole('button', { name: 'Read, clear, read again' })
   expect(button).toBeDisabled()
   await userEvent.click(screen.getByRole('checkbox'))

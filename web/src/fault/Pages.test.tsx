@@ -185,7 +185,7 @@ it('the why column answers for the first lead and ends in next steps', () => {
   const column = within(why)
   expect(column.getByText('Lets exhaust back into the intake.')).toBeInTheDocument()
   expect(column.getByText('Move it with the key on.')).toBeInTheDocument()
-  expect(column.getByRole('link', { name: 'Values frozen with it' })).toHaveAttribute(
+  expect(column.getByRole('link', { name: 'Its freeze frame' })).toHaveAttribute(
     'href',
     '/jobs/3/faults/snapshots?read=5&fault=m%2F2791%2F7',
   )

@@ -6,6 +6,7 @@ import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
 import { words } from '../shared/words'
+import { texts } from './words'
 
 /** Values that a module froze, all kept occurrences side by side; a second fault can be set beside the first. */
 export function Snapshots() {
@@ -36,19 +37,19 @@ export function Snapshots() {
     <>
       <p className="mb-1">
         <Link className="text-petrol underline" to={`/jobs/${job.id}/faults`}>
-          Where to start
+          {texts.whereToStart}
         </Link>
       </p>
-      <h1 className="mb-3">Frozen values</h1>
+      <h1 className="mb-3">{texts.freezeFrames}</h1>
       <div className="mb-4 grid grid-cols-2 gap-4">
         {[0, 1].map((i) => (
           <label key={i}>
-            {i === 0 ? 'Fault' : 'Beside it'}
+            {i === 0 ? texts.fault : texts.besideIt}
             <select className="field" value={keys[i] ?? ''} onChange={(e) => set(i, e.target.value)}>
-              {i === 1 && <option value="">nothing</option>}
+              {i === 1 && <option value="">{texts.nothing}</option>}
               {frozen.map((f) => (
                 <option key={f.key} value={f.key}>
-                  SPN {f.spn} FMI {f.fmi}, {f.component}
+                  {texts.spnFmi2(f.spn, f.fmi, f.component)}
                 </option>
               ))}
             </select>
@@ -57,15 +58,15 @@ export function Snapshots() {
       </div>
       <ProblemBox problem={sheet.error} />
       {sheet.data && sheet.data.columns.length === 0 && (
-        <p className="text-ink-2">Its module kept no values with this fault.</p>
+        <p className="text-ink-2">{texts.itsModuleKeptNoValuesWith}</p>
       )}
       {sheet.data && sheet.data.columns.length > 0 && (
         <div className="overflow-x-auto">
           <table className="w-full text-[15px]">
             <thead>
               <tr className="border-b border-line-strong align-bottom">
-                <th className="py-1 pr-4 text-left font-semibold">Value</th>
-                <th className="pr-2 text-left font-semibold">Unit</th>
+                <th className="py-1 pr-4 text-left font-semibold">{texts.value}</th>
+                <th className="pr-2 text-left font-semibold">{texts.unit}</th>
                 {sheet.data.columns.map((c, i) => (
                   <th key={`${c} ${i}`} className="w-[92px] px-2 text-right font-semibold">
                     {c}
@@ -81,7 +82,7 @@ export function Snapshots() {
                 >
                   <td className="min-w-[190px] py-1 pr-3">
                     {r.name}
-                    {r.derived && <span className="text-ink-3"> (worked out)</span>}
+                    {r.derived && <span className="text-ink-3">{texts.workedOut}</span>}
                   </td>
                   <td className="pr-2 text-ink-2">{show(0, r.unit, 0).unit.replace(/^1$/, '')}</td>
                   {r.cells.map((c, at) => {
@@ -96,11 +97,11 @@ export function Snapshots() {
                             >
                               {shown.figure}
                             </span>
-                            {c.mark && <span className="sr-only">, out of place: {c.mark}</span>}
+                            {c.mark && <span className="sr-only">{texts.outOfPlace(c.mark)}</span>}
                           </>
                         ) : (
                           <span className={`text-ink-2 ${c.mark ? 'border-b-[3px] border-ink' : ''}`}>
-                            {words.states[c.state] || 'not kept'}
+                            {words.states[c.state] || texts.notKept}
                           </span>
                         )}
                       </td>
@@ -112,13 +113,11 @@ export function Snapshots() {
           </table>
         </div>
       )}
-      <Why title="Out of place">
+      <Why title={texts.outOfPlace2}>
         {reasons.length === 0 ? (
-          <WhyPart head="Here">
-            Nothing passes a limit of the pack. Look at commanded against measured all the same.
-          </WhyPart>
+          <WhyPart head={texts.here}>{texts.nothingPassesALimitOfThe}</WhyPart>
         ) : (
-          <WhyPart head="Here, underlined in the table">
+          <WhyPart head={texts.hereUnderlinedInTheTable}>
             <ul className="list-disc pl-4">
               {reasons.map((r) => (
                 <li key={r} className="mb-1">
@@ -128,13 +127,10 @@ export function Snapshots() {
             </ul>
           </WhyPart>
         )}
-        <WhyPart head="How to read it">
-          Each column is one occurrence as the module froze it. Limits stand in the pack with their source;
-          most are common practice, no source.
-        </WhyPart>
-        <WhyPart head="Next">
+        <WhyPart head={texts.howToReadIt}>{texts.eachColumnIsOneOccurrenceAs}</WhyPart>
+        <WhyPart head={texts.next}>
           <Link className="btn" to={`/jobs/${job.id}/faults`}>
-            Where to start
+            {texts.whereToStart}
           </Link>
         </WhyPart>
       </Why>

@@ -4,6 +4,7 @@ import { type Cab, get, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
 import { CabHarness } from './CabHarness'
+import { texts } from './words'
 
 /**
  * The cab of a simulated unit: what a person would do there with their hands. Kept apart from everything else by its
@@ -36,7 +37,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
   const coolant = cab && show(cab.coolantC, '°C', 0)
   return (
     <section
-      aria-label="Simulated cab"
+      aria-label={texts.simulatedCab}
       className="cab fixed right-0 bottom-[53px] z-10 w-[300px] border border-line-strong bg-paper max-[900px]:w-[260px]"
       style={{
         borderTop: '10px solid transparent',
@@ -48,30 +49,28 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
-        Simulated cab
+        {texts.simulatedCab}
         <span className="text-[15px] font-normal text-ink-2">
-          {cab ? (cab.plugged ? `key ${cab.key}` : 'unplugged') : ''}
+          {cab ? (cab.plugged ? texts.key(cab.key) : texts.unplugged) : ''}
         </span>
       </button>
       {open && cab && (
         <div className="flex max-h-[76vh] flex-col gap-3 overflow-auto px-4 pb-4">
-          <p className="text-[15px] text-ink-2">
-            Stands in for your hands in the cab. Not there on a real unit.
-          </p>
+          <p className="text-[15px] text-ink-2">{texts.standsInForYourHandsIn}</p>
           <div className="grid grid-cols-3 gap-2">
             <button
               className="btn justify-center px-2"
               aria-pressed={cab.key === 'off'}
               onClick={() => act.mutate(['key', 'off'])}
             >
-              Key off
+              {texts.keyOff}
             </button>
             <button
               className="btn justify-center px-2"
               aria-pressed={cab.key === 'on'}
               onClick={() => act.mutate(['key', 'on'])}
             >
-              Key on
+              {texts.keyOn}
             </button>
             <button
               className="btn justify-center px-2"
@@ -81,23 +80,23 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
                 if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) crank()
               }}
             >
-              Crank
+              {texts.crank}
             </button>
           </div>
           <CabHarness path={path} cab={cab} onAct={(action, value) => act.mutate([action, value])} />
-          <ul className="flex flex-wrap gap-x-3 gap-y-1 text-[14px]" aria-label="Lamps in the cab">
+          <ul className="flex flex-wrap gap-x-3 gap-y-1 text-[14px]" aria-label={texts.lampsInTheCab}>
             {Object.entries(cab.lamps).map(([lamp, lit]) => (
               <li key={lamp} className={lit ? 'font-semibold' : 'text-ink-3'}>
                 <span
                   className={`mr-1.5 inline-block h-3 w-3 rounded-full border-[1.5px] border-ink ${lit ? 'bg-ink' : ''}`}
                   aria-hidden
                 />
-                {lamp.replaceAll('-', ' ')} {lit ? 'lit' : 'dark'}
+                {lamp.replaceAll('-', ' ')} {lit ? texts.lit : texts.dark}
               </li>
             ))}
           </ul>
           <label className="text-[15px]">
-            Pedal {Math.round(cab.pedal * 100)} %
+            {texts.pedal(Math.round(cab.pedal * 100))}
             <input
               type="range"
               min="0"
@@ -110,14 +109,15 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
           </label>
           <Driving cab={cab} onAct={(action, value) => act.mutate([action, value])} />
           <p className="font-narrow text-[18px] font-semibold">
-            {Math.round(cab.rpm)} rpm, {cab.kmh > 0.5 && `${Math.round(cab.kmh)} km/h, `} {coolant?.figure}{' '}
-            {coolant?.unit}, {cab.batteryV.toFixed(1)} V
+            {texts.rpm(Math.round(cab.rpm))}
+            {cab.kmh > 0.5 && `${Math.round(cab.kmh)} km/h, `} {coolant?.figure} {coolant?.unit},{' '}
+            {cab.batteryV.toFixed(1)} V
           </p>
           <button
             className="btn justify-center"
             onClick={() => act.mutate(['plug', cab.plugged ? 'false' : 'true'])}
           >
-            {cab.plugged ? 'Unplug the link' : 'Plug the link in'}
+            {cab.plugged ? texts.unplugTheLink : texts.plugTheLinkIn}
           </button>
           <ProblemBox problem={act.error} />
         </div>
@@ -134,34 +134,35 @@ function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: stri
   return (
     <div className="grid grid-cols-2 gap-2 text-[15px]">
       <label>
-        Gear {automatic && `(${d.gear.slice(1)})`}
+        {texts.gear}
+        {automatic && `(${d.gear.slice(1)})`}
         <select
           className="field"
           value={automatic ? 'd' : d.gear}
           onChange={(e) => onAct('gear', e.target.value)}
         >
-          <option value="n">neutral</option>
-          <option value="d">drive</option>
+          <option value="n">{texts.neutral}</option>
+          <option value="d">{texts.drive}</option>
           {Array.from({ length: 12 }, (_, i) => (
             <option key={i + 1} value={String(i + 1)}>
-              hold {i + 1}
+              {texts.hold(i + 1)}
             </option>
           ))}
         </select>
       </label>
       <label>
-        Brake
+        {texts.brake}
         <select
           className="field"
           value={Number(d.brake) > 0 ? '0.4' : '0'}
           onChange={(e) => onAct('brake', e.target.value)}
         >
-          <option value="0">off</option>
-          <option value="0.4">on</option>
+          <option value="0">{texts.off}</option>
+          <option value="0.4">{texts.on}</option>
         </select>
       </label>
       <label>
-        Hill, %
+        {texts.hill}
         <select
           className="field"
           value={String(Number(d.grade))}
@@ -175,7 +176,7 @@ function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: stri
         </select>
       </label>
       <label>
-        Load, t
+        {texts.loadT}
         <select
           className="field"
           value={String(Number(d.load))}

@@ -4,6 +4,7 @@ import { type Cab, get } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { meterDigits } from '../shared/trade'
 import { useAskedMeter } from '../trace/askedMeter'
+import { texts } from './words'
 
 interface Points {
   points: string[]
@@ -16,10 +17,10 @@ interface Reading {
 }
 
 const HANDS = [
-  ['in', 'In'],
-  ['off', 'Off'],
-  ['bridged', 'Off, jumper'],
-  ['wiggled', 'Wiggle'],
+  ['in', texts.in],
+  ['off', texts.offMark],
+  ['bridged', texts.offJumper],
+  ['wiggled', texts.wiggle],
 ] as const
 
 /** Hands at the harness of a simulated unit: pulls plugs, puts the meter on. */
@@ -47,11 +48,11 @@ export function CabHarness({
   const handled = Object.entries(cab.plugs ?? {})
   return (
     <details className="border-t border-line pt-2" open={asked !== undefined || handled.length > 0}>
-      <summary className="min-h-11 cursor-pointer py-2 font-semibold">Hands at the harness</summary>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{texts.handsAtTheHarness}</summary>
       <label className="text-[15px]">
-        Plug
+        {texts.plug}
         <select className="field" value={plug} onChange={(e) => setPlug(e.target.value)}>
-          <option value="">Choose one</option>
+          <option value="">{texts.chooseOne}</option>
           {data.plugs.map((p) => (
             <option key={p} value={p}>
               {p}
@@ -86,7 +87,7 @@ export function CabHarness({
       />
       {read.data && !read.error && (
         <p className="mt-2 font-narrow text-[26px] font-semibold" aria-live="polite">
-          {read.data.noEnd ? 'no end' : meterDigits(read.data.value).digits}{' '}
+          {read.data.noEnd ? texts.noEnd : meterDigits(read.data.value).digits}{' '}
           <span className="text-[17px] text-ink-2">
             {read.data.noEnd ? '' : meterDigits(read.data.value).prefix}
             {read.variables?.[2] === 'ohms' ? 'Ω' : 'V'}
@@ -115,7 +116,7 @@ function MeterPlaces({
     <label className="col-span-2 text-[15px]">
       {name}
       <select className="field" value={value} onChange={(e) => set(e.target.value)}>
-        <option value="">Choose a point</option>
+        <option value="">{texts.chooseAPoint}</option>
         {points.map((p) => (
           <option key={p}>{p}</option>
         ))}
@@ -124,21 +125,21 @@ function MeterPlaces({
   )
   return (
     <div className="mt-2 grid grid-cols-2 gap-2">
-      {place('Red lead', red, setRed)}
-      {place('Black lead', black, setBlack)}
+      {place(texts.redLead, red, setRed)}
+      {place(texts.blackLead, black, setBlack)}
       <button
         className="btn justify-center px-2"
         disabled={!red || !black}
         onClick={() => onRead(red, black, 'volts')}
       >
-        Volts
+        {texts.volts}
       </button>
       <button
         className="btn justify-center px-2"
         disabled={!red || !black}
         onClick={() => onRead(red, black, 'ohms')}
       >
-        Ohms
+        {texts.ohms}
       </button>
     </div>
   )

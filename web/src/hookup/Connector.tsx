@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { get, type Plug } from '../api/client'
+import { texts } from './words'
 
 /** What the diagnostic connector looks like and which pins carry the bus; drawn from the pack. */
 export function Connector({ pack }: { pack: string }) {
@@ -15,7 +16,7 @@ export function Connector({ pack }: { pack: string }) {
         viewBox="0 0 200 200"
         className="w-[150px] shrink-0"
         role="img"
-        aria-label={`${plug.title ?? ''}: pins and what they carry`}
+        aria-label={texts.pinsAndWhatTheyCarry(plug.title ?? '')}
       >
         <circle cx="100" cy="100" r="94" fill="var(--sheet)" stroke="var(--line-strong)" strokeWidth="2" />
         <path d="M88 6 h24 v10 h-24 z" fill="var(--line-strong)" />
@@ -49,7 +50,8 @@ export function Connector({ pack }: { pack: string }) {
       <figcaption className="text-[15px]">
         <b className="font-semibold">{plug.title}</b>
         <p className="mb-1 text-ink-2">
-          {plug.place}. Looking into the unit’s plug; filled pins carry the bus.
+          {plug.place}
+          {texts.lookingIntoTheUnitsPlugFilled}
         </p>
         <ul className="columns-2 gap-6 text-ink-2">
           {plug.pins?.map((p) => (

@@ -120,7 +120,7 @@ it('calls the roll when hooked up, by key too', async () => {
     'POST /api/jobs/7/roll-call {"full":true}',
     'POST /api/jobs/7/roll-call {"full":true}',
   ])
-  expect(screen.getAllByText('not told by this link')).toHaveLength(2)
+  expect(screen.getAllByText('not reported by this link')).toHaveLength(2)
 })
 
 it('asks nothing while we have no address on the bus', () => {

@@ -13,6 +13,7 @@ import { LinkPicker } from './LinkPicker'
 import { ModuleWhy } from './ModuleWhy'
 import { PairCheck } from './PairCheck'
 import { RollList } from './RollList'
+import { texts } from './words'
 
 /** Hooking up and calling the roll. */
 export function HookUp() {
@@ -50,30 +51,31 @@ export function HookUp() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-3">
-        <h1>Hook up</h1>
+        <h1>{texts.hookUp}</h1>
         <p className="text-ink-2" aria-live="polite">
-          {link?.says ?? 'Not hooked up.'}
+          {link?.says ?? texts.notHookedUp}
         </p>
         {may && (
           <div className="ml-auto flex gap-2">
             {canAsk && !calling && (
               <>
                 <button className="btn" onClick={() => call.mutate(false)}>
-                  Who is there
+                  {texts.whoIsThere}
                 </button>
                 <button className="btn btn-main" onClick={() => call.mutate(true)}>
-                  Call the roll <span className="kbd">r</span>
+                  {texts.callTheRoll}
+                  <span className="kbd">r</span>
                 </button>
               </>
             )}
             {calling && (
               <button className="btn btn-main" onClick={() => cut.mutate()}>
-                Cut it short
+                {texts.cutItShort}
               </button>
             )}
             {(up || busy || link?.state === 'LOST') && (
               <button className="btn" onClick={() => unhook.mutate()}>
-                Unhook
+                {texts.unhook}
               </button>
             )}
           </div>
@@ -99,66 +101,58 @@ export function HookUp() {
           </div>
         </div>
       )}
-      {roll && picker && <h2 className="mb-1 border-t border-line pt-5">The last roll of this job</h2>}
+      {roll && picker && <h2 className="mb-1 border-t border-line pt-5">{texts.theLastRollOfThisJob}</h2>}
       {roll && <RollList roll={roll} selected={selected} onSelect={setSelected} job={job.id} />}
       {!roll && canAsk && !calling && (
-        <p className="mb-5 max-w-[60ch] text-ink-2">
-          {link.next} Each module shows up the moment it answers, and you can work on it while the others
-          still do.
-        </p>
+        <p className="mb-5 max-w-[60ch] text-ink-2">{texts.eachModuleShowsUpTheMoment(link.next)}</p>
       )}
       {liveVessel && (
         <Link className="btn mt-5 mr-3" to={`/jobs/${job.id}/vessel`}>
-          The rest of the vessel
+          {texts.theRestOfTheVessel}
         </Link>
       )}
       {up && !choosing && may && (
         <button className="btn mt-5" onClick={() => setChoosing(true)}>
-          Choose another link
+          {texts.chooseAnotherLink}
         </button>
       )}
       {module ? (
         <ModuleWhy module={module} job={job.id} />
       ) : (
-        <Why title={up ? (link.link ?? 'Link') : 'Hooking up'}>
-          <WhyPart head="Complaint">{job.complaint}</WhyPart>
+        <Why title={up ? (link.link ?? texts.link) : texts.hookingUp}>
+          <WhyPart head={texts.complaint}>{job.complaint}</WhyPart>
           {up ? (
             <>
-              <WhyPart head="Link">
+              <WhyPart head={texts.link}>
                 <dl className="grid grid-cols-[auto_1fr] gap-x-3">
-                  <dt>Bus</dt>
+                  <dt>{texts.bus}</dt>
                   <dd>
                     {link.bus}
                     {link.bitRate > 0 && `, ${link.bitRate / 1000} kbit/s`}
                   </dd>
-                  <dt>Our address</dt>
-                  <dd>{link.address ?? 'none'}</dd>
+                  <dt>{texts.ourAddress}</dt>
+                  <dd>{link.address ?? texts.none}</dd>
                   <FrameFigures tellsErrors={link.tellsErrors} />
-                  <dt>Supply</dt>
+                  <dt>{texts.supply}</dt>
                   <dd>{link.tellsSupply ? '' : words.notTold}</dd>
                 </dl>
               </WhyPart>
-              <WhyPart head="Next">
-                {roll
-                  ? 'Choose a module to see what it reported, or read the faults.'
-                  : 'Call the roll: all modules are asked at once.'}
+              <WhyPart head={texts.next}>
+                {roll ? texts.chooseAModuleToSeeWhat : texts.callTheRollAllModulesAre}
               </WhyPart>
             </>
           ) : (
             <>
-              <WhyPart head="What happens">
-                The bus speed is found by listening only. Nothing is sent before twenty whole frames were
-                heard.
-              </WhyPart>
-              <WhyPart head="Next">{link?.next ?? 'Choose a link and hook up.'}</WhyPart>
+              <WhyPart head={texts.whatHappens}>{texts.theBusSpeedIsFoundBy}</WhyPart>
+              <WhyPart head={texts.next}>{link?.next ?? texts.chooseALinkAndHookUp}</WhyPart>
               {roll && (
-                <WhyPart head="Traffic of the last hook-up">
+                <WhyPart head={texts.trafficOfTheLastHookUp}>
                   <span className="flex flex-wrap gap-2">
                     <a className="btn" href={`/api/jobs/${job.id}/traffic.log`} download>
-                      candump log
+                      {texts.candumpLog2}
                     </a>
                     <a className="btn" href={`/api/jobs/${job.id}/traffic.pcap`} download>
-                      pcap
+                      {texts.pcap}
                     </a>
                   </span>
                 </WhyPart>
@@ -176,11 +170,11 @@ function FrameFigures({ tellsErrors }: { tellsErrors: boolean }) {
   const vitals = useLive('vitals')
   return (
     <>
-      <dt>Frames</dt>
-      <dd>{vitals ? `${vitals.framesPerSecond} a second` : ''}</dd>
-      <dt>Lost</dt>
+      <dt>{texts.frames}</dt>
+      <dd>{vitals ? texts.aSecond(vitals.framesPerSecond) : ''}</dd>
+      <dt>{texts.lost}</dt>
       <dd>{vitals?.lost ?? 0}</dd>
-      <dt>Errors</dt>
+      <dt>{texts.errors}</dt>
       <dd>{tellsErrors ? vitals?.errors : words.notTold}</dd>
     </>
   )

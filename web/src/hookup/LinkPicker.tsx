@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { call, get, type LinkChoice, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 /** Choosing what the unit is connected through. */
 export function LinkPicker({ job, unit }: { job: number; unit: string }) {
@@ -31,20 +32,20 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
   const logs = data?.filter((l) => l.kind === 'LOG') ?? []
   const stored = data?.filter((l) => l.kind === 'STORED') ?? []
   return (
-    <section aria-label="Link" className="flex flex-col gap-5">
+    <section aria-label={texts.link} className="flex flex-col gap-5">
       <ProblemBox problem={error ?? hookUp.error ?? upload.error} />
       {own.map((l) => (
         <div key={l.id}>
-          <h2 className="mb-2">This unit, simulated</h2>
+          <h2 className="mb-2">{texts.thisUnitSimulated}</h2>
           <button className="btn btn-main" onClick={() => hookUp.mutate(l.id)} disabled={hookUp.isPending}>
-            Hook up to {l.title}
+            {texts.hookUpTo(l.title)}
           </button>
         </div>
       ))}
       {others.length > 0 && (
         <details open={own.length === 0}>
           <summary className="min-h-11 cursor-pointer py-2 text-[18px] font-semibold">
-            {own.length > 0 ? `${others.length} other simulated units` : 'Simulated units'}
+            {own.length > 0 ? texts.otherSimulatedUnits(others.length) : texts.simulatedUnits}
           </summary>
           <div className="flex flex-wrap gap-3">
             {others.map((l) => (
@@ -54,7 +55,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
                 onClick={() => hookUp.mutate(l.id)}
                 disabled={hookUp.isPending}
               >
-                Hook up to {l.title}
+                {texts.hookUpTo(l.title)}
               </button>
             ))}
           </div>
@@ -67,14 +68,14 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
           hookUp.mutate(`daemon/${host}:${port}/${bus.replace(/\s+/g, '')}${n2k}`)
         }}
       >
-        <h2 className="mb-2">A real unit, through a CAN daemon</h2>
+        <h2 className="mb-2">{texts.aRealUnitThroughACan}</h2>
         <div className="grid grid-cols-[2fr_1fr_2fr_2fr_auto] items-end gap-3">
           <label className="text-[15px]">
-            Host
+            {texts.host}
             <input className="field" required value={host} onChange={(e) => setHost(e.target.value)} />
           </label>
           <label className="text-[15px]">
-            Port
+            {texts.port}
             <input
               className="field"
               required
@@ -84,29 +85,29 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
             />
           </label>
           <label className="text-[15px]">
-            Bus names, tried in turn
+            {texts.busNamesTriedInTurn}
             <input className="field" required value={bus} onChange={(e) => setBus(e.target.value)} />
           </label>
           <label className="text-[15px]">
-            Vessel network, if any
+            {texts.vesselNetworkIfAny}
             <input className="field" value={backbone} onChange={(e) => setBackbone(e.target.value)} />
           </label>
-          <button className="btn">Hook up</button>
+          <button className="btn">{texts.hookUp}</button>
         </div>
       </form>
       <div>
-        <h2 className="mb-2">A recording</h2>
+        <h2 className="mb-2">{texts.aRecording}</h2>
         <div className="flex flex-wrap gap-3">
           {logs.map((l) => (
             <button key={l.id} className="btn" onClick={() => hookUp.mutate(l.id)}>
-              Read {l.title}
+              {texts.read(l.title)}
             </button>
           ))}
           <input
             ref={file}
             type="file"
             className="sr-only"
-            aria-label="Candump log"
+            aria-label={texts.candumpLog}
             onChange={(e) => {
               const log = e.target.files?.[0]
               if (log) upload.mutate(log)
@@ -114,16 +115,14 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
             }}
           />
           <button className="btn" onClick={() => file.current?.click()} disabled={upload.isPending}>
-            {upload.isPending ? 'Loading the log' : 'Add a candump log'}
+            {upload.isPending ? texts.loadingTheLog : texts.addACandumpLog}
           </button>
         </div>
       </div>
       {stored.length > 0 && (
         <div>
-          <h2 className="mb-2">What this job stored</h2>
-          <p className="mb-2 text-ink-2">
-            Replays an earlier hook-up from its frames, without the unit; nothing is sent.
-          </p>
+          <h2 className="mb-2">{texts.whatThisJobStored}</h2>
+          <p className="mb-2 text-ink-2">{texts.replaysAnEarlierHookUpFrom}</p>
           <div className="flex flex-wrap gap-3">
             {stored.slice(0, 6).map((l) => (
               <button key={l.id} className="btn" onClick={() => hookUp.mutate(l.id)}>

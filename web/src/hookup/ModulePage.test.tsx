@@ -83,7 +83,7 @@ it('claims no starts where the module does not count them', () => {
 
 it('says so where the module tells no monitors', () => {
   page('can250-1', read([]))
-  expect(screen.getByText('It tells none.')).toBeTruthy()
+  expect(screen.getByText('It reports no monitors.')).toBeTruthy()
 })
 
 it('gives the checks of a silent module in their order', () => {

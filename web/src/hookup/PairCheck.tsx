@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type Finding, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 /** Meter checks of a silent bus. */
 export function PairCheck({ job }: { job: number }) {
@@ -20,17 +21,15 @@ export function PairCheck({ job }: { job: number }) {
       }),
   })
   const fields = [
-    ['Supply at the plug, pin B to A', 'V', supply, setSupply],
-    ['Across the pair, power off', 'Ω', ohms, setOhms],
-    ['CAN high to ground, key on', 'V', high, setHigh],
-    ['CAN low to ground, key on', 'V', low, setLow],
+    [texts.supplyAtThePlugPinB, 'V', supply, setSupply],
+    [texts.acrossThePairPowerOff, 'Ω', ohms, setOhms],
+    [texts.canHighToGroundKeyOn, 'V', high, setHigh],
+    [texts.canLowToGroundKeyOn, 'V', low, setLow],
   ] as const
   return (
     <section className="my-5 border-y border-line py-4">
-      <h2 className="mb-1">What does the meter say?</h2>
-      <p className="mb-3 text-ink-2">
-        A sound pair: about 60 Ω across with the power off, about 2.5 V on each wire with the key on.
-      </p>
+      <h2 className="mb-1">{texts.whatDoesTheMeterSay}</h2>
+      <p className="mb-3 text-ink-2">{texts.aSoundPairAbout60Across}</p>
       <form
         className="grid grid-cols-2 items-end gap-3"
         onSubmit={(e) => {
@@ -50,14 +49,14 @@ export function PairCheck({ job }: { job: number }) {
             />
           </label>
         ))}
-        <button className="btn justify-center">Judge</button>
+        <button className="btn justify-center">{texts.judge}</button>
       </form>
       <ProblemBox problem={judge.error} />
       <ul className="mt-3" aria-live="polite">
         {judge.data?.map((f) => (
           <li key={f.says} className="flex gap-3 py-1">
             <span className={`mark ${f.sound ? 'mark-quiet' : 'mark-filled'}`}>
-              {f.sound ? 'sound' : 'not sound'}
+              {f.sound ? texts.sound : texts.notSound}
             </span>
             {f.says}
           </li>

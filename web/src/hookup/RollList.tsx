@@ -1,20 +1,21 @@
 import { Link } from 'react-router'
 import type { Module, Roll } from '../api/client'
 import { count } from '../shared/words'
+import { texts } from './words'
 
 const ROLL_STATE: Record<Roll['state'], string> = {
-  UNDER_WAY: 'under way',
+  UNDER_WAY: texts.underWay,
   COMPLETE: 'complete',
-  CUT_SHORT: 'cut short, what was found is kept',
-  BROKEN_OFF: 'broken off with the link, what was found is kept',
+  CUT_SHORT: texts.cutShortWhatWasFoundIs,
+  BROKEN_OFF: texts.brokenOffWithTheLinkWhat,
 }
 
 /** How a module's presence is marked: never by colour alone. */
 export function presence(m: Module): { mark: string; style: string } {
-  if (m.presence === 'SILENT') return { mark: 'Silent', style: 'mark-dotted' }
-  if (m.presence === 'WAITED_FOR') return { mark: 'waited for', style: 'mark-quiet' }
-  if (m.presence === 'SENDS_ONLY') return { mark: 'Sends only', style: 'mark-dotted' }
-  return { mark: 'Answers', style: '' }
+  if (m.presence === 'SILENT') return { mark: texts.silentMark, style: 'mark-dotted' }
+  if (m.presence === 'WAITED_FOR') return { mark: texts.waitedFor, style: 'mark-quiet' }
+  if (m.presence === 'SENDS_ONLY') return { mark: texts.sendsOnly, style: 'mark-dotted' }
+  return { mark: texts.answersMark, style: '' }
 }
 
 /** The roll: one line a module, filled as modules answer. */
@@ -32,11 +33,12 @@ export function RollList({
   const answered = roll.modules.filter((m) => m.presence === 'ANSWERS').length
   const silent = roll.modules.filter((m) => m.presence === 'SILENT').length
   return (
-    <section aria-label="Roll">
+    <section aria-label={texts.roll}>
       <p className="mb-2 text-ink-2" aria-live="polite" data-state={roll.state}>
-        {count(answered, 'module')} {answered === 1 ? 'answers' : 'answer'}
-        {silent > 0 && `, ${silent} silent`} · {roll.full ? 'full' : 'quick'} roll call{' '}
-        {ROLL_STATE[roll.state]} · <span aria-live="off">{roll.seconds.toFixed(1)} s</span> · {roll.pack}
+        {count(answered, 'module')} {answered === 1 ? texts.answers : texts.answer}
+        {silent > 0 && texts.silent(silent)}
+        {texts.rollCall(roll.full ? texts.full : texts.quick, ROLL_STATE[roll.state])}
+        <span aria-live="off">{roll.seconds.toFixed(1)} s</span> · {roll.pack}
       </p>
       {roll.notes.map((n) => (
         <p key={n} className="mb-3 border-l-4 border-ink px-3 py-1 font-medium">
@@ -82,24 +84,24 @@ function RollLine({
       <span className={`mark ${p.style}`}>{p.mark}</span>
       <button className="min-h-[50px] py-1 text-left" aria-pressed={selected} onClick={onSelect}>
         <span className="text-[17px] font-semibold">{m.title}</span>
-        <span className="ml-3 text-[15px] text-ink-3">address {m.address}</span>
+        <span className="ml-3 text-[15px] text-ink-3">{texts.address(m.address)}</span>
         {m.unexpected && m.presence === 'ANSWERS' && (
-          <span className="ml-3 text-[15px]">not expected on this unit</span>
+          <span className="ml-3 text-[15px]">{texts.notExpectedOnThisUnit}</span>
         )}
         <span className="block text-[15px] text-ink-2">
           {m.oddities[0] ??
             (m.presence === 'SILENT'
-              ? `Check first: ${m.checks[0] ?? 'supply, ground, fuse, bus stub'}`
+              ? texts.checkFirst(m.checks[0] ?? texts.supplyGroundFuseBusStub)
               : [m.identity.maker, m.identity.model, m.identity.software[0]].filter(Boolean).join(' · '))}
         </span>
       </button>
       <span className="text-right text-[15px] whitespace-nowrap">
         {m.presence === 'ANSWERS' && full && m.told.ACTIVE_FAULTS === 'GIVEN' && (
           <>
-            {now > 0 && <b className="font-semibold">{now} now</b>}
+            {now > 0 && <b className="font-semibold">{texts.now(now)}</b>}
             {now > 0 && earlier > 0 && ', '}
-            {earlier > 0 && <span className="text-ink-2">{earlier} earlier</span>}
-            {m.faults.length === 0 && <span className="text-ink-3">no fault</span>}
+            {earlier > 0 && <span className="text-ink-2">{texts.earlier(earlier)}</span>}
+            {m.faults.length === 0 && <span className="text-ink-3">{texts.noFault}</span>}
           </>
         )}
         {m.presence === 'ANSWERS' && (
@@ -107,7 +109,7 @@ function RollLine({
             className="ml-4 inline-flex min-h-11 items-center text-petrol underline"
             to={`/jobs/${job}/modules/${m.key}`}
           >
-            Details
+            {texts.details}
           </Link>
         )}
       </span>

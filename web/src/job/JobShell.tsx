@@ -28,6 +28,7 @@ import { steps } from './path'
 import { Seat } from './Seat'
 import { UserMenu } from './UserMenu'
 import { VitalsRow } from './VitalsRow'
+import { texts } from './words'
 
 /** The frame of a job: lamp bar, path, work, why, logbook line. */
 export function JobShell() {
@@ -90,11 +91,11 @@ export function JobShell() {
       <div className="p-6">
         <ProblemBox problem={job.error} />
         <Link to="/units" className="btn mt-4">
-          Units and jobs
+          {texts.unitsAndJobs}
         </Link>
       </div>
     )
-  if (!context || !job.data) return <p className="p-6 text-ink-2">One moment.</p>
+  if (!context || !job.data) return <p className="p-6 text-ink-2">{texts.oneMoment}</p>
   // The cab of a simulated unit stands below the why column, not over it.
   const cab = link?.simulated != null && link.state !== 'OFF'
   return (
@@ -107,18 +108,18 @@ export function JobShell() {
         >
           <Path />
           <main key={pathname} className="min-h-0 overflow-auto px-6 py-4">
-            <Suspense fallback={<p className="text-ink-2">One moment.</p>}>
+            <Suspense fallback={<p className="text-ink-2">{texts.oneMoment}</p>}>
               <Outlet />
             </Suspense>
           </main>
           <aside
-            aria-label="Why"
+            aria-label={texts.why}
             className={`relative min-h-0 overflow-auto border-l border-line bg-sheet ${cab ? 'mb-14 max-[900px]:mb-0' : ''} max-[900px]:col-span-2 max-[900px]:max-h-[30vh] max-[900px]:border-t max-[900px]:border-l-0`}
           >
             <button
               className="absolute top-1 right-1 grid h-11 w-11 place-items-center text-ink-2"
               aria-expanded={whyOpen}
-              aria-label={whyOpen ? 'Close the why column' : 'Open the why column'}
+              aria-label={whyOpen ? texts.closeTheWhyColumn : texts.openTheWhyColumn}
               onClick={() => setWhyOpen(!whyOpen)}
             >
               {whyOpen ? <PanelRightClose size={20} aria-hidden /> : <PanelRightOpen size={20} aria-hidden />}
@@ -154,7 +155,7 @@ function LampBar() {
       <Link
         to="/units"
         className="w-[156px] shrink-0 max-[900px]:w-auto"
-        aria-label="Hitch Lamp, units and jobs"
+        aria-label={texts.hitchLampUnitsAndJobs}
       >
         <Brand lit={lit} />
       </Link>
@@ -163,7 +164,7 @@ function LampBar() {
           {job.fleetNumber}
         </Link>
         <span className="text-[14px] text-ink-3">
-          Job {job.number}
+          {texts.job(job.number)}
           {hours && `, ${hours.figure} ${hours.unit}`}
         </span>
       </div>
@@ -205,8 +206,8 @@ function HoldStrip() {
     <div aria-live="assertive">
       {caseFile && (
         <p className="border-b border-line-strong bg-sheet px-4 py-1.5 text-[15px]">
-          <b className="font-semibold">From a case file.</b> Everything can be read, stored hook-ups can be
-          replayed; nothing can be asked of the unit.
+          <b className="font-semibold">{texts.fromACaseFile}</b>
+          {texts.everythingCanBeReadStoredHook}
         </p>
       )}
       {disk && disk.state !== 'ENOUGH' && (
@@ -216,18 +217,18 @@ function HoldStrip() {
       )}
       {!connected && (
         <p className="border-b border-line-strong bg-sheet px-4 py-2 font-medium">
-          The page has lost Hitch Lamp itself and tries again by itself. What you see is from before.
+          {texts.thePageHasLostHitchLamp}
         </p>
       )}
       {any && (
         <div className="flex min-h-12 items-center gap-4 bg-amber px-4 font-semibold text-on-amber">
-          <span>Holding: {held.map((h) => h.says).join(', ')}</span>
+          <span>{texts.holding(held.map((h) => h.says).join(', '))}</span>
           <HeldFor seconds={held[0]?.seconds ?? 0} key={held.map((h) => h.says).join()} />
           <button
             className="ml-auto min-h-11 min-w-[220px] border-2 border-on-amber px-4"
             onClick={() => void post(`/api/jobs/${job}/release`)}
           >
-            {held[0]?.release ?? 'Release'} <span className="kbd">Esc</span>
+            {held[0]?.release ?? texts.release} <span className="kbd">{texts.esc}</span>
           </button>
         </div>
       )}
@@ -245,7 +246,7 @@ function HeldFor({ seconds }: { seconds: number }) {
   // Counts on for the eye; read out every second it would drown what matters.
   return (
     <span className="font-normal" role="timer" aria-live="off">
-      for {Math.max(0, Math.round(seconds) + more)} s
+      {texts.forS(Math.max(0, Math.round(seconds) + more))}
     </span>
   )
 }
@@ -263,7 +264,7 @@ function Path() {
     retry: false,
   })
   return (
-    <nav aria-label="Path of the job" className="relative min-h-0 overflow-auto border-r border-line py-3">
+    <nav aria-label={texts.pathOfTheJob} className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
         {steps(link, roll, faults, story, recorders, cutout, traces.data?.traces).map((step) => (
           <li key={step.path} className="relative">
@@ -320,7 +321,7 @@ function LogbookLine({
   const hours = last?.hours == null ? null : show(last.hours, 'h', 1)
   return (
     <footer className="flex min-h-13 items-center gap-4 border-t border-line-strong bg-sheet px-4">
-      <Link to={`/jobs/${job}/logbook`} className="min-w-0 flex-1 truncate" aria-label="Open the logbook">
+      <Link to={`/jobs/${job}/logbook`} className="min-w-0 flex-1 truncate" aria-label={texts.openTheLogbook}>
         {last && (
           <>
             <b className="mr-3 font-semibold">
@@ -333,9 +334,7 @@ function LogbookLine({
           </>
         )}
       </Link>
-      {save.error && (
-        <span role="alert">The note was not saved. It is still in the field; press Enter again.</span>
-      )}
+      {save.error && <span role="alert">{texts.theNoteWasNotSavedIt}</span>}
       {me.rights.includes('NOTE') && (
         <form
           className="w-[min(400px,40vw)]"
@@ -347,8 +346,8 @@ function LogbookLine({
           <input
             ref={noteField}
             className="field bg-paper"
-            aria-label="Note to the logbook"
-            placeholder="Note to the logbook  (n)"
+            aria-label={texts.noteToTheLogbook}
+            placeholder={texts.noteToTheLogbookN}
             maxLength={4000}
             value={text}
             onChange={(e) => setText(e.target.value)}
@@ -360,28 +359,28 @@ function LogbookLine({
 }
 
 const KEYS = [
-  ['Ctrl K', 'go to any unit, job, module, fault or page'],
-  ['Esc', 'let go of whatever is held'],
-  ['h', 'hook up'],
-  ['f', 'faults'],
-  ['s', 'story'],
-  ['v', 'live values'],
-  ['t', 'tests'],
-  ['g', 'guides and circuits'],
-  ['b', 'far view, where a page has one'],
-  ['z', 'freeze live values'],
-  ['m', 'mark this moment'],
-  ['l', 'logbook'],
-  ['n', 'note to the logbook'],
-  ['r', 'call the roll'],
-  ['w', 'why column'],
-  ['/', 'search the list in front'],
-  ['?', 'this list'],
+  [texts.ctrlK, texts.goToAnything],
+  ['Esc', texts.letGoOfWhateverIsHeld],
+  ['h', texts.hookUpKey],
+  ['f', texts.faultsKey],
+  ['s', texts.storyKey],
+  ['v', texts.liveValuesKey],
+  ['t', texts.testsKey],
+  ['g', texts.guidesAndCircuits],
+  ['b', texts.farViewWhereAPageHas],
+  ['z', texts.freezeLiveValues],
+  ['m', texts.markThisMomentKey],
+  ['l', texts.logbookKey],
+  ['n', texts.noteToTheLogbook2],
+  ['r', texts.callTheRoll],
+  ['w', texts.whyColumnKey],
+  ['/', texts.searchTheListInFront],
+  ['?', texts.thisListKey],
 ] as const
 
 function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   return (
-    <Panel open={open} onOpenChange={onOpenChange} title="Keys">
+    <Panel open={open} onOpenChange={onOpenChange} title={texts.keys}>
       <dl className="grid grid-cols-[90px_1fr] gap-y-2">
         {KEYS.map(([key, what]) => (
           <div key={key} className="contents">

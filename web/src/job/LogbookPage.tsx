@@ -7,6 +7,7 @@ import { useSaid } from '../shared/said'
 import { useRef } from 'react'
 import { useJob } from './jobContext'
 import { Why, WhyPart } from './Why'
+import { texts } from './words'
 
 /** Everything that happened in the job, newest first. */
 export function LogbookPage() {
@@ -34,9 +35,9 @@ export function LogbookPage() {
   return (
     <>
       <div className="mb-3 flex items-center gap-4">
-        <h1>Logbook</h1>
+        <h1>{texts.logbook}</h1>
         <p className="text-ink-2">
-          Job {job.number} is {job.state === 'OPEN' ? 'open' : 'closed'}.
+          {texts.jobIs(job.number, job.state === 'OPEN' ? texts.open3 : texts.closed2)}
         </p>
         {me.rights.includes('NOTE') && (
           <>
@@ -44,7 +45,7 @@ export function LogbookPage() {
               ref={file}
               type="file"
               className="sr-only"
-              aria-label="Photo for the logbook"
+              aria-label={texts.photoForTheLogbook}
               accept="image/jpeg,image/png,image/webp"
               onChange={(e) => {
                 const picture = e.target.files?.[0]
@@ -53,7 +54,7 @@ export function LogbookPage() {
               }}
             />
             <button className="btn ml-auto" disabled={photo.isPending} onClick={() => file.current?.click()}>
-              {photo.isPending ? 'Storing the photo' : 'Add a photo'}
+              {photo.isPending ? texts.storingThePhoto : texts.addAPhoto}
             </button>
           </>
         )}
@@ -63,7 +64,7 @@ export function LogbookPage() {
             disabled={job.state === 'CASE'}
             onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}
           >
-            {job.state === 'OPEN' ? 'Close this job' : 'Open it again'}
+            {job.state === 'OPEN' ? texts.closeThisJob : texts.openItAgain}
           </button>
         )}
       </div>
@@ -71,10 +72,10 @@ export function LogbookPage() {
       <table className="w-full">
         <thead>
           <tr className="border-b border-line-strong text-left text-ink-2">
-            <th className="py-2 pr-4 font-medium">Time</th>
-            <th className="pr-4 font-medium whitespace-nowrap">Engine hours</th>
-            <th className="pr-4 font-medium">What</th>
-            <th className="font-medium">Who</th>
+            <th className="py-2 pr-4 font-medium">{texts.time}</th>
+            <th className="pr-4 font-medium whitespace-nowrap">{texts.engineHours}</th>
+            <th className="pr-4 font-medium">{texts.what}</th>
+            <th className="font-medium">{texts.who}</th>
           </tr>
         </thead>
         <tbody>
@@ -86,7 +87,7 @@ export function LogbookPage() {
                   {new Date(e.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'medium' })}
                 </td>
                 <td className="py-2 pr-4 whitespace-nowrap">
-                  {hours ? `${hours.figure} ${hours.unit}` : 'not known'}
+                  {hours ? `${hours.figure} ${hours.unit}` : texts.notKnown}
                 </td>
                 <td className="py-2 pr-4">
                   {said(e.text)}
@@ -100,19 +101,15 @@ export function LogbookPage() {
                     </a>
                   )}
                 </td>
-                <td className="py-2 whitespace-nowrap">{e.who ?? 'Hitch Lamp'}</td>
+                <td className="py-2 whitespace-nowrap">{e.who ?? texts.hitchLamp}</td>
               </tr>
             )
           })}
         </tbody>
       </table>
-      <Why title="The logbook">
-        <WhyPart head="What it is">
-          Every read, command and note of this job, in order. Nothing in it is ever changed or removed.
-        </WhyPart>
-        <WhyPart head="Next">
-          Type a note at the bottom of any page; it stands here with time, engine hours and your name.
-        </WhyPart>
+      <Why title={texts.theLogbook}>
+        <WhyPart head={texts.whatItIs}>{texts.everyReadCommandAndNoteOf}</WhyPart>
+        <WhyPart head={texts.next}>{texts.typeANoteAtTheBottom}</WhyPart>
       </Why>
     </>
   )

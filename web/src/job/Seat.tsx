@@ -6,6 +6,7 @@ import { useLive } from './jobContext'
 import { type AccountView, get, post, remove, type Seat as SeatView } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 /** Who has the seat at the unit; taking it, handing it over, giving it up. */
 export function Seat({ job }: { job: number }) {
@@ -45,22 +46,19 @@ export function Seat({ job }: { job: number }) {
         }}
       >
         <Armchair size={18} aria-hidden />
-        <span className="max-[900px]:sr-only">{mine ? 'Your seat' : (holder ?? 'Seat free')}</span>
+        <span className="max-[900px]:sr-only">{mine ? texts.yourSeat : (holder ?? texts.seatFree)}</span>
       </button>
-      <Panel open={open} onOpenChange={setOpen} title="The seat at this unit">
-        <p className="mb-4 text-ink-2">
-          Only the one in the seat hooks up, asks and commands; everybody else looks on. After 30 minutes
-          without an action it is free again.
-        </p>
+      <Panel open={open} onOpenChange={setOpen} title={texts.theSeatAtThisUnit}>
+        <p className="mb-4 text-ink-2">{texts.onlyTheOneInTheSeat}</p>
         <p className="mb-4 font-semibold">
-          {mine ? 'You have the seat.' : holder ? `${holder} has the seat.` : 'The seat is free.'}
+          {mine ? texts.youHaveTheSeat : holder ? texts.hasTheSeat(holder) : texts.theSeatIsFree}
         </p>
         <ProblemBox problem={act.error} />
-        {!may && <p className="text-ink-2">Your role may look and read, not take the seat.</p>}
+        {!may && <p className="text-ink-2">{texts.yourRoleMayLookAndRead}</p>}
         <div className="mt-4 flex flex-wrap gap-3">
           {may && !mine && (!holder || me.role === 'MANAGER') && (
             <button className="btn btn-main" onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat`))}>
-              {holder ? `Take it from ${holder}` : 'Take the seat'}
+              {holder ? texts.takeItFrom(holder) : texts.takeTheSeat}
             </button>
           )}
           {mine &&
@@ -70,12 +68,12 @@ export function Seat({ job }: { job: number }) {
                 className="btn"
                 onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat/hand-over`, { to: a.name }))}
               >
-                Hand it to {a.name}
+                {texts.handItTo(a.name)}
               </button>
             ))}
           {mine && (
             <button className="btn" onClick={() => act.mutate(() => remove(`/api/jobs/${job}/seat`))}>
-              Give it up
+              {texts.giveItUp}
             </button>
           )}
         </div>

@@ -6,6 +6,7 @@ import { get, type Job, post, type UnitWithJobs } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { TopBar } from './TopBar'
 import { JobList } from './Units'
+import { texts } from './words'
 
 /** One unit and its jobs; the next job is opened here. */
 export function UnitPage() {
@@ -26,7 +27,7 @@ export function UnitPage() {
       <TopBar />
       <main className="mx-auto max-w-[900px] p-6">
         <Link to="/units" className="text-petrol underline">
-          Units and jobs
+          {texts.unitsAndJobs}
         </Link>
         <ProblemBox problem={error} />
         {data && (
@@ -34,9 +35,9 @@ export function UnitPage() {
             <h1 className="mt-3">{data.unit.fleetNumber}</h1>
             <p className="text-ink-2">
               {[data.unit.maker, data.unit.model].filter(Boolean).join(' ') ||
-                'Not identified yet; the roll call does it.'}
+                texts.notIdentifiedYetTheRollCall}
             </p>
-            <p className="code mb-6">{data.unit.vin || 'VIN not read yet'}</p>
+            <p className="code mb-6">{data.unit.vin || texts.vinNotReadYet}</p>
             {me.rights.includes('READ') && (
               <form
                 className="mb-8 flex flex-col gap-3 border-l-4 border-line-strong pl-4"
@@ -46,7 +47,7 @@ export function UnitPage() {
                 }}
               >
                 <label>
-                  <span className="font-medium">Complaint, in the customer’s words</span>
+                  <span className="font-medium">{texts.complaintInTheCustomersWords}</span>
                   <textarea
                     className="field min-h-[84px] py-2"
                     required
@@ -57,12 +58,12 @@ export function UnitPage() {
                 </label>
                 <ProblemBox problem={open.error} />
                 <button className="btn btn-main self-start" disabled={open.isPending}>
-                  Open a job
+                  {texts.openAJob}
                 </button>
               </form>
             )}
-            <h2 className="mb-2">Jobs on this unit</h2>
-            {data.jobs.length === 0 && <p className="text-ink-2">None yet.</p>}
+            <h2 className="mb-2">{texts.jobsOnThisUnit}</h2>
+            {data.jobs.length === 0 && <p className="text-ink-2">{texts.noneYet}</p>}
             <JobList jobs={data.jobs} />
           </>
         )}

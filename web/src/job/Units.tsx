@@ -10,6 +10,7 @@ import { useShow } from '../shared/quantity'
 import { useKeys } from '../shared/useKeys'
 import { ago, count } from '../shared/words'
 import { TopBar } from './TopBar'
+import { texts } from './words'
 
 /** Units and jobs, found by typing. */
 export function Units() {
@@ -39,8 +40,8 @@ export function Units() {
             ref={field}
             className="field max-w-[520px]"
             type="search"
-            placeholder="Fleet number, VIN, job, complaint"
-            aria-label="Search units and jobs"
+            placeholder={texts.fleetNumberVinJobComplaint}
+            aria-label={texts.searchUnitsAndJobs}
             value={search}
             onChange={(e) => setSearch(e.target.value)}
           />
@@ -49,17 +50,17 @@ export function Units() {
           {mayOpen && <OpenCase />}
           {mayOpen && (
             <button className="btn" onClick={() => setAdding(true)}>
-              Add a unit
+              {texts.addAUnit}
             </button>
           )}
         </div>
         <ProblemBox problem={units.error ?? jobs.error} />
         <div className="grid grid-cols-[5fr_7fr] gap-8 max-[900px]:grid-cols-1">
-          <section aria-label="Units">
-            <h1 className="mb-3">Units</h1>
+          <section aria-label={texts.units}>
+            <h1 className="mb-3">{texts.units}</h1>
             {units.data?.length === 0 && (
               <p className="text-ink-2">
-                {search ? 'No unit fits. Search for less, or add it.' : 'No unit yet. Add the first one.'}
+                {search ? texts.noUnitFitsSearchForLess : texts.noUnitYetAddTheFirst}
               </p>
             )}
             <ul>
@@ -68,24 +69,22 @@ export function Units() {
                   <Link to={`/units/${u.id}`} className="block px-2 py-3 hover:bg-petrol-soft">
                     <b className="text-[17px] font-semibold">{u.fleetNumber}</b>
                     <span className="block text-ink-2">
-                      {[u.maker, u.model].filter(Boolean).join(' ') || 'not identified yet'}
+                      {[u.maker, u.model].filter(Boolean).join(' ') || texts.notIdentifiedYet}
                     </span>
-                    <span className="code">{u.vin || 'VIN not read yet'}</span>
+                    <span className="code">{u.vin || texts.vinNotReadYet}</span>
                   </Link>
                 </li>
               ))}
             </ul>
           </section>
-          <section aria-label="Jobs">
+          <section aria-label={texts.jobs}>
             <h1 className="mb-3">
-              Jobs{' '}
+              {texts.jobs2}
               <span className="text-[16px] font-normal text-ink-2">
                 {jobs.data ? count(jobs.data.length, 'job') : ''}
               </span>
             </h1>
-            {jobs.data?.length === 0 && (
-              <p className="text-ink-2">No job fits. Choose a unit and open one.</p>
-            )}
+            {jobs.data?.length === 0 && <p className="text-ink-2">{texts.noJobFitsChooseAUnit}</p>}
             <JobList jobs={jobs.data ?? []} />
           </section>
         </div>
@@ -111,10 +110,10 @@ export function JobList({ jobs }: { jobs: Job[] }) {
             >
               <span>
                 <b className="text-[17px] font-semibold">{j.fleetNumber}</b>{' '}
-                <span className="text-ink-2">Job {j.number}</span>
+                <span className="text-ink-2">{texts.job(j.number)}</span>
               </span>
               <span className={`mark self-start ${j.state === 'OPEN' ? 'mark-filled' : 'mark-quiet'}`}>
-                {j.state === 'OPEN' ? 'Open' : j.state === 'CASE' ? 'Case file' : 'Closed'}
+                {j.state === 'OPEN' ? texts.open : j.state === 'CASE' ? texts.caseFile : texts.closed}
               </span>
               <span className="text-ink-2">{j.complaint}</span>
               <span className="text-right text-[15px] text-ink-3">
@@ -148,7 +147,7 @@ function AddUnit({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
     },
   })
   return (
-    <Panel open={open} onOpenChange={onOpenChange} title="Add a unit">
+    <Panel open={open} onOpenChange={onOpenChange} title={texts.addAUnit}>
       <form
         className="flex flex-col gap-4"
         onSubmit={(e) => {
@@ -157,7 +156,7 @@ function AddUnit({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
         }}
       >
         <label>
-          Fleet number
+          {texts.fleetNumber}
           <input
             className="field"
             required
@@ -167,20 +166,20 @@ function AddUnit({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
           />
         </label>
         <label>
-          VIN, serial or hull number (may stay empty; it is read from the bus)
+          {texts.vinSerialOrHullNumberMay}
           <input className="field" maxLength={40} value={vin} onChange={(e) => setVin(e.target.value)} />
         </label>
         <label>
-          Class
+          {texts.class}
           <select className="field" value={unitClass} onChange={(e) => setUnitClass(e.target.value)}>
-            <option value="TRUCK">Road truck</option>
-            <option value="MACHINE">Off-highway machine</option>
-            <option value="VESSEL">Vessel</option>
+            <option value="TRUCK">{texts.roadTruck}</option>
+            <option value="MACHINE">{texts.offHighwayMachine}</option>
+            <option value="VESSEL">{texts.vessel}</option>
           </select>
         </label>
         <ProblemBox problem={add.error} />
         <button className="btn btn-main self-start" disabled={add.isPending}>
-          Add the unit
+          {texts.addTheUnit}
         </button>
       </form>
     </Panel>

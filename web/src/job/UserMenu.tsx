@@ -1,6 +1,7 @@
 import { UserRound } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { useMe } from '../account/me'
+import { texts } from './words'
 
 const UserMenuList = lazy(() => import('./UserMenuList'))
 
@@ -12,7 +13,7 @@ export function UserMenu() {
     <button
       className="btn px-3"
       aria-haspopup="menu"
-      aria-label={`${me.name ?? ''}: theme, units, sign out`}
+      aria-label={texts.themeUnitsSignOut(me.name ?? '')}
       onClick={() => setOpened(true)}
     >
       <UserRound size={20} aria-hidden />

@@ -6,6 +6,7 @@ import { useMe } from '../account/me'
 import { post } from '../api/client'
 import { change, type Theme, useSettings } from '../shared/settings'
 import { words } from '../shared/words'
+import { texts } from './words'
 
 const ITEM =
   'flex min-h-[44px] items-center px-4 outline-none data-[highlighted]:bg-petrol-soft cursor-pointer'
@@ -18,7 +19,7 @@ export default function UserMenuList() {
   const queries = useQueryClient()
   return (
     <DropdownMenu.Root defaultOpen>
-      <DropdownMenu.Trigger className="btn px-3" aria-label={`${me.name ?? ''}: theme, units, sign out`}>
+      <DropdownMenu.Trigger className="btn px-3" aria-label={texts.themeUnitsSignOut(me.name ?? '')}>
         <UserRound size={20} aria-hidden />
         <span className="max-[1100px]:sr-only">{me.name}</span>
       </DropdownMenu.Trigger>
@@ -38,9 +39,9 @@ export default function UserMenuList() {
           >
             {(
               [
-                ['day', 'Daylight'],
-                ['night', 'Night'],
-                ['system', 'As the system'],
+                ['day', texts.daylight],
+                ['night', texts.night],
+                ['system', texts.asTheSystem],
               ] as const
             ).map(([value, label]) => (
               <DropdownMenu.RadioItem key={value} value={value} className={ITEM}>
@@ -56,11 +57,11 @@ export default function UserMenuList() {
           >
             <DropdownMenu.RadioItem value="metric" className={ITEM}>
               <Chosen on={settings.units === 'metric'} />
-              Metric units: °C, kPa, km
+              {texts.metricUnitsCKpaKm}
             </DropdownMenu.RadioItem>
             <DropdownMenu.RadioItem value="us" className={ITEM}>
               <Chosen on={settings.units === 'us'} />
-              US units: °F, psi, mi
+              {texts.usUnitsFPsiMi}
             </DropdownMenu.RadioItem>
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
@@ -70,15 +71,15 @@ export default function UserMenuList() {
             onCheckedChange={(on) => change({ singleKeys: on })}
           >
             <Chosen on={settings.singleKeys} />
-            Single-letter keys
+            {texts.singleLetterKeys}
           </DropdownMenu.CheckboxItem>
           <DropdownMenu.Item className={ITEM} onSelect={() => void navigate('/accounts')}>
             <Chosen on={false} />
-            Accounts and password
+            {texts.accountsAndPassword}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={() => void navigate('/storage')}>
             <Chosen on={false} />
-            Storage
+            {texts.storage}
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={ITEM}
@@ -91,7 +92,7 @@ export default function UserMenuList() {
             }}
           >
             <Chosen on={false} />
-            Sign out
+            {texts.signOut}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -2,8 +2,9 @@ import { useShow } from '../shared/quantity'
 import { words } from '../shared/words'
 import type { Value } from '../stream/types'
 import { useLive } from './jobContext'
+import { texts } from './words'
 
-const SHORT: Record<number, string> = { 190: 'Engine', 168: 'Battery', 110: 'Coolant' }
+const SHORT: Record<number, string> = { 190: texts.engine, 168: texts.battery, 110: texts.coolant }
 const STALE_MS = 5000
 
 /** The vital few, and the health of the link. */
@@ -11,18 +12,18 @@ export function VitalsRow() {
   const show = useShow()
   const link = useLive('link')
   const vitals = useLive('vitals')
-  if (!link || link.state === 'OFF') return <p className="text-ink-2">Not hooked up</p>
+  if (!link || link.state === 'OFF') return <p className="text-ink-2">{texts.notHookedUp}</p>
   const up = link.state === 'UP' && vitals
   // Values of a recording are of then: nothing about them is live.
   const recorded = link.linkId?.startsWith('log/') === true || link.linkId?.startsWith('stored/') === true
   return (
-    <div className="flex min-w-0 items-center gap-4 overflow-hidden" aria-label="Vital values">
+    <div className="flex min-w-0 items-center gap-4 overflow-hidden" aria-label={texts.vitalValues}>
       {up && !recorded && (
         <Vital
-          head="Key"
+          head={texts.key}
           figure={vitals.key === 'on' ? 'on' : 'off?'}
           unit=""
-          title="Inferred from whether modules are heard"
+          title={texts.inferredFromWhetherModulesAreHeard}
         />
       )}
       {up &&
@@ -47,7 +48,7 @@ export function VitalsRow() {
                 head={SHORT[first.spn] ?? first.name}
                 sides={shown}
                 unit={shown.find((s) => s.unit)?.unit ?? ''}
-                title={first.spn === 168 ? `${first.name}, as the module measures it` : first.name}
+                title={first.spn === 168 ? texts.asTheModuleMeasuresIt(first.name) : first.name}
               />
             )
           )
@@ -57,13 +58,13 @@ export function VitalsRow() {
           <>
             <b className="block font-semibold text-ink">
               {link.bus}
-              {vitals.loadPercent !== null && `, ${Math.round(vitals.loadPercent)} % busy`}
+              {vitals.loadPercent !== null && texts.busy(Math.round(vitals.loadPercent))}
             </b>
             {recorded
-              ? 'a recording, not live'
+              ? texts.aRecordingNotLive
               : vitals.lastFrameMs === null
-                ? 'no frame yet'
-                : `last frame ${age(vitals.lastFrameMs)}`}
+                ? texts.noFrameYet
+                : texts.lastFrame(age(vitals.lastFrameMs))}
           </>
         ) : (
           <b className="font-semibold text-ink">{link.says}</b>
@@ -74,7 +75,7 @@ export function VitalsRow() {
 }
 
 function age(ms: number): string {
-  return ms < 1000 ? `${Math.max(1, Math.round(ms))} ms ago` : `${Math.round(ms / 1000)} s ago`
+  return ms < 1000 ? texts.msAgo(Math.max(1, Math.round(ms))) : texts.sAgo(Math.round(ms / 1000))
 }
 
 /** Readings of one parameter together, engine by engine. */

@@ -3,6 +3,7 @@ import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
 import { tracing } from '../trace/words'
 import type { RecorderState } from '../watch/types'
+import { texts } from './words'
 
 /** A step of the job's path with its state in words. */
 export interface Step {
@@ -23,19 +24,19 @@ export function steps(
   traces: { state: TraceView['state'] }[] = [],
 ): Step[] {
   return [
-    { path: 'hook-up', title: 'Hook up', says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
+    { path: 'hook-up', title: texts.hookUp, says: hookUp(link, roll), done: roll?.state === 'COMPLETE' },
     {
       path: 'faults',
-      title: 'Faults',
+      title: texts.faults,
       says: faults(roll, read),
       done: read?.state === 'COMPLETE',
     },
-    { path: 'story', title: 'Story', says: storySays(story), done: story?.state === 'COMPLETE' },
-    { path: 'watch', title: 'Watch', says: watch(link, recorders), done: false },
-    { path: 'tests', title: 'Tests', says: tests(cutout), done: cutout?.stage === 'ENDED' },
+    { path: 'story', title: texts.story, says: storySays(story), done: story?.state === 'COMPLETE' },
+    { path: 'watch', title: texts.watch, says: watch(link, recorders), done: false },
+    { path: 'tests', title: texts.tests, says: tests(cutout), done: cutout?.stage === 'ENDED' },
     {
       path: 'trace',
-      title: 'Trace',
+      title: texts.trace,
       says: tracing(traces),
       done: traces.length > 0 && traces.every((t) => t.state !== 'UNDER_WAY'),
     },
@@ -45,58 +46,60 @@ export function steps(
 
 /** Today's leads stand in the way; without a read nobody can tell. */
 function signOff(read: FaultsView | undefined): string {
-  if (!read) return 'not begun'
+  if (!read) return texts.notBegun
   const today = read.leads.filter((l) => l.bearing === 'TODAY').length
-  return today > 0 ? `${count(today, 'lead')} open` : 'see what is open'
+  return today > 0 ? texts.open2(count(today, 'lead')) : texts.seeWhatIsOpen
 }
 
 /** A wipe is worth more words than a count. */
 function storySays(story: StoryView | undefined): string {
-  if (!story) return 'comes with the roll'
+  if (!story) return texts.comesWithTheRoll
   if (story.state === 'UNDER_WAY') return 'reading'
   if (story.findings.some((f) => f.kind === 'WIPED_LATELY' || f.kind === 'WIPED_ONCE'))
-    return 'faults were wiped'
-  return story.findings.length === 0 ? 'nothing to point out' : count(story.findings.length, 'finding')
+    return texts.faultsWereWiped
+  return story.findings.length === 0 ? texts.nothingToPointOut : count(story.findings.length, 'finding')
 }
 
 function hookUp(link: LinkState | undefined, roll: Roll | undefined): string {
   if (roll) {
     const answered = roll.modules.filter((m) => m.presence === 'ANSWERS').length
-    if (roll.state === 'UNDER_WAY') return `${answered} answered so far`
+    if (roll.state === 'UNDER_WAY') return texts.answeredSoFar(answered)
     const expected = roll.modules.filter((m) => m.expected)
     if (expected.length > 0)
-      return `${expected.filter((m) => m.presence === 'ANSWERS').length} of ${expected.length} answered`
+      return texts.ofAnswered(expected.filter((m) => m.presence === 'ANSWERS').length, expected.length)
     return count(answered, 'module')
   }
-  return link?.state === 'UP' ? 'hooked up' : 'not begun'
+  return link?.state === 'UP' ? texts.hookedUp : texts.notBegun
 }
 
 function faults(roll: Roll | undefined, read: FaultsView | undefined): string {
   if (read) {
     const today = read.leads.filter((l) => l.bearing === 'TODAY')
     const knockOns = today.reduce((n, l) => n + l.knockOns.length, 0)
-    if (read.leads.length === 0) return 'none kept'
-    if (today.length === 0) return `none today, ${read.leads.length} earlier`
+    if (read.leads.length === 0) return texts.noneKept
+    if (today.length === 0) return texts.noneTodayEarlier(read.leads.length)
     return count(today.length, 'lead') + (knockOns > 0 ? `, ${count(knockOns, 'knock-on')}` : '')
   }
-  if (!roll?.full) return 'not read'
+  if (!roll?.full) return texts.notRead
   const all = roll.modules.flatMap((m) => m.faults)
   const now = all.filter((f) => f.state === 'ACTIVE').length
-  return `${now} now, ${all.length - now} earlier`
+  return texts.nowEarlier(now, all.length - now)
 }
 
 /** Recorders that run say so from every page. */
 function watch(link: LinkState | undefined, recorders: RecorderState[]): string {
   const on = recorders.filter((r) => r.stage === 'RECORDING' || r.stage === 'POST_ROLL').length
-  if (on > 0) return count(on, 'recorder runs', 'recorders run')
+  if (on > 0) return count(on, texts.recorderRuns, texts.recordersRun)
   const armed = recorders.filter((r) => r.stage === 'ARMED').length
-  if (armed > 0) return `${armed} armed`
-  return link?.state === 'UP' ? 'live' : 'when hooked up'
+  if (armed > 0) return texts.armed(armed)
+  return link?.state === 'UP' ? 'live' : texts.whenHookedUp
 }
 
 function tests(cutout: CutoutView | undefined): string {
-  if (!cutout) return 'not begun'
+  if (!cutout) return texts.notBegun
   if (cutout.stage !== 'ENDED')
-    return cutout.off.length > 0 ? `cylinder ${cutout.off.join(', ')} off` : 'cutout is ready'
-  return { PASS: 'cutout: pass', FAIL: 'cutout: fail', CANNOT_TELL: 'cutout: cannot tell' }[cutout.verdict]
+    return cutout.off.length > 0 ? texts.cylinderOff(cutout.off.join(', ')) : texts.cutoutIsReady
+  return { PASS: texts.cutoutPass, FAIL: texts.cutoutFail, CANNOT_TELL: texts.cutoutCannotTell }[
+    cutout.verdict
+  ]
 }

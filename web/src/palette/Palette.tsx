@@ -1,5 +1,6 @@
 import { Search } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
+import { texts } from './words'
 
 const PaletteDialog = lazy(() => import('./PaletteDialog'))
 
@@ -20,8 +21,8 @@ export function Palette() {
     <>
       <button className="btn px-3" onClick={() => setOpen(true)}>
         <Search size={18} aria-hidden />
-        <span className="max-[1180px]:sr-only">Go to</span>
-        <span className="kbd max-[1180px]:hidden">Ctrl K</span>
+        <span className="max-[1180px]:sr-only">{texts.goTo}</span>
+        <span className="kbd max-[1180px]:hidden">{texts.ctrlK}</span>
       </button>
       {open && (
         <Suspense>

@@ -9,8 +9,9 @@ import { change, useSettings } from '../shared/settings'
 import { stream } from '../stream/stream'
 import type { WatchChannel, WatchChannels } from '../watch/types'
 import { matching, type Target, targets } from './targets'
+import { texts } from './words'
 
-const LABEL = 'Unit, job, module, fault, live value, test, circuit, page or action'
+const LABEL = texts.unitJobModuleFaultLiveValue
 
 /** The values that a hook-up tells, heard once. */
 function useChannels(job: number | undefined): WatchChannel[] {
@@ -32,18 +33,18 @@ function useActions(job: number | undefined): Target[] {
   const add = (text: string, run: () => void) => all.push({ kind: 'action', text, to: '', run })
   if (job !== undefined) {
     const at = `/api/jobs/${job}`
-    add('Let go of everything that is held', () => void post(`${at}/release`))
+    add(texts.letGoOfEverythingThatIs, () => void post(`${at}/release`))
     if (me.rights.includes('READ')) {
-      add('Call the full roll', () => void post(`${at}/roll-call`, { full: true }))
-      add('Read faults again', () => void post(`${at}/faults/read`))
-      add('Read the story again', () => void post(`${at}/story/read`))
+      add(texts.callTheFullRoll, () => void post(`${at}/roll-call`, { full: true }))
+      add(texts.readFaultsAgain, () => void post(`${at}/faults/read`))
+      add(texts.readTheStoryAgain, () => void post(`${at}/story/read`))
     }
-    add('Print the report', () => window.open(`${at}/report.pdf?units=${settings.units.toUpperCase()}`))
+    add(texts.printTheReport, () => window.open(`${at}/report.pdf?units=${settings.units.toUpperCase()}`))
   }
-  add('Daylight theme', () => change({ theme: 'day' }))
-  add('Night theme', () => change({ theme: 'night' }))
-  add('Metric units', () => change({ units: 'metric' }))
-  add('US units', () => change({ units: 'us' }))
+  add(texts.daylightTheme, () => change({ theme: 'day' }))
+  add(texts.nightTheme, () => change({ theme: 'night' }))
+  add(texts.metricUnits, () => change({ units: 'metric' }))
+  add(texts.usUnits, () => change({ units: 'us' }))
   return all
 }
 
@@ -90,7 +91,7 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
     else void navigate(target.to)
   }
   return (
-    <Panel open onOpenChange={(open) => !open && onClose()} title="Go to">
+    <Panel open onOpenChange={(open) => !open && onClose()} title={texts.goTo}>
       <input
         className="field"
         autoFocus
@@ -113,7 +114,7 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
           e.preventDefault()
         }}
       />
-      <ul id="palette-list" role="listbox" aria-label="Found" className="mt-3">
+      <ul id="palette-list" role="listbox" aria-label={texts.found} className="mt-3">
         {found.map((t, i) => (
           <li
             key={t.kind + t.to + t.text}
@@ -128,7 +129,7 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-      {found.length === 0 && <p className="mt-3 text-ink-2">Nothing fits. Type less.</p>}
+      {found.length === 0 && <p className="mt-3 text-ink-2">{texts.nothingFitsTypeLess}</p>}
     </Panel>
   )
 }

@@ -1,6 +1,7 @@
 import type { FaultsView, Job, Roll, TraceOffer, TrialCan, Unit } from '../api/client'
 import { oneEach } from '../watch/sources'
 import type { WatchChannel } from '../watch/types'
+import { texts } from './words'
 
 /** Something that can be gone to, or done. */
 export interface Target {
@@ -27,42 +28,42 @@ export interface Known {
 const MOST_SHOWN = 12
 
 const PAGES = [
-  ['Hook up', 'hook-up'],
-  ['Faults', 'faults'],
-  ['Compare fault reads', 'faults/compare'],
-  ['Lamp check', 'faults/lamps'],
-  ['Vessel network', 'vessel'],
-  ['Story', 'story'],
-  ['Compare figures over units and visits', 'story/compare'],
-  ['Watch, live values', 'watch'],
-  ['Tests', 'tests'],
-  ['Trace, guides and circuits', 'trace'],
-  ['Sign-off and report', 'sign-off'],
-  ['Logbook', 'logbook'],
+  [texts.hookUp, 'hook-up'],
+  [texts.faults, 'faults'],
+  [texts.compareFaultReads, 'faults/compare'],
+  [texts.lampCheck, 'faults/lamps'],
+  [texts.vesselNetwork, 'vessel'],
+  [texts.story, 'story'],
+  [texts.compareFiguresOverUnitsAndVisits, 'story/compare'],
+  [texts.watchLiveValues, 'watch'],
+  [texts.tests, 'tests'],
+  [texts.traceGuidesAndCircuits, 'trace'],
+  [texts.signOffAndReport, 'sign-off'],
+  [texts.logbook, 'logbook'],
 ] as const
 
 function ofJob(job: number, k: Known): Target[] {
   const at = `/jobs/${job}`
   const found: Target[] = PAGES.map(([text, path]) => ({ kind: 'page', text, to: `${at}/${path}` }))
   for (const m of k.roll?.modules ?? [])
-    found.push({ kind: 'module', text: `${m.title}, address ${m.address}`, to: `${at}/modules/${m.key}` })
+    found.push({ kind: 'module', text: texts.address(m.title, m.address), to: `${at}/modules/${m.key}` })
   const faults = k.faults?.faults ?? k.roll?.faults ?? []
   for (const f of faults)
     found.push({
       kind: 'fault',
-      text: `SPN ${f.spn} FMI ${f.fmi} ${f.component}, ${f.moduleTitle}`,
+      text: texts.spnFmi(f.spn, f.fmi, f.component, f.moduleTitle),
       to: `${at}/faults?spn=${f.spn}&fmi=${f.fmi}`,
     })
   for (const e of k.trials?.engines ?? [])
     found.push({
       kind: 'test',
-      text: `Cylinder cutout by hand, ${e.title.toLowerCase()}`,
+      text: texts.cylinderCutoutByHand(e.title.toLowerCase()),
       to: `${at}/tests/cutout?engine=${encodeURIComponent(e.id)}`,
     })
   for (const o of (k.offers ?? []).filter((x) => x.circuit))
     found.push({ kind: 'circuit', text: o.title, to: `${at}/trace/circuits/${o.part}` })
   for (const c of oneEach(k.channels ?? []).channels) {
-    const text = `${c.side ? `${c.side} ` : ''}${c.name}${c.spn > 0 ? `, SPN ${c.spn}` : ''}`
+    const text = `${c.side ? `${c.side} ` : ''}${c.name}${c.spn > 0 ? texts.spn(c.spn) : ''}`
     found.push({ kind: 'value', text, to: `${at}/watch?spn=${c.spn}` })
   }
   return found
@@ -73,9 +74,9 @@ export function targets(k: Known): Target[] {
   const found: Target[] = k.job === undefined ? [] : ofJob(k.job, k)
   found.push(...(k.actions ?? []))
   found.push(
-    { kind: 'page', text: 'Units and jobs', to: '/units' },
-    { kind: 'page', text: 'Accounts and password', to: '/accounts' },
-    { kind: 'page', text: 'Storage', to: '/storage' },
+    { kind: 'page', text: texts.unitsAndJobs, to: '/units' },
+    { kind: 'page', text: texts.accountsAndPassword, to: '/accounts' },
+    { kind: 'page', text: texts.storage, to: '/storage' },
   )
   for (const u of k.units ?? [])
     found.push({ kind: 'unit', text: `${u.fleetNumber} ${u.vin}`, to: `/units/${u.id}` })

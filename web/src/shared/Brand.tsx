@@ -1,3 +1,4 @@
+import { texts } from './words'
 /** The mark and the name. The lens is lit while the tool holds something on the machine. */
 export function Brand({ lit = false }: { lit?: boolean }) {
   return (
@@ -20,7 +21,7 @@ export function Brand({ lit = false }: { lit?: boolean }) {
         />
       </svg>
       <span className="font-narrow text-[20px] font-semibold tracking-wide whitespace-nowrap max-[900px]:sr-only">
-        Hitch Lamp
+        {texts.hitchLamp}
       </span>
     </span>
   )

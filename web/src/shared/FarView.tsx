@@ -2,6 +2,7 @@ import { Dialog } from 'radix-ui'
 import { type ReactNode, useEffect, useRef } from 'react'
 import { change, useSettings } from './settings'
 import { play, type Tone } from './sound'
+import { texts } from './words'
 
 /**
  * The whole screen for what must be legible from four metres, with a tone where that changes which nobody may miss. Closed
@@ -65,12 +66,13 @@ export function FarView({
                   if (!sound) play('free')
                 }}
               >
-                Sound {sound ? 'on' : 'off'}
+                {texts.sound(sound ? texts.on : texts.off)}
               </button>
             )}
             <Dialog.Close asChild>
               <button className={`btn min-h-16 px-6 text-[22px] ${heard ? '' : 'ml-auto'}`}>
-                Near view <span className="kbd">b</span>
+                {texts.nearView}
+                <span className="kbd">b</span>
               </button>
             </Dialog.Close>
           </div>

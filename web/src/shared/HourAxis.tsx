@@ -1,16 +1,17 @@
 import { scaleLinear } from 'd3-scale'
 import { useState } from 'react'
+import { texts } from './words'
 
 /** Spans that can be seen, engine hours. */
 const SPANS = [
-  { hours: Infinity, says: 'whole life' },
+  { hours: Infinity, says: texts.wholeLife },
   { hours: 1000, says: 'last 1,000 h' },
   { hours: 300, says: 'last 300 h' },
   { hours: 150, says: 'last 150 h' },
   { hours: 30, says: 'last 30 h' },
   { hours: 10, says: 'last 10 h' },
-  { hours: 1, says: 'last hour' },
-  { hours: 1 / 6, says: 'last ten minutes' },
+  { hours: 1, says: texts.lastHour },
+  { hours: 1 / 6, says: texts.lastTenMinutes },
 ] as const
 
 const WIDTH = 740
@@ -69,12 +70,9 @@ export function HourAxis({
   const [asTable, setAsTable] = useState(false)
   if (now == null)
     return (
-      <section aria-label="Hour line" className="mt-6">
-        <h2 className="mb-1">Hour line</h2>
-        <p className="text-ink-2">
-          No module reported its engine hours, so nothing can be put on one clock. Read again with the engine
-          module answering.
-        </p>
+      <section aria-label={texts.hourLine} className="mt-6">
+        <h2 className="mb-1">{texts.hourLine}</h2>
+        <p className="text-ink-2">{texts.noModuleReportedItsEngineHours}</p>
       </section>
     )
   const begin = Math.min(
@@ -96,7 +94,7 @@ export function HourAxis({
     h.toLocaleString(undefined, { maximumFractionDigits: shown.hours < 5 ? 2 : shown.hours < 400 ? 1 : 0 })
   return (
     <section
-      aria-label="Hour line"
+      aria-label={texts.hourLine}
       className="mt-6"
       onKeyDown={(e) => {
         if (e.key === '+' || e.key === '=') setSpan(Math.min(SPANS.length - 1, span + 1))
@@ -104,26 +102,33 @@ export function HourAxis({
       }}
     >
       <div className="mb-1 flex flex-wrap items-center gap-3">
-        <h2>Hour line</h2>
+        <h2>{texts.hourLine}</h2>
         <span className="text-[15px] text-ink-2" aria-live="polite">
-          {shown.says}, now at the right
+          {texts.nowAtTheRight(shown.says)}
         </span>
         <span className="ml-auto flex gap-2">
           <button className="btn" disabled={span === 0} onClick={() => setSpan(span - 1)}>
-            Longer <span className="kbd">−</span>
+            {texts.longer}
+            <span className="kbd">−</span>
           </button>
           <button className="btn" disabled={span === SPANS.length - 1} onClick={() => setSpan(span + 1)}>
-            Closer <span className="kbd">+</span>
+            {texts.closer}
+            <span className="kbd">+</span>
           </button>
           <button className="btn" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
-            {asTable ? 'As a line' : 'As a table'}
+            {asTable ? texts.asALine : texts.asATable}
           </button>
         </span>
       </div>
       {asTable ? (
         <HourTable rows={rows} now={now} events={events} />
       ) : (
-        <svg viewBox={`0 0 ${WIDTH} ${height}`} className="w-full" role="img" aria-label="Over engine hours">
+        <svg
+          viewBox={`0 0 ${WIDTH} ${height}`}
+          className="w-full"
+          role="img"
+          aria-label={texts.overEngineHours}
+        >
           {drawn.map((r, i) => (
             <HourRow
               key={r.id}
@@ -137,7 +142,7 @@ export function HourAxis({
           ))}
           <g transform={`translate(0 ${drawn.length * ROW + ROW / 2})`}>
             <text x={0} y={5} fontSize={14} fill="var(--ink-2)">
-              What was done
+              {texts.whatWasDone}
             </text>
             <line x1={LEFT} x2={WIDTH - 12} y1={0} y2={0} stroke="var(--line)" />
             {events
@@ -165,15 +170,13 @@ export function HourAxis({
               </g>
             ))}
             <text x={WIDTH - 4} y={19} textAnchor="end" fill="var(--ink)">
-              now {hours(now)} h
+              {texts.nowH(hours(now))}
             </text>
           </g>
         </svg>
       )}
       {!asTable && rows.length > MOST_ROWS && (
-        <p className="text-[15px] text-ink-2">
-          The first {MOST_ROWS} of {rows.length}; the table has all of them.
-        </p>
+        <p className="text-[15px] text-ink-2">{texts.theFirstOfTheTableHas(MOST_ROWS, rows.length)}</p>
       )}
     </section>
   )
@@ -222,12 +225,12 @@ function HourRow({
       )}
       {!r.silent && !timed && (
         <text x={LEFT + 8} y={5} fontSize={14} fill="var(--ink-2)">
-          time unknown{r.active ? ', there now' : ''}
+          {texts.timeUnknown(r.active ? texts.thereNow : '')}
         </text>
       )}
       {before && (
         <text x={LEFT + 8} y={5} fontSize={14} fill="var(--ink-2)">
-          before this span
+          {texts.beforeThisSpan}
         </text>
       )}
       {timed && !before && (
@@ -243,7 +246,7 @@ function HourRow({
       )}
       {timed && !before && r.first && left - LEFT > 76 && (
         <text x={left - 6} y={5} fontSize={14} textAnchor="end" fill="var(--ink-2)">
-          came first
+          {texts.cameFirst}
         </text>
       )}
     </g>
@@ -252,15 +255,15 @@ function HourRow({
 
 function HourTable({ rows, now, events }: { rows: HourRowData[]; now: number; events: HourEventData[] }) {
   const one = (h: number | undefined) =>
-    h === undefined ? 'time unknown' : h.toLocaleString(undefined, { maximumFractionDigits: 2 })
+    h === undefined ? texts.timeUnknownWord : h.toLocaleString(undefined, { maximumFractionDigits: 2 })
   return (
     <table className="w-full text-[15px]">
       <thead>
         <tr className="border-b border-line-strong text-left">
-          <th className="py-1 pr-4 font-semibold">What</th>
-          <th className="pr-4 text-right font-semibold">first, h</th>
-          <th className="pr-4 text-right font-semibold">last, h</th>
-          <th className="text-right font-semibold">state</th>
+          <th className="py-1 pr-4 font-semibold">{texts.what}</th>
+          <th className="pr-4 text-right font-semibold">{texts.firstH}</th>
+          <th className="pr-4 text-right font-semibold">{texts.lastH}</th>
+          <th className="text-right font-semibold">{texts.state}</th>
         </tr>
       </thead>
       <tbody>
@@ -268,7 +271,7 @@ function HourTable({ rows, now, events }: { rows: HourRowData[]; now: number; ev
           <tr key={r.id} className="border-b border-line">
             <td className="py-1 pr-4">
               {r.title}
-              {r.first && <span className="text-ink-2">, came first</span>}
+              {r.first && <span className="text-ink-2">{texts.cameFirst2}</span>}
             </td>
             <td className="pr-4 text-right">{one(r.from)}</td>
             <td className="pr-4 text-right">{one(r.to)}</td>
@@ -284,7 +287,7 @@ function HourTable({ rows, now, events }: { rows: HourRowData[]; now: number; ev
           </tr>
         ))}
         <tr>
-          <td className="py-1 pr-4">Now</td>
+          <td className="py-1 pr-4">{texts.now}</td>
           <td className="pr-4 text-right" />
           <td className="pr-4 text-right">{one(now)}</td>
           <td />

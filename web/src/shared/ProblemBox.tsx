@@ -1,4 +1,5 @@
 import { Problem } from '../api/client'
+import { texts } from './words'
 
 /** What went wrong and what to do next, announced to screen readers. */
 export function ProblemBox({ problem }: { problem: unknown }) {
@@ -6,8 +7,8 @@ export function ProblemBox({ problem }: { problem: unknown }) {
   const known = problem instanceof Problem ? problem : undefined
   return (
     <div role="alert" className="border-l-4 border-grave bg-sheet px-4 py-3">
-      <p className="font-semibold">{known?.message ?? 'Something went wrong in the page.'}</p>
-      <p className="text-ink-2">{known?.next ?? 'Reload it; nothing captured is lost.'}</p>
+      <p className="font-semibold">{known?.message ?? texts.somethingWentWrongInThePage}</p>
+      <p className="text-ink-2">{known?.next ?? texts.reloadItNothingCapturedIsLost}</p>
     </div>
   )
 }

@@ -3,7 +3,7 @@ import type { Value } from '../stream/types'
 /** All words that more than one place uses, so that another language can be added. */
 export const words = {
   product: 'Hitch Lamp',
-  notTold: 'not told by this link',
+  notTold: 'not reported by this link',
   states: {
     VALID: '',
     PARAMETER_SPECIFIC: 'special',
@@ -67,3 +67,44 @@ export function ago(since: Date, now: Date): string {
   if (minutes < 48 * 60) return `${Math.floor(minutes / 60)} h ago`
   return `${Math.floor(minutes / 1440)} days ago`
 }
+
+/** What the screens of this area say. */
+export const texts = {
+  timeUnknownWord: 'time unknown',
+  lastHour: 'last hour',
+  wholeLife: 'whole life',
+  asALine: 'As a line',
+  asATable: 'As a table',
+  beforeThisSpan: 'before this span',
+  cameFirst: 'came first',
+  cameFirst2: ', came first',
+  closer: 'Closer ',
+  firstH: 'first, h',
+  hitchLamp: 'Hitch Lamp',
+  hourLine: 'Hour line',
+  lastH: 'last, h',
+  lastTenMinutes: 'last ten minutes',
+  longer: 'Longer ',
+  nearView: 'Near view ',
+  noModuleReportedItsEngineHours:
+    'No module reported its engine hours, so nothing can be put on one clock. Read again with the engine module answering.',
+  now: 'Now',
+  nowAtTheRight: (a: Shown) => `${a}, now at the right`,
+  nowH: (a: Shown) => `now ${a} h`,
+  off: 'off',
+  on: 'on',
+  oneMoment: 'One moment.',
+  overEngineHours: 'Over engine hours',
+  reloadItNothingCapturedIsLost: 'Reload it; nothing captured is lost.',
+  somethingWentWrongInThePage: 'Something went wrong in the page.',
+  sound: (a: Shown) => `Sound ${a}`,
+  state: 'state',
+  theFirstOfTheTableHas: (a: Shown, b: Shown) => `The first ${a} of ${b}; the table has all of them.`,
+  thereNow: ', there now',
+  timeUnknown: (a: Shown) => `time unknown${a}`,
+  what: 'What',
+  whatWasDone: 'What was done',
+}
+
+/** What may stand within a sentence. */
+export type Shown = string | number

@@ -10,6 +10,7 @@ import { useSaid } from '../shared/said'
 import { useSettings } from '../shared/settings'
 import { count } from '../shared/words'
 import { verdicts } from '../trial/words'
+import { texts } from './words'
 
 type State = components['schemas']['SignOffView']
 
@@ -25,10 +26,10 @@ export function SignOff() {
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-3">
-        <h1>Sign-off</h1>
+        <h1>{texts.signOff}</h1>
         {data && (
           <p className="text-ink-2" aria-live="polite">
-            {data.open.length === 0 ? 'nothing is open' : `${count(data.open.length, 'thing')} open`}
+            {data.open.length === 0 ? texts.nothingIsOpen : texts.open(count(data.open.length, 'thing'))}
           </p>
         )}
         <span className="ml-auto flex gap-2">
@@ -38,7 +39,7 @@ export function SignOff() {
             target="_blank"
             rel="noreferrer"
           >
-            Report, one page
+            {texts.reportOnePage}
           </a>
           <a
             className="btn"
@@ -46,23 +47,20 @@ export function SignOff() {
             target="_blank"
             rel="noreferrer"
           >
-            Full report
+            {texts.fullReport}
           </a>
           <a className="btn" href={`/api/jobs/${job.id}/case-file`} download>
-            Case file
+            {texts.caseFile}
           </a>
         </span>
       </div>
       <ProblemBox problem={error} />
       {data && (
         <>
-          <section aria-label="Still open" className="mb-6">
-            <h2 className="mb-2">Still open</h2>
+          <section aria-label={texts.stillOpen} className="mb-6">
+            <h2 className="mb-2">{texts.stillOpen}</h2>
             {data.open.length === 0 ? (
-              <p>
-                Nothing by the last read. Drive it as the customer does, read once more, then hand over the
-                report.
-              </p>
+              <p>{texts.nothingByTheLastReadDrive}</p>
             ) : (
               <ul>
                 {data.open.map((o) => (
@@ -75,8 +73,8 @@ export function SignOff() {
             )}
           </section>
           {data.tests.length > 0 && (
-            <section aria-label="Tests" className="mb-6">
-              <h2 className="mb-2">Tests</h2>
+            <section aria-label={texts.tests} className="mb-6">
+              <h2 className="mb-2">{texts.tests}</h2>
               <ul>
                 {data.tests.map((t) => (
                   <Done
@@ -93,8 +91,8 @@ export function SignOff() {
             </section>
           )}
           {data.traces.length > 0 && (
-            <section aria-label="Traced" className="mb-6">
-              <h2 className="mb-2">Traced</h2>
+            <section aria-label={texts.traced} className="mb-6">
+              <h2 className="mb-2">{texts.traced}</h2>
               <ul>
                 {data.traces.map((t) => (
                   <Done
@@ -108,7 +106,7 @@ export function SignOff() {
                   >
                     {t.assumed.map((a) => (
                       <p key={a} className="text-[15px]">
-                        <span className="mark mark-dotted mr-2">Assumed</span>
+                        <span className="mark mark-dotted mr-2">{texts.assumed}</span>
                         {said(a)}
                       </p>
                     ))}
@@ -117,19 +115,20 @@ export function SignOff() {
               </ul>
             </section>
           )}
-          <section aria-label="Before and after">
-            <h2 className="mb-2">Before and after</h2>
+          <section aria-label={texts.beforeAndAfter}>
+            <h2 className="mb-2">{texts.beforeAndAfter}</h2>
             {data.reads < 2 ? (
               <p className="text-ink-2">
-                {data.reads === 0 ? 'No read is stored yet.' : 'One read so far.'} Read the faults again after
-                the repair; the difference then stands here.
+                {texts.readTheFaultsAgainAfterThe(
+                  data.reads === 0 ? texts.noReadIsStoredYet : texts.oneReadSoFar,
+                )}
               </p>
             ) : (
               <>
                 <p className="mb-2 text-ink-2">
-                  From the first to the last of {data.reads} reads.{' '}
+                  {texts.fromTheFirstToTheLast(data.reads)}
                   <Link className="text-petrol underline" to={`/jobs/${job.id}/faults/compare`}>
-                    Compare any two
+                    {texts.compareAnyTwo}
                   </Link>
                 </p>
                 <ul>
@@ -142,9 +141,7 @@ export function SignOff() {
                       <span>
                         {c.component}, {c.mode} <span className="text-ink-2">{c.moduleTitle}</span>
                       </span>
-                      <span className="code">
-                        SPN {c.spn} FMI {c.fmi}
-                      </span>
+                      <span className="code">{texts.spnFmi(c.spn, c.fmi)}</span>
                     </li>
                   ))}
                 </ul>
@@ -153,22 +150,16 @@ export function SignOff() {
           </section>
         </>
       )}
-      <Why title="Sign-off">
-        <WhyPart head="What it is">
-          A job can be handed over when nothing is open, or when what is open is known and said. The report
-          says it too.
-        </WhyPart>
-        <WhyPart head="Case file">
-          Everything of this job in one archive: reads, story, recordings, tests, logbook, pictures, traffic.
-          It opens at another Hitch Lamp with every view, without the unit.
-        </WhyPart>
-        <WhyPart head="Next">
+      <Why title={texts.signOff}>
+        <WhyPart head={texts.whatItIs}>{texts.aJobCanBeHandedOver}</WhyPart>
+        <WhyPart head={texts.caseFile}>{texts.everythingOfThisJobInOne}</WhyPart>
+        <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
             <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              Where to start
+              {texts.whereToStart}
             </Link>
             <Link className="btn" to={`/jobs/${job.id}/logbook`}>
-              Logbook
+              {texts.logbook}
             </Link>
           </span>
         </WhyPart>

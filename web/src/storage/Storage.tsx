@@ -5,6 +5,7 @@ import { useMe } from '../account/me'
 import { get, post, type StorageView, type TrafficThatGoes } from '../api/client'
 import { TopBar } from '../job/TopBar'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 const MOST_LISTED = 50
 
@@ -31,31 +32,31 @@ export function Storage() {
     <>
       <TopBar />
       <main className="mx-auto max-w-[900px] p-6">
-        <h1 className="mb-4">Storage</h1>
+        <h1 className="mb-4">{texts.storage}</h1>
         <ProblemBox problem={error} />
         {data && (
           <>
             <dl className="mb-8 grid grid-cols-[220px_1fr] gap-y-2 text-[18px]">
-              <dt className="text-ink-2">Disk</dt>
+              <dt className="text-ink-2">{texts.disk}</dt>
               <dd>
-                <b className="font-semibold">{size(data.disk.freeBytes)}</b> free of{' '}
-                {size(data.disk.totalBytes)}
+                <b className="font-semibold">{size(data.disk.freeBytes)}</b>
+                {texts.freeOf(size(data.disk.totalBytes))}
                 {data.disk.state !== 'ENOUGH' && <p className="font-semibold">{data.disk.next}</p>}
               </dd>
-              <dt className="text-ink-2">Traffic that stays</dt>
-              <dd>{size(data.keeping.pinnedBytes)}: what roll calls, reads and tests used</dd>
-              <dt className="text-ink-2">Traffic beside it</dt>
+              <dt className="text-ink-2">{texts.trafficThatStays}</dt>
+              <dd>{texts.whatRollCallsReadsAndTests(size(data.keeping.pinnedBytes))}</dd>
+              <dt className="text-ink-2">{texts.trafficBesideIt}</dt>
               <dd>{size(data.keeping.keptBytes)}</dd>
               {data.waitingReports > 0 && (
                 <>
-                  <dt className="text-ink-2">Waiting for the database</dt>
-                  <dd>{data.waitingReports} results, safe on disk</dd>
+                  <dt className="text-ink-2">{texts.waitingForTheDatabase}</dt>
+                  <dd>{texts.resultsSafeOnDisk(data.waitingReports)}</dd>
                 </>
               )}
               {data.lostReports > 0 && (
                 <>
-                  <dt className="text-ink-2">Lost since the start</dt>
-                  <dd className="font-semibold">{data.lostReports} results; see the server's log</dd>
+                  <dt className="text-ink-2">{texts.lostSinceTheStart}</dt>
+                  <dd className="font-semibold">{texts.resultsSeeTheServersLog(data.lostReports)}</dd>
                 </>
               )}
             </dl>
@@ -87,11 +88,8 @@ function KeepingRule({ view }: { view: StorageView }) {
   const clean = useMutation({ mutationFn: () => post('/api/storage/clean'), onSuccess: again })
   return (
     <section>
-      <h2 className="mb-2">How long traffic is kept</h2>
-      <p className="mb-3 max-w-[70ch] text-ink-2">
-        All findings, recordings and entries stay for good, and so do the frames that a roll call, a read or a
-        test used. Only the frames between them go, an hour after the rule says so at the latest.
-      </p>
+      <h2 className="mb-2">{texts.howLongTrafficIsKept}</h2>
+      <p className="mb-3 max-w-[70ch] text-ink-2">{texts.allFindingsRecordingsAndEntriesStay}</p>
       <form
         className="mb-4 flex flex-wrap items-end gap-3"
         onSubmit={(e) => {
@@ -100,7 +98,7 @@ function KeepingRule({ view }: { view: StorageView }) {
         }}
       >
         <label>
-          Days after a hook-up
+          {texts.daysAfterAHookUp}
           <input
             className="field w-[150px]"
             inputMode="numeric"
@@ -111,7 +109,7 @@ function KeepingRule({ view }: { view: StorageView }) {
           />
         </label>
         <label>
-          At most, in GB
+          {texts.atMostInGb}
           <input
             className="field w-[150px]"
             inputMode="numeric"
@@ -123,35 +121,37 @@ function KeepingRule({ view }: { view: StorageView }) {
         </label>
         {may && (
           <button className="btn btn-main" disabled={same || save.isPending}>
-            Make this the rule
+            {texts.makeThisTheRule}
           </button>
         )}
       </form>
       <ProblemBox problem={save.error ?? clean.error ?? would.error} />
       <h3 className="mb-1 font-semibold">
         {goes.length === 0
-          ? 'Nothing is removed by it now.'
-          : `${same ? 'Removed next' : 'This rule would remove'}: traffic of ${goes.length} hook-ups, ${size(
-              goes.reduce((sum, g) => sum + g.bytes, 0),
-            )}`}
+          ? texts.nothingIsRemovedByItNow
+          : texts.trafficOfHookUps(
+              same ? texts.removedNext : texts.thisRuleWouldRemove,
+              goes.length,
+              size(goes.reduce((sum, g) => sum + g.bytes, 0)),
+            )}
       </h3>
       {goes.length > 0 && (
         <ul className="mb-3">
           {goes.slice(0, MOST_LISTED).map((g) => (
             <li key={g.hookUp} className="flex min-h-11 items-center gap-3 border-t border-line">
               <Link className="font-semibold" to={`/jobs/${g.job}`}>
-                {g.fleetNumber}, job {g.number}
+                {texts.job(g.fleetNumber, g.number)}
               </Link>
-              <span className="text-ink-2">hooked up {g.beganAt.slice(0, 10)}</span>
+              <span className="text-ink-2">{texts.hookedUp(g.beganAt.slice(0, 10))}</span>
               <span className="ml-auto">{size(g.bytes)}</span>
             </li>
           ))}
-          {goes.length > MOST_LISTED && <li className="py-2">and {goes.length - MOST_LISTED} more</li>}
+          {goes.length > MOST_LISTED && <li className="py-2">{texts.andMore(goes.length - MOST_LISTED)}</li>}
         </ul>
       )}
       {may && same && goes.length > 0 && (
         <button className="btn" disabled={clean.isPending} onClick={() => clean.mutate()}>
-          Remove it now
+          {texts.removeItNow}
         </button>
       )}
     </section>

@@ -5,7 +5,7 @@ import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
-import { COMPARABLE, decimalsOf } from './words'
+import { COMPARABLE, decimalsOf, texts } from './words'
 
 /** One figure over all units and over this unit's visits. */
 export function Comparison() {
@@ -27,13 +27,13 @@ export function Comparison() {
   return (
     <>
       <Link className="text-petrol underline" to={`/jobs/${job.id}/story`}>
-        Story
+        {texts.story}
       </Link>
       <div className="mb-3 flex flex-wrap items-center gap-3">
-        <h1>Compare over units and visits</h1>
+        <h1>{texts.compareOverUnitsAndVisits}</h1>
         <span className="ml-auto flex flex-wrap gap-2">
           <label className="sr-only" htmlFor="figure">
-            Figure
+            {texts.figure}
           </label>
           <select
             id="figure"
@@ -48,22 +48,20 @@ export function Comparison() {
             ))}
           </select>
           <button className="btn" aria-pressed={!life} onClick={() => choose(figure, false)}>
-            Trip
+            {texts.trip}
           </button>
           <button className="btn" aria-pressed={life} onClick={() => choose(figure, true)}>
-            Whole life
+            {texts.wholeLife2}
           </button>
         </span>
       </div>
       <ProblemBox problem={error} />
       {data && (
         <>
-          <section aria-label="Over units">
-            <h2 className="mb-1">{data.title}, newest read of each unit</h2>
+          <section aria-label={texts.overUnits}>
+            <h2 className="mb-1">{texts.newestReadOfEachUnit(data.title)}</h2>
             {data.units.length === 0 ? (
-              <p className="text-ink-2">
-                No story was read yet. Call the roll at a unit; it is read by itself.
-              </p>
+              <p className="text-ink-2">{texts.noStoryWasReadYetCall}</p>
             ) : (
               <ul className="text-[15px]">
                 {data.units.map((u) => {
@@ -95,8 +93,8 @@ export function Comparison() {
               </ul>
             )}
           </section>
-          <section aria-label="Over visits" className="mt-6">
-            <h2 className="mb-1">Visits of {job.fleetNumber}</h2>
+          <section aria-label={texts.overVisits} className="mt-6">
+            <h2 className="mb-1">{texts.visitsOf(job.fleetNumber)}</h2>
             <ul className="text-[15px]">
               {data.visits.map((v) => (
                 <li
@@ -104,13 +102,11 @@ export function Comparison() {
                   className="grid grid-cols-[220px_1fr_110px] gap-3 border-b border-line py-1.5"
                 >
                   <Link className="underline" to={`/jobs/${v.jobId}/story`}>
-                    Job {v.number}
-                    {v.engine && `, ${v.engine.toLowerCase()}`}
+                    {texts.job2(v.number, v.engine && `, ${v.engine.toLowerCase()}`)}
                   </Link>
                   <span className="text-ink-2">
                     {new Date(v.readAt).toLocaleDateString()}
-                    {v.hours != null &&
-                      `, at ${v.hours.toLocaleString('en', { maximumFractionDigits: 1 })} h`}
+                    {v.hours != null && texts.atH(v.hours.toLocaleString('en', { maximumFractionDigits: 1 }))}
                   </span>
                   <b className="text-right font-narrow text-[18px] font-semibold">{words(v.amount)}</b>
                 </li>
@@ -118,22 +114,15 @@ export function Comparison() {
             </ul>
             {data.visits.length < 2 && (
               <p className="mt-1 text-[15px] text-ink-2">
-                {data.visits.length === 0
-                  ? 'No visit with a story yet.'
-                  : 'One visit so far; the next stands beside it.'}
+                {data.visits.length === 0 ? texts.noVisitWithAStoryYet : texts.oneVisitSoFarTheNext}
               </p>
             )}
           </section>
         </>
       )}
-      <Why title={data?.title ?? 'Compare'}>
-        <WhyPart head="What it is">
-          The newest amount of every unit, smallest first; this unit is the filled bar. Shares and rates
-          compare over units of any age, totals do not.
-        </WhyPart>
-        <WhyPart head="Next">
-          A unit that stands out at the same work is worth a look before it complains.
-        </WhyPart>
+      <Why title={data?.title ?? texts.compare}>
+        <WhyPart head={texts.whatItIs}>{texts.theNewestAmountOfEveryUnit}</WhyPart>
+        <WhyPart head={texts.next}>{texts.aUnitThatStandsOutAt}</WhyPart>
       </Why>
     </>
   )

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { DutyView } from '../api/client'
+import { texts } from './words'
 
 const WIDTH = 720
 const LEFT = 96
@@ -30,7 +31,7 @@ export function DutyMap({
 }) {
   const [ofTrip, setOfTrip] = useState(trip != null)
   const duty = ofTrip ? (trip ?? life) : (life ?? trip)
-  if (!duty) return <p className="text-ink-2">No module reports how the time spreads over speed and load.</p>
+  if (!duty) return <p className="text-ink-2">{texts.noModuleReportsHowTheTime}</p>
   const all = shares(duty)
   const most = Math.max(1, ...all.flat())
   // Fast at the top; rows in which it never was at either end are left out.
@@ -53,15 +54,15 @@ export function DutyMap({
     <figure className="m-0">
       <div className="mb-1 flex flex-wrap items-center gap-3">
         <figcaption className="text-[15px] text-ink-2">
-          Percent of the time at each speed and load, {ofTrip ? 'this trip' : 'whole life'}
+          {texts.percentOfTheTimeAtEach(ofTrip ? texts.thisTrip : texts.wholeLife)}
         </figcaption>
         {trip && life && (
           <span className="no-print ml-auto flex gap-2">
             <button className="btn" aria-pressed={ofTrip} onClick={() => setOfTrip(true)}>
-              This trip
+              {texts.thisTrip2}
             </button>
             <button className="btn" aria-pressed={!ofTrip} onClick={() => setOfTrip(false)}>
-              Whole life
+              {texts.wholeLife2}
             </button>
           </span>
         )}
@@ -70,7 +71,7 @@ export function DutyMap({
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="w-full"
         role="img"
-        aria-label={`Map of speed and load${of && `, ${of.toLowerCase()}`}`}
+        aria-label={texts.mapOfSpeedAndLoad(of && `, ${of.toLowerCase()}`)}
       >
         {rows.map(({ row, i }, y) => (
           <g key={i} transform={`translate(0 ${TOP + y * ROW})`}>
@@ -101,7 +102,7 @@ export function DutyMap({
         ))}
         <g transform={`translate(0 ${TOP + rows.length * ROW + 16})`} fontSize={13} fill="var(--ink-2)">
           <text x={LEFT - 8} textAnchor="end">
-            rpm
+            {texts.rpm}
           </text>
           {duty.load.map((l, j) => (
             <text key={l} x={LEFT + (j + 1) * w - 1} textAnchor="end">
@@ -109,7 +110,7 @@ export function DutyMap({
             </text>
           ))}
           <text x={WIDTH - 1} y={20} textAnchor="end">
-            load, up to %
+            {texts.loadUpTo}
           </text>
         </g>
       </svg>

@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import type { EngineStory, FigureLine } from '../api/client'
 import { useShow } from '../shared/quantity'
-import { COMPARABLE, decimalsOf } from './words'
+import { COMPARABLE, decimalsOf, texts } from './words'
 
 /** Figures of this trip beside the unit's life and beside its like; engines of a unit side by side. */
 export function Figures({ engines, job }: { engines: EngineStory[]; job: number }) {
@@ -12,7 +12,7 @@ export function Figures({ engines, job }: { engines: EngineStory[]; job: number 
   const like = rows.some((f) => f.like != null)
   const several = engines.length > 1
   const one = (value: number | null | undefined, unit: string) => {
-    if (value == null) return <span className="text-ink-3">not reported</span>
+    if (value == null) return <span className="text-ink-3">{texts.notReported}</span>
     const s = show(value, unit, decimalsOf(unit))
     return (
       <>
@@ -37,16 +37,16 @@ export function Figures({ engines, job }: { engines: EngineStory[]; job: number 
           </tr>
         )}
         <tr className="border-b border-line-strong text-left">
-          <th className="py-1 pr-3 font-semibold">Figure</th>
+          <th className="py-1 pr-3 font-semibold">{texts.figure}</th>
           {engines.flatMap((e) => [
             <th key={`trip ${e.name}`} className="pr-3 text-right font-semibold">
-              this trip
+              {texts.thisTrip}
             </th>,
             <th key={`life ${e.name}`} className="pr-3 text-right font-semibold">
-              whole life
+              {texts.wholeLife}
             </th>,
           ])}
-          {like && <th className="pr-3 text-right font-semibold">fleet median, trip</th>}
+          {like && <th className="pr-3 text-right font-semibold">{texts.fleetMedianTrip}</th>}
         </tr>
       </thead>
       <tbody>
@@ -75,7 +75,7 @@ export function Figures({ engines, job }: { engines: EngineStory[]; job: number 
             {like && (
               <td className="pr-3 text-right">
                 {f.like != null && one(f.like, f.unit)}
-                {f.like != null && <span className="text-ink-3"> of {f.likeUnits}</span>}
+                {f.like != null && <span className="text-ink-3">{texts.of(f.likeUnits)}</span>}
               </td>
             )}
           </tr>

@@ -1,6 +1,6 @@
 import type { FindingLine } from '../api/client'
 import { useSaid } from '../shared/said'
-import { findingMarks } from './words'
+import { findingMarks, texts } from './words'
 
 /** What the story says, each with its reasons; choosing one shows the next step in the why column. */
 export function FindingList({
@@ -14,7 +14,7 @@ export function FindingList({
 }) {
   const said = useSaid()
   return (
-    <ol aria-label="Findings">
+    <ol aria-label={texts.findings}>
       {findings.map((f, i) => {
         const mark = findingMarks[f.kind]
         return (
@@ -35,7 +35,7 @@ export function FindingList({
                   </span>
                 ))}
                 {i !== chosen && f.reasons.length > 2 && (
-                  <span className="text-[15px] text-ink-3">and {f.reasons.length - 2} more reasons</span>
+                  <span className="text-[15px] text-ink-3">{texts.andMoreReasons(f.reasons.length - 2)}</span>
                 )}
               </span>
             </button>

@@ -1,6 +1,6 @@
 import type { ProtectionLine } from '../api/client'
 import { useShow } from '../shared/quantity'
-import { lasting } from './words'
+import { lasting, texts } from './words'
 
 /** Decimals of a guarded quantity, by its size. */
 function decimals(p: ProtectionLine): number {
@@ -12,18 +12,18 @@ function decimals(p: ProtectionLine): number {
 export function Protection({ records, now }: { records: ProtectionLine[]; now: number | null | undefined }) {
   const show = useShow()
   const several = new Set(records.map((p) => p.module)).size > 1
-  if (records.length === 0) return <p className="text-ink-2">Nothing left its safe range.</p>
+  if (records.length === 0) return <p className="text-ink-2">{texts.nothingLeftItsSafeRange}</p>
   return (
     <table className="w-full text-[15px]">
       <thead>
         <tr className="border-b border-line-strong text-left [&>th]:py-1">
-          <th className="pr-3 font-semibold">What</th>
-          <th className="pr-3 text-right font-semibold">worst</th>
-          <th className="pr-3 text-right font-semibold">limit</th>
-          <th className="pr-3 text-right font-semibold">times</th>
-          <th className="pr-3 text-right font-semibold">together</th>
-          <th className="pr-3 text-right font-semibold">last, hours ago</th>
-          <th className="font-semibold">the module</th>
+          <th className="pr-3 font-semibold">{texts.what}</th>
+          <th className="pr-3 text-right font-semibold">{texts.worst}</th>
+          <th className="pr-3 text-right font-semibold">{texts.limit}</th>
+          <th className="pr-3 text-right font-semibold">{texts.times}</th>
+          <th className="pr-3 text-right font-semibold">{texts.together}</th>
+          <th className="pr-3 text-right font-semibold">{texts.lastHoursAgo}</th>
+          <th className="font-semibold">{texts.theModule}</th>
         </tr>
       </thead>
       <tbody>
@@ -35,7 +35,7 @@ export function Protection({ records, now }: { records: ProtectionLine[]; now: n
               <td className="py-1.5 pr-3">
                 {several && `${p.module}: `}
                 {p.name}
-                <span className="text-ink-2">{p.above ? ', too high' : ', too low'}</span>
+                <span className="text-ink-2">{p.above ? texts.tooHigh : texts.tooLow}</span>
               </td>
               <td className="pr-3 text-right">
                 <b className="font-narrow text-[19px] font-semibold">{worst.figure}</b> {worst.unit}
@@ -46,7 +46,7 @@ export function Protection({ records, now }: { records: ProtectionLine[]; now: n
               <td className="pr-3 text-right">{p.count}</td>
               <td className="pr-3 text-right whitespace-nowrap">{lasting(p.seconds)}</td>
               <td className="pr-3 text-right">
-                {now == null ? 'not known' : Math.max(0, now - p.lastHour).toFixed(1)}
+                {now == null ? texts.notKnown : Math.max(0, now - p.lastHour).toFixed(1)}
               </td>
               <td className="text-ink-2">{p.severityText}</td>
             </tr>

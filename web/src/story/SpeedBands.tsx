@@ -1,5 +1,6 @@
 import type { EngineStory } from '../api/client'
 import { useShow } from '../shared/quantity'
+import { texts } from './words'
 
 /** Hours in each band of road speed, as bars with their share. */
 export function SpeedBands({ bands }: { bands: NonNullable<EngineStory['bands']> }) {
@@ -9,11 +10,11 @@ export function SpeedBands({ bands }: { bands: NonNullable<EngineStory['bands']>
   const title = (i: number) => {
     const unit = edge(0).unit
     if (i === 0) return 'standing'
-    if (i === bands.kmh.length) return `over ${edge(i - 1).figure} ${unit}`
-    return `${edge(i - 1).figure} to ${edge(i).figure} ${unit}`
+    if (i === bands.kmh.length) return texts.over(edge(i - 1).figure, unit)
+    return texts.to(edge(i - 1).figure, edge(i).figure, unit)
   }
   return (
-    <ul aria-label="Hours per road speed" className="text-[15px]">
+    <ul aria-label={texts.hoursPerRoadSpeed} className="text-[15px]">
       {bands.hours.map((h, i) => {
         const share = total > 0 ? (100 * h) / total : 0
         return (

@@ -251,5 +251,5 @@ it('compares a figure over units and visits, this unit marked', async () => {
       .getAllByRole('listitem')
       .map((l) => l.textContent),
   ).toEqual(['Tipper 920 %', 'Tipper 1444 %'])
-  expect(screen.getByText('One visit so far; the next stands beside it.')).toBeTruthy()
+  expect(screen.getByText('One visit so far; the next will be shown beside it.')).toBeTruthy()
 })

@@ -17,7 +17,7 @@ import { FindingList } from './FindingList'
 import { Protection } from './Protection'
 import { ResetTrip } from './ResetTrip'
 import { SpeedBands } from './SpeedBands'
-import { findingMeans } from './words'
+import { findingMeans, texts } from './words'
 
 /** What the unit remembers: findings in sentences first, then protection, trip and life, trail, counters. */
 export function Story() {
@@ -32,18 +32,15 @@ export function Story() {
   if (!story)
     return (
       <>
-        <h1 className="mb-2">Story</h1>
-        <p className="mb-4 max-w-[70ch] text-ink-2">
-          What the unit remembers was not read in this job: protection records, trip and life, what tools did,
-          what was wiped. It is read by itself after the full roll call.
-        </p>
+        <h1 className="mb-2">{texts.story}</h1>
+        <p className="mb-4 max-w-[70ch] text-ink-2">{texts.whatTheUnitRemembersWasNot}</p>
         {canAsk && roll ? (
           <button className="btn btn-main" disabled={read.isPending} onClick={() => read.mutate()}>
-            Read the story
+            {texts.readTheStory}
           </button>
         ) : (
           <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
-            {canAsk ? 'Call the roll first' : 'Hook up first'}
+            {canAsk ? texts.callTheRollFirst : texts.hookUpFirst}
           </Link>
         )}
         <ProblemBox problem={read.error} />
@@ -56,21 +53,23 @@ export function Story() {
   return (
     <>
       <p className="hidden print:block">
-        {job.fleetNumber}, job {job.number}
+        {texts.job(job.fleetNumber, job.number)}
         {story.hours != null &&
-          `, at ${story.hours.toLocaleString('en', { maximumFractionDigits: 1 })} engine hours`}
-        , read {new Date(story.readAt).toLocaleString()}
+          texts.atEngineHours(story.hours.toLocaleString('en', { maximumFractionDigits: 1 }))}
+        {texts.read(new Date(story.readAt).toLocaleString())}
       </p>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>Story</h1>
+        <h1>{texts.story}</h1>
         <p className="text-ink-2" aria-live="polite">
-          {count(told, 'module')} told
-          {underWay
-            ? ', reading'
-            : story.why === 'REPLAY'
-              ? ', replayed from a stored hook-up'
-              : `, read ${ago(new Date(story.readAt), new Date())}`}
-          {story.state === 'CUT_SHORT' && '; it ended halfway, what was found is kept'}
+          {texts.told(
+            count(told, 'module'),
+            underWay
+              ? texts.reading
+              : story.why === 'REPLAY'
+                ? texts.replayedFromAStoredHookUp
+                : texts.read(ago(new Date(story.readAt), new Date())),
+          )}
+          {story.state === 'CUT_SHORT' && texts.itEndedHalfwayWhatWasFound}
         </p>
         {canAsk && (
           <button
@@ -78,36 +77,33 @@ export function Story() {
             disabled={underWay || read.isPending}
             onClick={() => read.mutate()}
           >
-            Read the story again
+            {texts.readTheStoryAgain}
           </button>
         )}
       </div>
       <div className="no-print mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
         <Link className="btn" to={`/jobs/${job.id}/story/compare`}>
-          Compare over units and visits
+          {texts.compareOverUnitsAndVisits}
         </Link>
         <button className="btn" onClick={() => window.print()}>
-          Print one sheet
+          {texts.printOneSheet}
         </button>
         {canAsk && story.resets && me.rights.includes('COMMAND') && (
           <button className="btn" disabled={underWay} onClick={() => setResetting(true)}>
-            Reset the trip
+            {texts.resetTheTrip}
           </button>
         )}
       </div>
       <ProblemBox problem={read.error} />
       {story.findings.length === 0 && !underWay ? (
-        <p className="mb-4 text-[18px]">
-          Nothing to point out: no sign of a clear before this visit, nothing out of its safe range, no
-          figures at odds.
-        </p>
+        <p className="mb-4 text-[18px]">{texts.nothingToPointOutNoSign}</p>
       ) : (
         <FindingList findings={story.findings} chosen={chosen} onChoose={setChosen} />
       )}
       <Body story={story} job={job.id} />
       {odd.length > 0 && (
-        <section aria-label="What did not come as it should" className="mt-6">
-          <h2 className="mb-1">What did not come as it should</h2>
+        <section aria-label={texts.whatDidNotComeAsIt} className="mt-6">
+          <h2 className="mb-1">{texts.whatDidNotComeAsIt}</h2>
           <ul className="text-[15px]">
             {odd.map((m) => (
               <li key={m.key} className="border-b border-line py-1">
@@ -117,19 +113,17 @@ export function Story() {
           </ul>
         </section>
       )}
-      <Why title={finding ? said(finding.title) : 'Story'}>
-        <WhyPart head="Why read it">
-          A fault list can be cleared. Protection records, counters and the time since a clear cannot.
-        </WhyPart>
-        {finding && <WhyPart head="What it means">{findingMeans[finding.kind]}</WhyPart>}
-        <WhyPart head="Next">
+      <Why title={finding ? said(finding.title) : texts.story}>
+        <WhyPart head={texts.whyReadIt}>{texts.aFaultListCanBeCleared}</WhyPart>
+        {finding && <WhyPart head={texts.whatItMeans}>{findingMeans[finding.kind]}</WhyPart>}
+        <WhyPart head={texts.next}>
           {finding && <p className="mb-2">{finding.next}</p>}
           <span className="flex flex-col gap-2">
             <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              Where to start
+              {texts.whereToStart}
             </Link>
             <Link className="btn" to={`/jobs/${job.id}/sign-off`}>
-              Sign-off
+              {texts.signOff}
             </Link>
           </span>
         </WhyPart>
@@ -143,18 +137,18 @@ function Body({ story, job }: { story: StoryView; job: number }) {
   const trail = trailEvents(story)
   return (
     <>
-      <section aria-label="Protection" className="mt-6">
-        <h2 className="mb-1">Out of the safe range</h2>
+      <section aria-label={texts.protection} className="mt-6">
+        <h2 className="mb-1">{texts.outOfTheSafeRange}</h2>
         <Protection records={story.protection} now={story.hours} />
       </section>
       {story.engines.some((e) => e.figures.length > 0) && (
-        <section aria-label="Trip and life" className="mt-6">
-          <h2 className="mb-1">Trip and life</h2>
+        <section aria-label={texts.tripAndLife} className="mt-6">
+          <h2 className="mb-1">{texts.tripAndLife}</h2>
           <Figures engines={story.engines} job={job} />
         </section>
       )}
-      <section aria-label="Speed and load" className="mt-6">
-        <h2 className="mb-1">Speed and load</h2>
+      <section aria-label={texts.speedAndLoad} className="mt-6">
+        <h2 className="mb-1">{texts.speedAndLoad}</h2>
         {story.engines.length === 0 && <DutyMap life={undefined} trip={undefined} />}
         {story.engines.map((e) => (
           <div key={e.name} className="mb-4">
@@ -164,18 +158,18 @@ function Body({ story, job }: { story: StoryView; job: number }) {
         ))}
       </section>
       {story.engines[0]?.bands && (
-        <section aria-label="Speed" className="mt-6">
-          <h2 className="mb-1">Hours at each speed, whole life</h2>
+        <section aria-label={texts.speed} className="mt-6">
+          <h2 className="mb-1">{texts.hoursAtEachSpeedWholeLife}</h2>
           <SpeedBands bands={story.engines[0].bands} />
         </section>
       )}
       <div className="no-print">
         <HourAxis wide now={story.hours} rows={protectionRows(story)} events={trail} />
       </div>
-      <section aria-label="Trail" className="mt-6">
-        <h2 className="mb-1">Trail: what tools did</h2>
+      <section aria-label={texts.trail} className="mt-6">
+        <h2 className="mb-1">{texts.trailWhatToolsDid}</h2>
         {story.trail.length === 0 ? (
-          <p className="text-ink-2">No module keeps a trail, or nothing was done.</p>
+          <p className="text-ink-2">{texts.noModuleKeepsATrailOr}</p>
         ) : (
           <ul className="text-[15px]">
             {story.trail.slice(0, 12).map((t, i) => (
@@ -186,19 +180,17 @@ function Body({ story, job }: { story: StoryView; job: number }) {
                 <span>
                   {t.title} <span className="text-ink-2">{t.module}</span>
                 </span>
-                <span className="code">{t.tool || 'tool not named'}</span>
+                <span className="code">{t.tool || texts.toolNotNamed}</span>
               </li>
             ))}
           </ul>
         )}
         {story.trail.length > 12 && (
-          <p className="text-[15px] text-ink-2">
-            The latest 12 of {story.trail.length}; the hour line has all of them.
-          </p>
+          <p className="text-[15px] text-ink-2">{texts.theLatest12OfTheHour(story.trail.length)}</p>
         )}
       </section>
-      <section aria-label="Failure counters" className="mt-6">
-        <h2 className="mb-1">Failures counted</h2>
+      <section aria-label={texts.failureCounters} className="mt-6">
+        <h2 className="mb-1">{texts.failuresCounted}</h2>
         <Counters counters={story.counters} />
       </section>
     </>

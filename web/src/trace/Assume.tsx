@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { TraceCheck } from '../api/client'
 import { Panel } from '../shared/Panel'
+import { texts } from './words'
 
 /** A check is passed over as assumed, with its reason. */
 export function Assume({
@@ -15,12 +16,12 @@ export function Assume({
   return (
     <>
       <button className="btn" onClick={() => setOpen(true)}>
-        Skip as assumed
+        {texts.skipAsAssumed}
       </button>
-      <Panel open={open} onOpenChange={setOpen} title="Skip as assumed">
+      <Panel open={open} onOpenChange={setOpen} title={texts.skipAsAssumed}>
         <p className="mb-3">{check.says}</p>
         <Reason
-          button="Assume it"
+          button={texts.assumeIt}
           onReason={(reason) => {
             onAssume(outcome || (check.outcomes[0]?.id ?? ''), reason)
             setOpen(false)
@@ -28,7 +29,7 @@ export function Assume({
           onLeave={() => setOpen(false)}
         >
           <label className="flex flex-col gap-1.5">
-            Taken for granted
+            {texts.takenForGranted}
             <select className="field" value={outcome} onChange={(e) => setOutcome(e.target.value)}>
               {check.outcomes.map((o) => (
                 <option key={o.id} value={o.id}>
@@ -38,7 +39,7 @@ export function Assume({
             </select>
           </label>
         </Reason>
-        <p className="mt-3 text-[15px] text-ink-2">The report says that it was assumed, and why.</p>
+        <p className="mt-3 text-[15px] text-ink-2">{texts.theReportSaysThatItWas}</p>
       </Panel>
     </>
   )
@@ -50,15 +51,12 @@ export function SetAside({ onAside }: { onAside: (reason: string) => void }) {
   return (
     <>
       <button className="btn" onClick={() => setOpen(true)}>
-        Set the guide aside
+        {texts.setTheGuideAside}
       </button>
-      <Panel open={open} onOpenChange={setOpen} title="Set the guide aside">
-        <p className="mb-3">
-          To leave it for another day you need do nothing: it waits where it stands. Set it aside when nobody
-          will go on with it.
-        </p>
+      <Panel open={open} onOpenChange={setOpen} title={texts.setTheGuideAside}>
+        <p className="mb-3">{texts.toLeaveItForAnotherDay}</p>
         <Reason
-          button="Set it aside"
+          button={texts.setItAside}
           onReason={(reason) => {
             onAside(reason)
             setOpen(false)
@@ -92,7 +90,7 @@ function Reason({
     >
       {children}
       <label className="flex flex-col gap-1.5">
-        Why
+        {texts.why}
         <input
           className="field"
           required
@@ -106,7 +104,7 @@ function Reason({
           {button}
         </button>
         <button type="button" className="btn" onClick={onLeave}>
-          Leave it
+          {texts.leaveIt}
         </button>
       </span>
     </form>

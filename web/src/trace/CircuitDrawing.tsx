@@ -1,6 +1,7 @@
 import type { CircuitView, ContactNow } from '../api/client'
 import { useShow } from '../shared/quantity'
 import { type PlacedFitting, type PlacedSheet, SIZE, wireText } from './circuitLayout'
+import { texts } from './words'
 
 /** What is pointed at: a fitting by its id, or a wire by its number. */
 export type Pointed = { fitting: string } | { wire: string } | undefined
@@ -29,7 +30,7 @@ export function CircuitDrawing({
     <svg
       viewBox={`-4 -4 ${placed.width + 8} ${placed.height + 8}`}
       role="group"
-      aria-label={`Circuit of ${sheet.title}`}
+      aria-label={texts.circuitOf(sheet.title)}
       className="w-full"
       style={{ maxWidth: placed.width * 1.15, minWidth: Math.min(placed.width, 620) }}
     >
@@ -41,7 +42,7 @@ export function CircuitDrawing({
             role="button"
             tabIndex={0}
             aria-pressed={pointed !== undefined && 'wire' in pointed && pointed.wire === wire.number}
-            aria-label={`Wire ${wireText(wire)}, ${wire.mm2} mm², ${wire.from} to ${wire.to}`}
+            aria-label={texts.wireMmTo(wireText(wire), wire.mm2, wire.from, wire.to)}
             className="wire cursor-pointer"
             onClick={() => onPoint({ wire: wire.number })}
             onKeyDown={(e) => {
@@ -216,7 +217,7 @@ function Fitting({
                     {told.volts != null && `, ${told.volts.toFixed(2)} V`}
                   </tspan>
                 )}
-                {now !== undefined && c.spn > 0 && !shown && <tspan fontWeight={600}> no figure</tspan>}
+                {now !== undefined && c.spn > 0 && !shown && <tspan fontWeight={600}>{texts.noFigure}</tspan>}
               </text>
             )}
           </g>
@@ -233,8 +234,8 @@ export const roles: Record<CircuitView['fittings'][number]['contacts'][number]['
   SIGNAL: 'signal',
   POWER: 'power',
   GROUND: 'ground',
-  CAN_HIGH: 'bus high',
-  CAN_LOW: 'bus low',
+  CAN_HIGH: texts.busHigh,
+  CAN_LOW: texts.busLow,
   OTHER: '',
 }
 

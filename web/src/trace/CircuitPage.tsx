@@ -10,6 +10,7 @@ import { useMe } from '../account/me'
 import { useBeginTrace } from './useBeginTrace'
 import { CircuitDrawing, type Pointed, roles } from './CircuitDrawing'
 import { layOut } from './circuitLayout'
+import { texts } from './words'
 
 const NOW_MS = 1000
 
@@ -38,30 +39,29 @@ export function CircuitPage() {
     refetchInterval: NOW_MS,
   })
   if (error) return <ProblemBox problem={error} />
-  if (!sheet) return <p className="text-ink-2">One moment.</p>
+  if (!sheet) return <p className="text-ink-2">{texts.oneMoment}</p>
   const signals = sheet.fittings.some((f) => f.contacts.some((c) => c.spn > 0))
   const told = up ? now.data : undefined
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>Circuit sheet: {sheet.title}</h1>
+        <h1>{texts.circuitSheet(sheet.title)}</h1>
         <span className="ml-auto flex gap-2">
           <button className="btn no-print" onClick={() => window.print()}>
-            Print
+            {texts.print}
           </button>
           <button
             className="btn no-print"
             disabled={pointed === undefined}
             onClick={() => setPointed(undefined)}
           >
-            Show all alike
+            {texts.showAllAlike}
           </button>
         </span>
       </div>
       <p className="mb-3 max-w-[76ch] text-ink-2">
-        Thick frames and filled contacts are its own. Choose a wire to see its whole net, or a plug to see
-        what hangs on it.
-        {!up && signals && ' Hooked up, the signals show what the module makes of them.'}
+        {texts.thickFramesAndFilledContactsAre}
+        {!up && signals && texts.hookedUpTheSignalsShowWhat}
       </p>
       <div className="circuit overflow-x-auto">
         {placed.data ? (
@@ -73,21 +73,19 @@ export function CircuitPage() {
             onPoint={(what) => setPointed(same(what, pointed) ? undefined : what)}
           />
         ) : (
-          <p className="text-ink-2">
-            {placed.error ? 'It could not be drawn; the table below has it all.' : 'Drawing it.'}
-          </p>
+          <p className="text-ink-2">{placed.error ? texts.itCouldNotBeDrawnThe : texts.drawingIt}</p>
         )}
       </div>
-      <section aria-label="Wires" className="mt-5">
-        <h2 className="mb-1">Wires</h2>
+      <section aria-label={texts.wires} className="mt-5">
+        <h2 className="mb-1">{texts.wires}</h2>
         <table className="w-full max-w-[760px] text-left">
           <thead>
             <tr className="border-b border-line-strong">
-              <th className="py-1 pr-4 font-semibold">Number</th>
-              <th className="py-1 pr-4 font-semibold">From</th>
-              <th className="py-1 pr-4 font-semibold">To</th>
-              <th className="py-1 pr-4 font-semibold">Colour</th>
-              <th className="py-1 font-semibold">mm²</th>
+              <th className="py-1 pr-4 font-semibold">{texts.number}</th>
+              <th className="py-1 pr-4 font-semibold">{texts.from}</th>
+              <th className="py-1 pr-4 font-semibold">{texts.to2}</th>
+              <th className="py-1 pr-4 font-semibold">{texts.colour}</th>
+              <th className="py-1 font-semibold">{texts.mm}</th>
             </tr>
           </thead>
           <tbody>
@@ -138,11 +136,11 @@ function CircuitWhy({
   const wire = pointed && 'wire' in pointed ? sheet.wires.find((w) => w.number === pointed.wire) : undefined
   const net = wire && sheet.nets.find((n) => n.includes(wire.from))
   const next = (
-    <WhyPart head="Next">
+    <WhyPart head={texts.next}>
       <span className="flex flex-col gap-2">
         {fitting?.part && fitting.part !== sheet.part && (
           <Link className="btn" to={`/jobs/${job}/trace/circuits/${fitting.part}`}>
-            Circuit of {fitting.partTitle}
+            {texts.circuitOf(fitting.partTitle)}
           </Link>
         )}
         {sheet.guides.map((g) => (
@@ -152,48 +150,45 @@ function CircuitWhy({
             disabled={!me.rights.includes('READ') || begin.isPending}
             onClick={() => begin.mutate({ guide: g.id, part: sheet.part })}
           >
-            Trace it, step by step
+            {texts.traceItStepByStep}
           </button>
         ))}
         <ProblemBox problem={begin.error} />
         {spns.length > 0 && (
           <Link className="btn" to={`/jobs/${job}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
-            Live values of it
+            {texts.liveValuesOfIt}
           </Link>
         )}
         <Link className="btn" to={`/jobs/${job}/faults`}>
-          Where to start
+          {texts.whereToStart}
         </Link>
       </span>
     </WhyPart>
   )
   if (wire)
     return (
-      <Why title={`Wire ${wire.number}`}>
-        <WhyPart head="What it is">
-          {wire.colour}, {wire.mm2} mm², from {said(sheet, wire.from)} to {said(sheet, wire.to)}.
+      <Why title={texts.wire(wire.number)}>
+        <WhyPart head={texts.whatItIs}>
+          {texts.mmFromTo(wire.colour, wire.mm2, said(sheet, wire.from), said(sheet, wire.to))}
         </WhyPart>
-        <WhyPart head="Its whole net">
+        <WhyPart head={texts.itsWholeNet}>
           <ul className="list-disc pl-4">
             {net?.map((p) => (
               <li key={p}>{said(sheet, p)}</li>
             ))}
           </ul>
         </WhyPart>
-        <WhyPart head="Measuring it">
-          Ohms on a still wire can deceive: of 22 strands, three are enough for a good reading. Measure the
-          volts that are lost along it while the current flows.
-        </WhyPart>
+        <WhyPart head={texts.measuringIt}>{texts.ohmsOnAStillWireCan}</WhyPart>
         {next}
       </Why>
     )
   if (fitting)
     return (
       <Why title={`${fitting.id}, ${fitting.title}`}>
-        {fitting.place && <WhyPart head="Where it sits">{fitting.place}.</WhyPart>}
-        {fitting.partTitle && <WhyPart head="Belongs to">{fitting.partTitle}.</WhyPart>}
-        {fitting.amps > 0 && <WhyPart head="Rating">{fitting.amps} A.</WhyPart>}
-        <WhyPart head="Contacts">
+        {fitting.place && <WhyPart head={texts.whereItSits}>{fitting.place}.</WhyPart>}
+        {fitting.partTitle && <WhyPart head={texts.belongsTo}>{fitting.partTitle}.</WhyPart>}
+        {fitting.amps > 0 && <WhyPart head={texts.rating}>{fitting.amps} A.</WhyPart>}
+        <WhyPart head={texts.contacts}>
           <ul>
             {fitting.contacts.map((c) => {
               const told = now?.find((n) => n.point === c.point)
@@ -203,12 +198,12 @@ function CircuitWhy({
                   <b className="font-semibold">{c.name}</b> {roles[c.role]}
                   {c.measures && <span className="block">{c.measures}</span>}
                   {now !== undefined && c.spn > 0 && !shown && (
-                    <span className="block">No value just now: a sensor error, or no module sends it.</span>
+                    <span className="block">{texts.noValueJustNowASensor}</span>
                   )}
                   {shown && (
                     <span className="block">
-                      The module makes {shown.figure} {shown.unit} of it
-                      {told.volts != null && `; that stands for ${told.volts.toFixed(2)} V, nominal`}.
+                      {texts.theModuleMakesOfIt(shown.figure, shown.unit)}
+                      {told.volts != null && texts.thatStandsForVNominal(told.volts.toFixed(2))}.
                     </span>
                   )}
                 </li>
@@ -221,8 +216,8 @@ function CircuitWhy({
     )
   return (
     <Why title={sheet.title}>
-      {sheet.what && <WhyPart head="What it is">{sheet.what}</WhyPart>}
-      {sheet.normal && <WhyPart head="Normal">{sheet.normal}</WhyPart>}
+      {sheet.what && <WhyPart head={texts.whatItIs}>{sheet.what}</WhyPart>}
+      {sheet.normal && <WhyPart head={texts.normal}>{sheet.normal}</WhyPart>}
       {next}
     </Why>
   )

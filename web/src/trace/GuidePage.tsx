@@ -12,7 +12,7 @@ import { askMeter } from './askedMeter'
 import { Assume, SetAside } from './Assume'
 import { MeterEntry } from './MeterEntry'
 import { Way } from './Way'
-import { limits, stands } from './words'
+import { limits, stands, texts } from './words'
 
 /** One guide that is followed: the way so far, the check that is open, what answers it. */
 export function GuidePage() {
@@ -66,7 +66,7 @@ export function GuidePage() {
   }, [may, open, check, tell])
   useKeys(keys)
   if (error) return <ProblemBox problem={error} />
-  if (!trace) return <p className="text-ink-2">One moment.</p>
+  if (!trace) return <p className="text-ink-2">{texts.oneMoment}</p>
   const waits = liveTracing?.trace === id && liveTracing.check === check?.id ? liveTracing.says : undefined
   return (
     <>
@@ -76,29 +76,28 @@ export function GuidePage() {
         <span className="ml-auto flex gap-2">
           {trace.circuit && (
             <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${trace.part}`}>
-              Its circuit
+              {texts.itsCircuit}
             </Link>
           )}
           <button className="btn" onClick={() => setFar(true)}>
-            Far view <span className="kbd">b</span>
+            {texts.farView}
+            <span className="kbd">b</span>
           </button>
         </span>
       </div>
       <ProblemBox problem={act.error ?? look.error} />
       <Way trace={trace} />
-      {trace.setAside && (
-        <p className="mb-3 text-[17px]">Set aside: {trace.setAside} Any answer takes it up again.</p>
-      )}
+      {trace.setAside && <p className="mb-3 text-[17px]">{texts.setAsideAnyAnswerTakesIt(trace.setAside)}</p>}
       {trace.state === 'CHANGED' && (
         <p className="mb-3 text-[17px]">
-          The pack has changed this guide since, so it cannot be gone on with. What happened stands above.{' '}
+          {texts.thePackHasChangedThisGuide}
           <Link className="text-petrol underline" to={`/jobs/${job.id}/trace`}>
-            Begin it anew
+            {texts.beginItAnew}
           </Link>
         </p>
       )}
       {check && (
-        <section aria-label="Open check" className="border-y-2 border-ink py-4">
+        <section aria-label={texts.openCheck} className="border-y-2 border-ink py-4">
           <p className="max-w-[46ch] text-[24px] leading-tight font-semibold" aria-live="polite">
             {check.says}
           </p>
@@ -136,7 +135,7 @@ export function GuidePage() {
             disabled={trace.steps.length === 0 || act.isPending}
             onClick={() => act.mutate(['back', { check: check.id }])}
           >
-            Back one check
+            {texts.backOneCheck}
           </button>
           <Assume
             check={check}
@@ -149,9 +148,7 @@ export function GuidePage() {
       )}
       {!may && open && (
         <p className="mt-3 text-ink-2">
-          {job.state === 'OPEN'
-            ? 'You look on: following a guide needs the right to read.'
-            : 'This job can only be read.'}
+          {job.state === 'OPEN' ? texts.youLookOnFollowingAGuide : texts.thisJobCanOnlyBeRead}
         </p>
       )}
       <GuideWhy trace={trace} job={job.id} />
@@ -166,8 +163,11 @@ export function GuidePage() {
         {waits && <p className="mt-6 text-[44px] leading-tight">{waits}</p>}
         {check?.meter && (
           <p className="mt-6 font-narrow text-[64px] leading-tight font-semibold">
-            {check.meter.redSays} to {check.meter.blackSays}:{' '}
-            {limits(check.meter.from, check.meter.to, check.meter.unit)}
+            {texts.to(
+              check.meter.redSays,
+              check.meter.blackSays,
+              limits(check.meter.from, check.meter.to, check.meter.unit),
+            )}
           </p>
         )}
         {check?.found && (
@@ -217,8 +217,12 @@ function Answers({
     <div className="mt-4">
       {check.value && (
         <p className="mb-2 text-[17px]">
-          {check.value.name}: {limits(check.value.from, check.value.to, check.value.unit)} while the engine{' '}
-          {check.value.when.join(' or ')}, {check.value.source}.
+          {texts.whileTheEngine(
+            check.value.name,
+            limits(check.value.from, check.value.to, check.value.unit),
+            check.value.when.join(' or '),
+            check.value.source,
+          )}
         </p>
       )}
       {check.ofUnit && (
@@ -226,42 +230,42 @@ function Answers({
           <p role="status" className="text-[17px]">
             {waits ??
               (check.kind === 'TEST'
-                ? 'Answered by the verdict of the test.'
+                ? texts.answeredByTheVerdictOfThe
                 : up
-                  ? 'The unit is asked.'
-                  : 'Not hooked up. The unit answers this itself once it is.')}
+                  ? texts.theUnitIsAsked
+                  : texts.notHookedUpTheUnitAnswers)}
           </p>
           <span className="ml-auto flex gap-2">
             {check.kind === 'TEST' ? (
               <>
                 <Link className="btn btn-main" to={`/jobs/${job}/tests`}>
-                  To the tests
+                  {texts.toTheTests}
                 </Link>
                 <button className="btn" disabled={listening} onClick={onLook}>
-                  Take its verdict
+                  {texts.takeItsVerdict}
                 </button>
               </>
             ) : up ? (
               <>
                 <button className="btn" disabled={listening} onClick={onLook}>
-                  Ask the unit again
+                  {texts.askTheUnitAgain}
                 </button>
                 {refused && (
                   <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
-                    To the roll
+                    {texts.toTheRoll}
                   </Link>
                 )}
               </>
             ) : (
               <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
-                Hook up
+                {texts.hookUp}
               </Link>
             )}
           </span>
         </div>
       )}
       <div className="flex flex-wrap items-center gap-2">
-        {check.ofUnit && <span className="text-ink-2">Or say it yourself:</span>}
+        {check.ofUnit && <span className="text-ink-2">{texts.orSayItYourself}</span>}
         {check.outcomes.map((o, i) => (
           <button
             key={o.id}
@@ -282,43 +286,46 @@ function GuideWhy({ trace, job }: { trace: TraceView; job: number }) {
   return (
     <Why title={trace.partTitle || trace.title}>
       {check?.meter && (
-        <WhyPart head="Normal">
-          {limits(check.meter.from, check.meter.to, check.meter.unit)}, key{' '}
-          {check.meter.power === 'KEY_ON' ? 'on' : 'off'}. {sentence(check.meter.source)}
+        <WhyPart head={texts.normal}>
+          {texts.key2(
+            limits(check.meter.from, check.meter.to, check.meter.unit),
+            check.meter.power === 'KEY_ON' ? texts.on : texts.off,
+            sentence(check.meter.source),
+          )}
         </WhyPart>
       )}
-      <WhyPart head="Who answers">
+      <WhyPart head={texts.whoAnswers}>
         {check?.kind === 'CONCLUSION'
-          ? 'The guide has come to its end. What it rests on stands above, with who or what answered.'
+          ? texts.theGuideHasComeToIts
           : check?.ofUnit
-            ? 'The unit itself, by what is heard from it. You may answer too; the report says who did.'
+            ? texts.theUnitItselfByWhatIs
             : check?.meter
-              ? 'Your meter. The reading is judged against the limit and kept.'
-              : 'You.'}
+              ? texts.yourMeterTheReadingIsJudged
+              : texts.you}
       </WhyPart>
-      <WhyPart head="Next">
+      <WhyPart head={texts.next}>
         <span className="flex flex-col gap-2">
           {check?.found?.part && (
             <Link className="btn" to={`/jobs/${job}/trace/circuits/${check.found.part}`}>
-              Circuit of what was found
+              {texts.circuitOfWhatWasFound}
             </Link>
           )}
           {check?.kind === 'CONCLUSION' && (
             <Link className="btn btn-main" to={`/jobs/${job}/faults`}>
-              Read the faults again
+              {texts.readTheFaultsAgain}
             </Link>
           )}
           {check?.value && (
             <Link className="btn" to={`/jobs/${job}/watch?spn=${check.value.spn}`}>
-              Live values of it
+              {texts.liveValuesOfIt}
             </Link>
           )}
           <Link className="btn" to={`/jobs/${job}/trace`}>
-            All guides
+            {texts.allGuides}
           </Link>
           {check?.kind === 'CONCLUSION' && (
             <Link className="btn" to={`/jobs/${job}/sign-off`}>
-              Sign-off
+              {texts.signOff}
             </Link>
           )}
         </span>

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { TraceCheck } from '../api/client'
-import { limits } from './words'
+import { limits, texts } from './words'
 
 /** Where the leads go, what must be read, and the field for what was read. */
 export function MeterEntry({
@@ -19,15 +19,15 @@ export function MeterEntry({
   return (
     <div className="mt-4">
       <dl className="mb-3 grid grid-cols-[110px_1fr] gap-y-1 text-[18px]">
-        <dt className="text-ink-2">Red lead</dt>
+        <dt className="text-ink-2">{texts.redLead}</dt>
         <dd className="font-semibold">{meter.redSays}</dd>
-        <dt className="text-ink-2">Black lead</dt>
+        <dt className="text-ink-2">{texts.blackLead}</dt>
         <dd className="font-semibold">{meter.blackSays}</dd>
-        <dt className="text-ink-2">Must read</dt>
+        <dt className="text-ink-2">{texts.mustRead}</dt>
         <dd>
           <b className="font-semibold">{limits(meter.from, meter.to, meter.unit)}</b>
           <span className="text-ink-2">
-            , key {meter.power === 'KEY_ON' ? 'on' : 'off'}, {meter.source}
+            {texts.key(meter.power === 'KEY_ON' ? texts.on : texts.off, meter.source)}
           </span>
         </dd>
       </dl>
@@ -39,7 +39,7 @@ export function MeterEntry({
         }}
       >
         <label className="flex flex-col gap-1">
-          The meter reads, {meter.unit}
+          {texts.theMeterReads(meter.unit)}
           <input
             className="field max-w-[180px] text-[20px]"
             inputMode="decimal"
@@ -50,14 +50,14 @@ export function MeterEntry({
           />
         </label>
         <button className="btn btn-main" disabled={!usable || sending}>
-          Enter it
+          {texts.enterIt}
         </button>
         {meter.quantity === 'OHMS' && (
           <button type="button" className="btn" disabled={sending} onClick={() => onMeasure(null, true)}>
-            No end, open circuit
+            {texts.noEndOpenCircuit}
           </button>
         )}
-        {text.trim() !== '' && !usable && <p role="alert">A number, such as 4.98.</p>}
+        {text.trim() !== '' && !usable && <p role="alert">{texts.aNumberSuchAs498}</p>}
       </form>
     </div>
   )

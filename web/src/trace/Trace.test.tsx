@@ -226,7 +226,7 @@ it('who may only look on is offered no answer', async () => {
 
 it('a guide that the pack has changed can be read and begun anew', async () => {
   guide(trace(check({}), { state: 'CHANGED', check: undefined as unknown as TraceCheck, log: LOG }))
-  expect(await screen.findByRole('link', { name: 'Begin it anew' })).toBeInTheDocument()
+  expect(await screen.findByRole('link', { name: 'Start it again' })).toBeInTheDocument()
   expect(screen.getByText(/SPN 100 FMI 4 is active/)).toBeInTheDocument()
 })
 

@@ -8,7 +8,7 @@ import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
 import { useBeginTrace } from './useBeginTrace'
-import { stands } from './words'
+import { stands, texts } from './words'
 
 /** Guides: those of today's leads first, those begun, by complaint, and all parts of the unit. */
 export function Trace() {
@@ -29,24 +29,25 @@ export function Trace() {
   const mayFollow = me.rights.includes('READ')
   return (
     <>
-      <h1 className="mb-3">Trace</h1>
+      <h1 className="mb-3">{texts.trace}</h1>
       <ProblemBox problem={all.error ?? begin.error} />
       {all.data && offers.length === 0 && (
         <p className="mb-4 max-w-[60ch]">
-          Guides come with the pack of the unit, which is not known yet.{' '}
+          {texts.guidesComeWithThePackOf}
           <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
-            Hook up and call the roll
+            {texts.hookUpAndCallTheRoll}
           </Link>
           .
         </p>
       )}
       {offers.length > 0 && (
-        <section aria-label="For today's leads" className="mb-5">
-          <h2 className="mb-1">For today&apos;s leads</h2>
+        <section aria-label={texts.forTodaysLeads} className="mb-5">
+          <h2 className="mb-1">{texts.forTodaysLeads}</h2>
           {today.length === 0 && (
             <p className="text-ink-2">
-              {faults ? 'No fault belongs to today. ' : 'The faults have not been read yet. '}
-              Begin with the complaint or with a part.
+              {texts.beginWithTheComplaintOrWith(
+                faults ? texts.noFaultBelongsToToday : texts.theFaultsHaveNotBeenRead,
+              )}
             </p>
           )}
           <ul>
@@ -58,7 +59,7 @@ export function Trace() {
                   className="flex min-h-13 flex-wrap items-center gap-3 border-b border-line py-1"
                 >
                   <b className="font-semibold">{lead.title}</b>
-                  {own.length === 0 && <span className="text-ink-2">no guide for it in the pack</span>}
+                  {own.length === 0 && <span className="text-ink-2">{texts.noGuideForItInThe}</span>}
                   <span className="ml-auto flex gap-2">
                     {own.map((o) => (
                       <Begin
@@ -71,7 +72,7 @@ export function Trace() {
                     ))}
                     {lead.circuit && (
                       <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
-                        Its circuit
+                        {texts.itsCircuit}
                       </Link>
                     )}
                   </span>
@@ -82,8 +83,8 @@ export function Trace() {
         </section>
       )}
       {(all.data?.traces.length ?? 0) > 0 && (
-        <section aria-label="Begun in this job" className="mb-5">
-          <h2 className="mb-1">Begun in this job</h2>
+        <section aria-label={texts.begunInThisJob} className="mb-5">
+          <h2 className="mb-1">{texts.begunInThisJob}</h2>
           <ul>
             {all.data?.traces.map((t) => (
               <li key={t.id} className="border-b border-line py-2">
@@ -106,8 +107,8 @@ export function Trace() {
         </section>
       )}
       {offers.some((o) => o.symptom) && (
-        <section aria-label="By complaint" className="mb-5">
-          <h2 className="mb-1">By complaint, without a fault</h2>
+        <section aria-label={texts.byComplaint} className="mb-5">
+          <h2 className="mb-1">{texts.byComplaintWithoutAFault}</h2>
           <ul>
             {offers
               .filter((o) => o.symptom)
@@ -123,19 +124,19 @@ export function Trace() {
         </section>
       )}
       {offers.length > 0 && (
-        <section aria-label="All parts">
+        <section aria-label={texts.allParts}>
           <div className="mb-1 flex flex-wrap items-center gap-3">
-            <h2>All parts</h2>
+            <h2>{texts.allParts}</h2>
             <input
               ref={field}
               className="field ml-auto max-w-[280px]"
-              aria-label="Search the parts"
-              placeholder="Search the parts  /"
+              aria-label={texts.searchTheParts}
+              placeholder={texts.searchTheParts2}
               value={typed}
               onChange={(e) => setTyped(e.target.value)}
             />
           </div>
-          {parts.length === 0 && <p className="text-ink-2">Nothing fits. Type less.</p>}
+          {parts.length === 0 && <p className="text-ink-2">{texts.nothingFitsTypeLess}</p>}
           <ul>
             {parts.map((o) => (
               <li
@@ -147,7 +148,7 @@ export function Trace() {
                   <Begin offer={o} disabled={!mayFollow || begin.isPending} onBegin={begin.mutate} />
                   {o.circuit && (
                     <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${o.part}`}>
-                      Its circuit
+                      {texts.itsCircuit}
                     </Link>
                   )}
                 </span>
@@ -156,22 +157,16 @@ export function Trace() {
           </ul>
         </section>
       )}
-      <Why title="Trace">
-        <WhyPart head="What it is">
-          Step by step from a fault to the bad part. What the unit can answer is read from it; what only hands
-          and a meter can answer is asked.
-        </WhyPart>
-        <WhyPart head="Nothing is lost">
-          A guide can be left and gone on with on another day. What was skipped as assumed says so in the
-          report.
-        </WhyPart>
-        <WhyPart head="Next">
+      <Why title={texts.trace}>
+        <WhyPart head={texts.whatItIs}>{texts.stepByStepFromAFault}</WhyPart>
+        <WhyPart head={texts.nothingIsLost}>{texts.aGuideCanBeLeftAnd}</WhyPart>
+        <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
             <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              Where to start
+              {texts.whereToStart}
             </Link>
             <Link className="btn" to={`/jobs/${job.id}/sign-off`}>
-              Sign-off
+              {texts.signOff}
             </Link>
           </span>
         </WhyPart>
@@ -197,7 +192,7 @@ function Begin({
       disabled={disabled}
       onClick={() => onBegin({ guide: offer.guide, part: offer.part })}
     >
-      Trace it
+      {texts.traceIt}
     </button>
   )
 }

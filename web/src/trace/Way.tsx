@@ -1,13 +1,13 @@
 import type { TraceView } from '../api/client'
 import { useSaid } from '../shared/said'
-import { answeredBy } from './words'
+import { answeredBy, texts } from './words'
 
 /** The way so far: each check with its answer; what was gone back from stands faint. */
 export function Way({ trace }: { trace: TraceView }) {
-  if (trace.log.length === 0) return null
   const said = useSaid()
+  if (trace.log.length === 0) return null
   return (
-    <ol className="mb-4" aria-label="The way so far">
+    <ol className="mb-4" aria-label={texts.theWaySoFar}>
       {trace.log.map((e, i) => {
         const on = trace.steps.includes(i)
         return (
@@ -23,9 +23,9 @@ export function Way({ trace }: { trace: TraceView }) {
             <span>
               {e.asked} <b className="font-semibold">{said(e.says)}</b>{' '}
               <span className="text-[14px] text-ink-3">
-                {e.who ?? 'the unit'},{' '}
+                {e.who ?? texts.theUnit},{' '}
                 {new Date(e.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
-                {!on && e.how !== 'BACK' && e.how !== 'SET_ASIDE' && ', gone back from'}
+                {!on && e.how !== 'BACK' && e.how !== 'SET_ASIDE' && texts.goneBackFrom}
               </span>
             </span>
           </li>

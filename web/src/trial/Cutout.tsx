@@ -12,7 +12,7 @@ import { useKeys } from '../shared/useKeys'
 import { stream } from '../stream/stream'
 import { CutoutTrace } from './CutoutTrace'
 import { Cylinders } from './Cylinders'
-import { preconditions, verdicts } from './words'
+import { preconditions, verdicts, texts } from './words'
 
 const ALIVE_MS = 1000
 
@@ -42,7 +42,7 @@ export function Cutout() {
     const timer = setInterval(() => stream.alive(job.id), ALIVE_MS)
     return () => clearInterval(timer)
   }, [running, job.id])
-  const toggle = (n: number) => view && say.mutate(view.off.includes(n) ? `on ${n}` : `off ${n}`)
+  const toggle = (n: number) => view && say.mutate(view.off.includes(n) ? texts.on(n) : texts.off3(n))
   const offNow = view?.off.join() ?? ''
   const ended = view?.stage === 'ENDED'
   const { mutate: tell } = say
@@ -71,17 +71,18 @@ export function Cutout() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>Cylinder cutout by hand</h1>
+        <h1>{texts.cylinderCutoutByHand}</h1>
         <p className="text-ink-2">{shown?.engineTitle}</p>
         <span className="ml-auto flex gap-2">
           {shown && (
             <button className="btn" onClick={() => setFar(true)}>
-              Far view <span className="kbd">b</span>
+              {texts.farView}
+              <span className="kbd">b</span>
             </button>
           )}
           {held && (
             <button className="btn" onClick={() => say.mutate('end')}>
-              End it
+              {texts.endIt}
             </button>
           )}
         </span>
@@ -89,15 +90,11 @@ export function Cutout() {
       <ProblemBox problem={prepare.error ?? say.error} />
       {!running && (
         <div className="mb-4">
-          <p className="mb-3 max-w-[70ch]">
-            What it does: opens a session with the engine&apos;s module and, one by one, stops the fuel of the
-            cylinders that you choose. It takes about three minutes. Rotating parts: keep clear of belts and
-            fan.
-          </p>
+          <p className="mb-3 max-w-[70ch]">{texts.whatItDoesOpensASession}</p>
           <button className="btn btn-main" disabled={prepare.isPending} onClick={() => prepare.mutate()}>
-            {shown ? 'Check the conditions again' : 'Check the conditions'}
+            {shown ? texts.checkTheConditionsAgain : texts.checkTheConditions}
           </button>
-          {!mine && <p className="mt-2 text-ink-2">Take the seat first: it is at the top, on the right.</p>}
+          {!mine && <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>}
         </div>
       )}
       {shown && (
@@ -106,7 +103,7 @@ export function Cutout() {
         </p>
       )}
       {shown?.stage === 'PREPARING' && (
-        <section aria-label="Preconditions" className="mb-4">
+        <section aria-label={texts.preconditions} className="mb-4">
           <ul>
             {shown.preconditions.map((p) => (
               <li key={p.id} className="flex min-h-11 flex-wrap items-center gap-3 border-b border-line">
@@ -120,7 +117,7 @@ export function Cutout() {
                 {p.state !== 'HOLDS' && <span className="text-ink-2">{p.how}</span>}
                 {p.id === 'parked' && p.state === 'NOT_KNOWN' && (
                   <button className="btn" onClick={() => say.mutate('stands')}>
-                    It stands
+                    {texts.itStands}
                   </button>
                 )}
               </li>
@@ -131,7 +128,7 @@ export function Cutout() {
             disabled={shown.preconditions.some((p) => p.state !== 'HOLDS') || say.isPending}
             onClick={() => say.mutate('begin')}
           >
-            Begin
+            {texts.begin}
           </button>
         </section>
       )}
@@ -139,7 +136,7 @@ export function Cutout() {
         <CutoutBody
           view={shown}
           onToggle={held ? toggle : undefined}
-          onHeard={(n, what) => say.mutate(`heard ${n} ${what}`)}
+          onHeard={(n, what) => say.mutate(texts.heard(n, what))}
         />
       )}
       {held && shown && (
@@ -149,11 +146,11 @@ export function Cutout() {
             disabled={shown.off.length === 0}
             onClick={() => say.mutate('all on')}
           >
-            Let all cylinders fire
+            {texts.letAllCylindersFire}
           </button>
           {shown.allowed < 3 && shown.cylinders > 4 && (
             <button className="btn" onClick={() => say.mutate('allow most')}>
-              Allow three at a time
+              {texts.allowThreeAtATime}
             </button>
           )}
         </div>
@@ -167,32 +164,34 @@ export function Cutout() {
         title={
           shown
             ? shown.off.length > 0
-              ? `Cylinder ${shown.off.join(' and ')} off`
+              ? texts.cylinderOff(shown.off.join(' and '))
               : shown.stage === 'HOLDING'
-                ? 'All fire'
+                ? texts.allFire
                 : verdicts[shown.verdict]
-            : 'Cutout'
+            : texts.cutout
         }
         foot={
           shown && (
             <div className="flex items-end gap-12 border-t-4 border-ink pt-3">
               <Far
-                head="Speed"
-                figure={shown.rpm == null ? 'not available' : shown.rpm.toFixed(0)}
+                head={texts.speed}
+                figure={shown.rpm == null ? texts.notAvailable : shown.rpm.toFixed(0)}
                 unit="rpm"
               />
               <Far
-                head="Fuelling"
-                figure={shown.fuel == null ? 'not available' : shown.fuel.toFixed(1)}
+                head={texts.fuelling2}
+                figure={shown.fuel == null ? texts.notAvailable : shown.fuel.toFixed(1)}
                 unit="mg"
               />
-              {shown.off.length > 0 && <Far head="Off for" figure={shown.offSeconds.toFixed(0)} unit="s" />}
+              {shown.off.length > 0 && (
+                <Far head={texts.offFor} figure={shown.offSeconds.toFixed(0)} unit="s" />
+              )}
               {held && (
                 <button
                   className="ml-auto min-h-24 border-4 border-ink px-8 text-[34px] font-semibold"
                   onClick={() => say.mutate('all on')}
                 >
-                  Let all fire
+                  {texts.letAllFire}
                 </button>
               )}
             </div>
@@ -243,37 +242,28 @@ function CutoutBody({
 
 function CutoutWhy({ view, job }: { view: CutoutView | undefined; job: number }) {
   return (
-    <Why title="Each cylinder's share of the work">
-      <WhyPart head="How it is found">
-        A cylinder that is off does no work. Speed falls for a moment, then the governor adds fuel to the
-        others until speed is back. What it adds is the share of the one that is off; 100 % is the median
-        cylinder.
-      </WhyPart>
-      <WhyPart head="Normal">
-        All alike within the noise. Below {Math.round(100 * (view?.weakBelow ?? 0.7))} % and clear of the
-        noise a cylinder is weak. Common practice, no source.
+    <Why title={texts.eachCylindersShareOfTheWork}>
+      <WhyPart head={texts.howItIsFound}>{texts.aCylinderThatIsOffDoes}</WhyPart>
+      <WhyPart head={texts.normal}>
+        {texts.allAlikeWithinTheNoiseBelow(Math.round(100 * (view?.weakBelow ?? 0.7)))}
       </WhyPart>
       {view?.stage === 'HOLDING' && (
-        <WhyPart head="Now">
-          {view.settled
-            ? 'Speed and fuelling are known with all firing: switch off a cylinder, hold it for six seconds, switch it on, wait four.'
-            : 'Waiting until the governor has come to rest.'}
+        <WhyPart head={texts.now}>
+          {view.settled ? texts.speedAndFuellingAreKnownWith : texts.waitingUntilTheGovernorHasCome}
         </WhyPart>
       )}
-      <WhyPart head="Next">
+      <WhyPart head={texts.next}>
         {view?.lines.some((l) => l.tried) && <p className="mb-2">{view.next}</p>}
         <span className="flex flex-col gap-2">
           <Link className="btn" to={`/jobs/${job}/watch?set=cutout&view=traces`}>
-            Its live values
+            {texts.itsLiveValues}
           </Link>
           <Link className="btn" to={`/jobs/${job}/tests`}>
-            All tests
+            {texts.allTests}
           </Link>
         </span>
       </WhyPart>
-      <p className="mt-auto text-[14px] text-ink-3">
-        Rotating parts. Keep clear of belts and fan until the lamp goes out.
-      </p>
+      <p className="mt-auto text-[14px] text-ink-3">{texts.rotatingPartsKeepClearOfBelts}</p>
     </Why>
   )
 }
@@ -287,16 +277,16 @@ export function KeptTrial() {
     queryFn: () => get<TrialKept>(`/api/jobs/${job.id}/trials/${id}`),
   })
   if (error) return <ProblemBox problem={error} />
-  if (!data) return <p className="text-ink-2">One moment.</p>
+  if (!data) return <p className="text-ink-2">{texts.oneMoment}</p>
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-4">
-        <h1>Cylinder cutout by hand</h1>
+        <h1>{texts.cylinderCutoutByHand}</h1>
         <p className="text-ink-2">
           {data.engine}, {new Date(data.endedAt).toLocaleString()}, {data.who}
         </p>
         <Link className="btn ml-auto" to={`/jobs/${job.id}/tests`}>
-          All tests
+          {texts.allTests}
         </Link>
       </div>
       <CutoutBody view={data.cutout} />

@@ -1,6 +1,7 @@
 import type uPlot from 'uplot'
 import type { CutoutView } from '../api/client'
 import { Plot, type PlotMark } from '../shared/Plot'
+import { texts } from './words'
 
 /** Speed and fuelling over the test, with the stretches in which a cylinder was off. */
 export function CutoutTrace({ view }: { view: CutoutView }) {
@@ -9,8 +10,10 @@ export function CutoutTrace({ view }: { view: CutoutView }) {
   return (
     <figure className="mt-3">
       <figcaption className="text-[15px]">
-        <b className="font-semibold">Engine speed</b> in rpm (left) and{' '}
-        <b className="font-semibold text-petrol">fuelling</b> in mg a stroke (right, dashed)
+        <b className="font-semibold">{texts.engineSpeed}</b>
+        {texts.inRpmLeftAnd}
+        <b className="font-semibold text-petrol">{texts.fuelling}</b>
+        {texts.inMgAStrokeRightDashed}
       </figcaption>
       <Plot
         data={
@@ -21,8 +24,8 @@ export function CutoutTrace({ view }: { view: CutoutView }) {
           ] as uPlot.AlignedData
         }
         series={[
-          { label: 'Engine speed', unit: 'rpm', scale: 'rpm' },
-          { label: 'Fuelling', unit: 'mg', scale: 'mg', tone: '--petrol', dash: [8, 5] },
+          { label: texts.engineSpeed, unit: 'rpm', scale: 'rpm' },
+          { label: texts.fuelling2, unit: 'mg', scale: 'mg', tone: '--petrol', dash: [8, 5] },
         ]}
         height={230}
         name="Engine speed and fuelling over the test"
@@ -41,11 +44,11 @@ export function marksOf(view: CutoutView): PlotMark[] {
   view.trace.forEach((p) => {
     const now = p.off.join(', ')
     if (now === off) return
-    if (off) marks.push({ from, to: p.seconds, text: `${off} off`, kind: 'OFF' })
+    if (off) marks.push({ from, to: p.seconds, text: texts.off(off), kind: 'OFF' })
     off = now
     from = p.seconds
   })
   const last = view.trace[view.trace.length - 1]
-  if (off && last) marks.push({ from, to: last.seconds, text: `${off} off`, kind: 'OFF' })
+  if (off && last) marks.push({ from, to: last.seconds, text: texts.off(off), kind: 'OFF' })
   return marks
 }

@@ -1,4 +1,5 @@
 import type { CutoutView } from '../api/client'
+import { texts } from './words'
 
 /** The cylinders side by side: which are off, what share each has, what noise alone would give. */
 export function Cylinders({
@@ -25,20 +26,20 @@ export function Cylinders({
             className={`border-r border-line px-3 py-2 last:border-r-0 ${off ? 'border-b-[6px] border-b-amber' : ''}`}
           >
             <span className={far ? 'text-[30px]' : 'text-[15px] text-ink-2'}>
-              {far ? l.number : `Cylinder ${l.number}`}
+              {far ? l.number : texts.cylinder(l.number)}
             </span>
             <p className="leading-none whitespace-nowrap">
               <b
                 className={`font-narrow font-semibold ${far ? 'text-[84px]' : 'text-[40px]'} ${l.weak ? 'text-grave' : ''}`}
               >
-                {off ? 'off' : l.share == null ? (l.tried ? '…' : '–') : Math.round(l.share)}
+                {off ? texts.off2 : l.share == null ? (l.tried ? '…' : '–') : Math.round(l.share)}
               </b>
               {!off && l.share != null && <span className="text-ink-3"> %</span>}
             </p>
             {!far && <Share share={l.share ?? null} noise={l.noise ?? null} weakBelow={view.weakBelow} />}
-            {l.weak && <b className={far ? 'text-[30px]' : 'text-[15px]'}>weak</b>}
+            {l.weak && <b className={far ? 'text-[30px]' : 'text-[15px]'}>{texts.weak}</b>}
             {!far && l.rpmLost != null && (
-              <span className="block text-[14px] text-ink-2">{l.rpmLost.toFixed(0)} rpm lost</span>
+              <span className="block text-[14px] text-ink-2">{texts.rpmLost(l.rpmLost.toFixed(0))}</span>
             )}
             {onToggle && (
               <button
@@ -46,31 +47,31 @@ export function Cylinders({
                 aria-pressed={off}
                 onClick={() => onToggle(l.number)}
               >
-                {off ? 'Let it fire' : 'Switch off'}
+                {off ? texts.letItFire : texts.switchOff}
               </button>
             )}
             {!far && onHeard && l.tried && l.heard === 'NOT_SAID' && !off && (
               <span className="mt-1 block text-[14px]">
-                Heard a change?
+                {texts.heardAChange}
                 <span className="flex gap-2">
                   <button
                     className="btn flex-1 justify-center !px-0"
                     onClick={() => onHeard(l.number, 'CHANGED')}
                   >
-                    yes
+                    {texts.yes}
                   </button>
                   <button
                     className="btn flex-1 justify-center !px-0"
                     onClick={() => onHeard(l.number, 'SAME')}
                   >
-                    no
+                    {texts.no}
                   </button>
                 </span>
               </span>
             )}
             {!far && l.heard !== 'NOT_SAID' && (
               <span className="block text-[14px] text-ink-2">
-                by ear: {l.heard === 'CHANGED' ? 'it works' : 'no difference'}
+                {texts.byEar(l.heard === 'CHANGED' ? texts.itWorks : texts.noDifference)}
               </span>
             )}
           </li>

@@ -4,6 +4,7 @@ import { Why, WhyPart } from '../job/Why'
 import { useShow } from '../shared/quantity'
 import { count } from '../shared/words'
 import type { VesselThing, VesselTold } from '../stream/types'
+import { texts } from './words'
 
 const STALE_MS = 6000
 
@@ -14,18 +15,15 @@ export function VesselPage() {
   const vessel = liveVessel
   const back = (
     <Link className="text-petrol underline" to={`/jobs/${job.id}/hook-up`}>
-      Hook up
+      {texts.hookUp}
     </Link>
   )
   if (!vessel)
     return (
       <>
         {back}
-        <h1 className="mb-2">Vessel</h1>
-        <p className="max-w-[70ch] text-ink-2">
-          No vessel network is heard. Where the plug carries one (NMEA 2000), it is listened to with the
-          hook-up; for a real vessel name its bus when you choose the link.
-        </p>
+        <h1 className="mb-2">{texts.vessel}</h1>
+        <p className="max-w-[70ch] text-ink-2">{texts.noVesselNetworkIsHeardWhere}</p>
       </>
     )
   const of = (about: VesselThing['about']) => vessel.things.filter((t) => t.about === about)
@@ -33,66 +31,60 @@ export function VesselPage() {
     <>
       {back}
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>Vessel</h1>
+        <h1>{texts.vessel}</h1>
         <p className="text-ink-2" aria-live="polite">
-          {vessel.says} {count(vessel.devices.length, 'device')} on {vessel.bus}
-          {vessel.dropped > 0 && `, ${vessel.dropped} long messages did not come whole`}.
+          {texts.on(vessel.says, count(vessel.devices.length, 'device'), vessel.bus)}
+          {vessel.dropped > 0 && texts.longMessagesDidNotComeWhole(vessel.dropped)}.
         </p>
       </div>
       {!vessel.heard && (
         <p role="alert" className="mb-4 border-l-4 border-grave bg-sheet px-4 py-3">
-          <b className="font-semibold">The network is silent here.</b> Is it switched on at the panel? The
-          engines are read all the same.
+          <b className="font-semibold">{texts.theNetworkIsSilentHere}</b>
+          {texts.isItSwitchedOnAtThe}
         </p>
       )}
-      <SideBySide title="Engines" things={of('ENGINE')} />
-      <SideBySide title="Gears" things={of('GEAR')} />
-      <SideBySide title="Batteries" things={of('BATTERY')} />
-      <SideBySide title="Tanks" things={of('TANK')} />
-      <SideBySide title="Under way" things={of('VESSEL')} />
+      <SideBySide title={texts.engines} things={of('ENGINE')} />
+      <SideBySide title={texts.gears} things={of('GEAR')} />
+      <SideBySide title={texts.batteries} things={of('BATTERY')} />
+      <SideBySide title={texts.tanks} things={of('TANK')} />
+      <SideBySide title={texts.underWay} things={of('VESSEL')} />
       {vessel.devices.length > 0 && (
-        <section aria-label="Devices" className="mt-6">
-          <h2 className="mb-1">Devices</h2>
+        <section aria-label={texts.devices} className="mt-6">
+          <h2 className="mb-1">{texts.devices}</h2>
           <ul className="text-[15px]">
             {vessel.devices.map((d) => (
               <li
                 key={d.source}
                 className="grid grid-cols-[110px_1fr_auto] gap-3 border-b border-line py-1.5"
               >
-                <span>address {d.source}</span>
+                <span>{texts.address(d.source)}</span>
                 <span>
                   {d.model ? (
                     <b className="font-semibold">
                       {d.model} <span className="font-normal text-ink-2">{d.software}</span>
                     </b>
                   ) : (
-                    <span className="text-ink-2">not asked by anybody since we listen</span>
+                    <span className="text-ink-2">{texts.notAskedByAnybodySinceWe}</span>
                   )}
                 </span>
                 <span className={d.ageMs > STALE_MS ? 'font-semibold' : 'text-ink-2'}>
-                  {d.ageMs > STALE_MS ? `silent for ${Math.round(d.ageMs / 1000)} s` : 'sends'}
+                  {d.ageMs > STALE_MS ? texts.silentForS(Math.round(d.ageMs / 1000)) : texts.sends}
                 </span>
               </li>
             ))}
           </ul>
         </section>
       )}
-      <Why title="Vessel network">
-        <WhyPart head="What it is">
-          Gateways and senders tell here what displays on the bridge show. It is listened to only: navigation
-          hangs on it.
-        </WhyPart>
-        <WhyPart head="What it means">
-          A figure that differs from the engine&rsquo;s own module points at the gateway or a second sensor,
-          not at the engine.
-        </WhyPart>
-        <WhyPart head="Next">
+      <Why title={texts.vesselNetwork}>
+        <WhyPart head={texts.whatItIs}>{texts.gatewaysAndSendersTellHereWhat}</WhyPart>
+        <WhyPart head={texts.whatItMeans}>{texts.aFigureThatDiffersFromThe}</WhyPart>
+        <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
             <Link className="btn" to={`/jobs/${job.id}/story`}>
-              What the engines remember
+              {texts.whatTheEnginesRemember}
             </Link>
             <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              Where to start
+              {texts.whereToStart}
             </Link>
           </span>
         </WhyPart>
@@ -138,7 +130,7 @@ function SideBySide({ title, things }: { title: string; things: VesselThing[] })
         </tbody>
       </table>
       {missing.length > 0 && (
-        <p className="mt-1 text-[14px] text-ink-3">Not available: {missing.join(', ').toLowerCase()}.</p>
+        <p className="mt-1 text-[14px] text-ink-3">{texts.notAvailable(missing.join(', ').toLowerCase())}</p>
       )}
     </section>
   )
@@ -146,9 +138,9 @@ function SideBySide({ title, things }: { title: string; things: VesselThing[] })
 
 function Cell({ told }: { told: VesselTold | undefined }) {
   const show = useShow()
-  if (!told) return <span className="text-ink-3">not told</span>
+  if (!told) return <span className="text-ink-3">{texts.notTold}</span>
   if (told.ageMs > STALE_MS)
-    return <span className="text-ink-2">stale, {Math.round(told.ageMs / 1000)} s old</span>
+    return <span className="text-ink-2">{texts.staleSOld(Math.round(told.ageMs / 1000))}</span>
   if (told.value === null)
     return <span className={told.words === 'none' ? 'text-ink-2' : 'font-semibold'}>{told.words}</span>
   const s = show(told.value, told.unit, told.decimals)

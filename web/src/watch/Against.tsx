@@ -5,6 +5,7 @@ import { useConversion } from '../shared/quantity'
 import type { WatchChannel } from './types'
 import { converted } from './windows'
 import type { WatchStore } from './watchStore'
+import { texts } from './words'
 
 const SECONDS = 120
 const DRAW_MS = 250
@@ -18,7 +19,7 @@ export function Against({ store, channels }: { store: WatchStore; channels: Watc
     return () => clearInterval(timer)
   }, [])
   const [x, y] = channels
-  if (!x || !y) return <p className="text-ink-2">Take two values; the first stands across, the second up.</p>
+  if (!x || !y) return <p className="text-ink-2">{texts.takeTwoValuesTheFirstStands}</p>
   const [times, across, up] = store.trace([x.id, y.id], SECONDS)
   const pairs = times
     .map((_, i) => [across?.[i] ?? null, up?.[i] ?? null] as const)
@@ -30,8 +31,10 @@ export function Against({ store, channels }: { store: WatchStore; channels: Watc
   return (
     <figure>
       <figcaption className="mb-1 text-[15px]">
-        <b className="font-semibold">{y.name}</b> in {wayY.unit} against{' '}
-        <b className="font-semibold">{x.name}</b> in {wayX.unit}, the last two minutes
+        <b className="font-semibold">{y.name}</b>
+        {texts.inAgainst(wayY.unit)}
+        <b className="font-semibold">{x.name}</b>
+        {texts.inTheLastTwoMinutes(wayX.unit)}
       </figcaption>
       <Plot
         data={[(data[0] as number[]).map((v) => v * wayX.factor + wayX.offset), data[1]] as uPlot.AlignedData}

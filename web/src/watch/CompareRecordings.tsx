@@ -10,7 +10,7 @@ import { ProblemBox } from '../shared/ProblemBox'
 import { useConversion, useShow } from '../shared/quantity'
 import type { WatchChannel } from './types'
 import { columnsOf, converted, type WindowView } from './windows'
-import { clock } from './words'
+import { clock, texts } from './words'
 
 type By = 'START' | 'MARKER' | 'THRESHOLD' | 'FIT'
 const COLUMNS = 700
@@ -53,31 +53,33 @@ export function CompareRecordings() {
     enabled: both.length > 0,
   })
   if (a.error ?? b.error) return <ProblemBox problem={a.error ?? b.error} />
-  if (!a.data || !b.data) return <p className="text-ink-2">One moment.</p>
+  if (!a.data || !b.data) return <p className="text-ink-2">{texts.oneMoment}</p>
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-4">
-        <h1>Two recordings</h1>
+        <h1>{texts.twoRecordings}</h1>
         <p className="text-ink-2">
-          <b className="font-semibold text-ink">{a.data.head.name}</b> (line) and{' '}
-          <b className="font-semibold text-petrol">{b.data.head.name}</b> (dashed)
+          <b className="font-semibold text-ink">{a.data.head.name}</b>
+          {texts.lineAnd}
+          <b className="font-semibold text-petrol">{b.data.head.name}</b>
+          {texts.dashed}
         </p>
         <Link className="btn ml-auto" to={`/jobs/${job.id}/watch`}>
-          All recordings
+          {texts.allRecordings}
         </Link>
       </div>
       <div className="mb-2 flex flex-wrap items-end gap-3 border-y border-line py-2">
         <label className="flex flex-col">
-          Aligned at
+          {texts.alignedAt}
           <select className="field" value={by} onChange={(e) => setBy(e.target.value as By)}>
-            <option value="START">their starts</option>
-            <option value="MARKER">their first markers</option>
-            <option value="THRESHOLD">a value that both pass</option>
-            <option value="FIT">where they are most alike</option>
+            <option value="START">{texts.theirStarts}</option>
+            <option value="MARKER">{texts.theirFirstMarkers}</option>
+            <option value="THRESHOLD">{texts.aValueThatBothPass}</option>
+            <option value="FIT">{texts.whereTheyAreMostAlike}</option>
           </select>
         </label>
         <label className="flex flex-col">
-          by
+          {texts.by}
           <select className="field" value={on} onChange={(e) => setChannel(e.target.value)}>
             {both.map((c) => (
               <option key={c.id} value={c.id}>
@@ -88,7 +90,7 @@ export function CompareRecordings() {
         </label>
         {by === 'THRESHOLD' && (
           <label className="flex flex-col">
-            passing
+            {texts.passing}
             <input
               className="field w-[110px]"
               inputMode="decimal"
@@ -99,18 +101,18 @@ export function CompareRecordings() {
         )}
         {align.data && (
           <p className="pb-2 text-[15px] text-ink-2" role="status">
-            The second lies {later >= 0 ? 'later' : 'earlier'} by {Math.abs(later).toFixed(1)} s
-            {align.data.fit != null && `; likeness ${(100 * align.data.fit).toFixed(0)} %`}.
+            {texts.theSecondLiesByS(later >= 0 ? texts.later : texts.earlier, Math.abs(later).toFixed(1))}
+            {align.data.fit != null && texts.likeness((100 * align.data.fit).toFixed(0))}.
           </p>
         )}
         {window && (
           <button className="btn" onClick={() => setWindow(null)}>
-            Whole recording
+            {texts.wholeRecording}
           </button>
         )}
       </div>
       <ProblemBox problem={align.error} />
-      {both.length === 0 && <p>They hold no value in common.</p>}
+      {both.length === 0 && <p>{texts.theyHoldNoValueInCommon}</p>}
       {drawn.map((c) => (
         <Overlay
           key={c.id}
@@ -123,16 +125,11 @@ export function CompareRecordings() {
           onWindow={(x, y) => setWindow(x === null || y === null ? null : [x, y])}
         />
       ))}
-      <Differences rows={differences.data ?? []} both={both} span={`${clock(from)} to ${clock(to)}`} />
-      <Why title="Two recordings">
-        <WhyPart head="What it is">
-          The same values of two runs over one time axis: before and after a repair, or one engine on two
-          days.
-        </WhyPart>
-        <WhyPart head="Comparable?">
-          Only what ran at like load can be compared: look at speed and load first.
-        </WhyPart>
-        <WhyPart head="Next">Drag a window: the table below tells the differences within it.</WhyPart>
+      <Differences rows={differences.data ?? []} both={both} span={texts.to(clock(from), clock(to))} />
+      <Why title={texts.twoRecordings}>
+        <WhyPart head={texts.whatItIs}>{texts.theSameValuesOfTwoRuns}</WhyPart>
+        <WhyPart head={texts.comparable}>{texts.onlyWhatRanAtLikeLoad}</WhyPart>
+        <WhyPart head={texts.next}>{texts.dragAWindowTheTableBelow}</WhyPart>
       </Why>
     </>
   )
@@ -207,17 +204,17 @@ function Differences({ rows, both, span }: { rows: Difference[]; both: WatchChan
   const show = useShow()
   const known = rows.filter((r) => r.first?.mean != null && r.second?.mean != null)
   return (
-    <section aria-label="Differences" className="mt-5">
-      <h2 className="mb-1">Differences, {span}</h2>
+    <section aria-label={texts.differences} className="mt-5">
+      <h2 className="mb-1">{texts.differences2(span)}</h2>
       <table className="w-full text-[15px]">
         <thead>
           <tr className="border-b border-line-strong text-right text-[14px] text-ink-3">
-            <th className="text-left font-medium">Value</th>
-            <th className="font-medium">First, mean</th>
-            <th className="font-medium">Second, mean</th>
-            <th className="font-medium">Difference</th>
-            <th className="font-medium">Max, first</th>
-            <th className="font-medium">Max, second</th>
+            <th className="text-left font-medium">{texts.value}</th>
+            <th className="font-medium">{texts.firstMean}</th>
+            <th className="font-medium">{texts.secondMean}</th>
+            <th className="font-medium">{texts.difference}</th>
+            <th className="font-medium">{texts.maxFirst}</th>
+            <th className="font-medium">{texts.maxSecond}</th>
           </tr>
         </thead>
         <tbody>

@@ -6,11 +6,12 @@ import { Plot } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useConversion } from '../shared/quantity'
 import { count } from '../shared/words'
+import { texts } from './words'
 
 const JUDGED: Record<PullResult['judgement'], string> = {
-  AS_REFERENCE: 'As reference',
-  BELOW_REFERENCE: 'Below reference',
-  CANNOT_TELL: 'Cannot tell',
+  AS_REFERENCE: texts.asReference,
+  BELOW_REFERENCE: texts.belowReference,
+  CANNOT_TELL: texts.cannotTell,
 }
 
 /** Full-pedal pulls in a recording: power over speed with what it can be off by. */
@@ -35,8 +36,8 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
     return at.length === 0 ? null : (at.reduce((n, p) => n + p[of], 0) / at.length) * kw.factor
   }
   return (
-    <section aria-label="Power pull" className="mt-6">
-      <h2 className="mb-1">Power pull</h2>
+    <section aria-label={texts.powerPull} className="mt-6">
+      <h2 className="mb-1">{texts.powerPull}</h2>
       <form
         className="mb-2 flex flex-wrap items-end gap-3"
         onSubmit={(e) => {
@@ -45,7 +46,7 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
         }}
       >
         <label className="flex flex-col">
-          Mass with load, kg
+          {texts.massWithLoadKg}
           <input
             className="field w-[130px]"
             inputMode="decimal"
@@ -63,7 +64,7 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
           />
         </label>
         <label className="flex flex-col">
-          Rise of the road, %
+          {texts.riseOfTheRoad}
           <input
             className="field w-[90px]"
             inputMode="decimal"
@@ -72,7 +73,7 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
           />
         </label>
         <button className="btn" disabled={isFetching}>
-          Find the pulls
+          {texts.findThePulls}
         </button>
       </form>
       <ProblemBox problem={error} />
@@ -89,12 +90,12 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
             <table className="mb-3 text-[15px]">
               <thead>
                 <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
-                  <th className="pr-4 font-medium">Pull</th>
-                  <th className="pr-4 text-right font-medium">Gear</th>
-                  <th className="pr-4 text-right font-medium">From</th>
-                  <th className="pr-4 text-right font-medium">To</th>
+                  <th className="pr-4 font-medium">{texts.pull}</th>
+                  <th className="pr-4 text-right font-medium">{texts.gear}</th>
+                  <th className="pr-4 text-right font-medium">{texts.from}</th>
+                  <th className="pr-4 text-right font-medium">{texts.to2}</th>
                   <th className="pr-4 text-right font-medium">
-                    {Number.isFinite(data.lowRpm) ? `${data.lowRpm} to ${data.highRpm} rpm` : 'Between'}
+                    {Number.isFinite(data.lowRpm) ? texts.toRpm(data.lowRpm, data.highRpm) : texts.between}
                   </th>
                 </tr>
               </thead>
@@ -102,15 +103,15 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
                 {data.pulls.map((p, i) => (
                   <tr key={p.fromMicros} className="border-b border-line">
                     <td className="py-1">{i + 1}</td>
-                    <td className="pr-4 text-right">{p.gear || 'not known'}</td>
-                    <td className="pr-4 text-right">{Math.round(p.fromRpm)} rpm</td>
-                    <td className="pr-4 text-right">{Math.round(p.toRpm)} rpm</td>
+                    <td className="pr-4 text-right">{p.gear || texts.notKnown}</td>
+                    <td className="pr-4 text-right">{texts.rpm(Math.round(p.fromRpm))}</td>
+                    <td className="pr-4 text-right">{texts.rpm(Math.round(p.toRpm))}</td>
                     <td className="pr-4 text-right">
                       {!p.judged
-                        ? 'too short'
+                        ? texts.tooShort
                         : Number.isFinite(p.between)
                           ? `${p.between.toFixed(1)} s`
-                          : 'not passed'}
+                          : texts.notPassed}
                     </td>
                   </tr>
                 ))}
@@ -120,8 +121,8 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
           {rpms.length > 1 && (
             <figure>
               <figcaption className="text-[15px]">
-                <b className="font-semibold">Power at the crank</b> in {kw.unit} over engine speed, mean of{' '}
-                {count(judged.length, 'pull')}; thin: what it can be off by; dashed: reference
+                <b className="font-semibold">{texts.powerAtTheCrank}</b>
+                {texts.inOverEngineSpeedMeanOf(kw.unit, count(judged.length, 'pull'))}
               </figcaption>
               <Plot
                 data={
@@ -135,13 +136,13 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
                 }
                 series={[
                   { label: 'power', unit: kw.unit },
-                  { label: 'at most', unit: kw.unit, tone: '--line-strong' },
+                  { label: texts.atMost, unit: kw.unit, tone: '--line-strong' },
                   { label: 'min', unit: kw.unit, tone: '--line-strong' },
                   { label: 'reference', unit: kw.unit, tone: '--petrol', dash: [8, 6] },
                 ]}
                 height={260}
                 name="Power over engine speed with its uncertainty and the reference"
-                xLabel="engine speed, rpm"
+                xLabel={texts.engineSpeedRpm}
               />
             </figure>
           )}

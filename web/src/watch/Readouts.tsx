@@ -1,6 +1,7 @@
 import type { WatchChannel } from './types'
 import { NormalBar, useValue } from './Value'
 import { useSlow, type WatchStore } from './watchStore'
+import { texts } from './words'
 
 /** Values large enough to be read from the other side of the engine. */
 export function Readouts({
@@ -67,10 +68,12 @@ function Readout({
         </b>
         <span className={far ? 'text-[40px] text-ink-2' : 'text-[20px] text-ink-3'}>
           {!far && now.unit}
-          {now.state === 'S' && ' stale'}
+          {now.state === 'S' && texts.stale}
         </span>
       </p>
-      {far && store.outside(channel) && <span className="mark mark-filled text-[28px]">not normal</span>}
+      {far && store.outside(channel) && (
+        <span className="mark mark-filled text-[28px]">{texts.notNormal}</span>
+      )}
       {!far && (
         <NormalBar value={now.value} low={store.since?.normal[2 * i]} high={store.since?.normal[2 * i + 1]} />
       )}

@@ -6,14 +6,14 @@ import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
 import { count } from '../shared/words'
 import type { RecorderState, WatchChannel } from './types'
-import { clock, stages } from './words'
+import { clock, stages, texts } from './words'
 
 /** Records everything from now on, with the ten seconds before. */
 export function RecordNow({ job }: { job: number }) {
   const start = useMutation({
     mutationFn: () =>
       post(`/api/jobs/${job}/watch/recorders`, {
-        name: `Recording of ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`,
+        name: texts.recordingOf(new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })),
         preRollSeconds: 10,
         channels: [],
       }),
@@ -21,10 +21,10 @@ export function RecordNow({ job }: { job: number }) {
   return (
     <>
       <button className="btn btn-main shrink-0" disabled={start.isPending} onClick={() => start.mutate()}>
-        Record
+        {texts.record}
       </button>
       {start.error && (
-        <Panel open onOpenChange={() => start.reset()} title="Not recorded">
+        <Panel open onOpenChange={() => start.reset()} title={texts.notRecorded}>
           <ProblemBox problem={start.error} />
         </Panel>
       )}
@@ -58,7 +58,10 @@ export function Recorders({
   })
   const running = recorders.filter((r) => r.stage !== 'ENDED')
   return (
-    <section aria-label="Record" className={recorders.length > 0 ? 'mb-3 border-y border-line py-2' : ''}>
+    <section
+      aria-label={texts.record}
+      className={recorders.length > 0 ? 'mb-3 border-y border-line py-2' : ''}
+    >
       {running.length > 0 && (
         <form
           className="flex gap-2"
@@ -69,14 +72,15 @@ export function Recorders({
         >
           <input
             className="field min-w-0 flex-1"
-            aria-label="What happens at this moment"
-            placeholder="What happens now"
+            aria-label={texts.whatHappensAtThisMoment}
+            placeholder={texts.whatHappensNow}
             maxLength={200}
             value={mark}
             onChange={(e) => setMark(e.target.value)}
           />
           <button className="btn">
-            Mark <span className="kbd">m</span>
+            {texts.mark}
+            <span className="kbd">m</span>
           </button>
         </form>
       )}
@@ -91,14 +95,14 @@ export function Recorders({
               <b className="font-semibold">{r.name}</b>
               <span className="text-ink-2">
                 {r.stage === 'RECORDING' || r.stage === 'POST_ROLL'
-                  ? `${clock(r.seconds)}, ${r.samples.toLocaleString()} samples`
+                  ? texts.samples(clock(r.seconds), r.samples.toLocaleString())
                   : r.says}
-                {r.lost > 0 && `, ${r.lost} lost: too many waited for the disk`}
+                {r.lost > 0 && texts.lostTooManyWaitedForThe(r.lost)}
               </span>
               <span className="ml-auto flex gap-2">
                 {r.stage === 'ENDED' && r.recordingId !== null && (
                   <Link className="btn" to={`/jobs/${job}/watch/recordings/${r.recordingId}`}>
-                    Open it
+                    {texts.openIt}
                   </Link>
                 )}
                 {may && r.stage !== 'ENDED' && (
@@ -106,7 +110,7 @@ export function Recorders({
                     className="btn"
                     onClick={() => void remove(`/api/jobs/${job}/watch/recorders/${r.number}`)}
                   >
-                    {r.stage === 'ARMED' ? 'Disarm' : 'Stop'}
+                    {r.stage === 'ARMED' ? texts.disarm : texts.stop}
                   </button>
                 )}
               </span>
@@ -116,7 +120,7 @@ export function Recorders({
       )}
       {running.length > 0 && (
         <p className="sr-only" aria-live="polite">
-          {running.length} recorders run; they go on without this page.
+          {texts.recordersRunTheyGoOnWithout(running.length)}
         </p>
       )}
       <Arm job={job} open={arming} onOpenChange={onArming} channels={channels} chosen={chosen} />
@@ -146,7 +150,7 @@ function Arm({
   channels: WatchChannel[]
   chosen: string[]
 }) {
-  const [name, setName] = useState('Road run')
+  const [name, setName] = useState(texts.roadRun)
   const [conditions, setConditions] = useState<Condition[]>([FIRST])
   const [all, setAll] = useState(true)
   const [forSeconds, setFor] = useState('0')
@@ -185,7 +189,7 @@ function Arm({
   const set = (i: number, part: Partial<Condition>) =>
     setConditions(conditions.map((c, at) => (at === i ? { ...c, ...part } : c)))
   return (
-    <Panel open={open} onOpenChange={onOpenChange} title="Arm a recorder">
+    <Panel open={open} onOpenChange={onOpenChange} title={texts.armARecorder}>
       <form
         className="flex flex-col gap-4"
         onSubmit={(e) => {
@@ -193,11 +197,9 @@ function Arm({
           arm.mutate()
         }}
       >
-        <p className="text-ink-2">
-          It begins by itself, keeps what was before, and needs nobody at the laptop while you drive.
-        </p>
+        <p className="text-ink-2">{texts.itBeginsByItselfKeepsWhat}</p>
         <label>
-          Name
+          {texts.name}
           <input
             className="field"
             required
@@ -207,12 +209,12 @@ function Arm({
           />
         </label>
         <fieldset className="flex flex-col gap-2">
-          <legend className="font-semibold">It begins when</legend>
+          <legend className="font-semibold">{texts.itBeginsWhen}</legend>
           {conditions.map((c, i) => (
             <div key={i} className="flex flex-wrap items-center gap-2">
               <select
                 className="field w-[250px]"
-                aria-label={`Condition ${i + 1}`}
+                aria-label={texts.condition(i + 1)}
                 value={c.engine ? `engine:${c.engine}` : c.channel}
                 onChange={(e) =>
                   e.target.value.startsWith('engine:')
@@ -220,10 +222,10 @@ function Arm({
                     : set(i, { engine: '', channel: e.target.value })
                 }
               >
-                <option value="engine:CRANKS">the engine cranks</option>
-                <option value="engine:IDLES">the engine idles</option>
-                <option value="engine:PULLS">the engine pulls</option>
-                <option value="engine:STANDS">the engine stands</option>
+                <option value="engine:CRANKS">{texts.theEngineCranks}</option>
+                <option value="engine:IDLES">{texts.theEngineIdles}</option>
+                <option value="engine:PULLS">{texts.theEnginePulls}</option>
+                <option value="engine:STANDS">{texts.theEngineStands}</option>
                 {channels.map((x) => (
                   <option key={x.id} value={x.id}>
                     {x.name}, {x.moduleTitle}
@@ -234,16 +236,16 @@ function Arm({
                 <>
                   <select
                     className="field w-[100px]"
-                    aria-label="Above or below"
+                    aria-label={texts.aboveOrBelow}
                     value={c.above ? 'above' : 'below'}
                     onChange={(e) => set(i, { above: e.target.value === 'above' })}
                   >
-                    <option value="above">above</option>
-                    <option value="below">below</option>
+                    <option value="above">{texts.above}</option>
+                    <option value="below">{texts.below}</option>
                   </select>
                   <input
                     className="field w-[90px]"
-                    aria-label="Threshold"
+                    aria-label={texts.threshold}
                     inputMode="decimal"
                     required
                     value={c.threshold}
@@ -258,7 +260,7 @@ function Arm({
                   className="btn"
                   onClick={() => setConditions(conditions.filter((_, at) => at !== i))}
                 >
-                  Remove
+                  {texts.remove}
                 </button>
               )}
             </div>
@@ -270,7 +272,7 @@ function Arm({
               disabled={conditions.length >= 8}
               onClick={() => setConditions([...conditions, FIRST])}
             >
-              Another condition
+              {texts.anotherCondition}
             </button>
             {conditions.length > 1 && (
               <label className="flex items-center gap-2">
@@ -280,11 +282,11 @@ function Arm({
                   checked={all}
                   onChange={(e) => setAll(e.target.checked)}
                 />
-                all of them
+                {texts.allOfThem}
               </label>
             )}
             <label className="flex items-center gap-2">
-              for
+              {texts.for}
               <input
                 className="field w-[70px]"
                 inputMode="decimal"
@@ -297,17 +299,17 @@ function Arm({
         </fieldset>
         <span className="flex flex-wrap gap-4">
           <label className="flex items-center gap-2">
-            Keep
+            {texts.keep}
             <input
               className="field w-[70px]"
               inputMode="decimal"
               value={pre}
               onChange={(e) => setPre(e.target.value)}
             />
-            s before
+            {texts.sBefore}
           </label>
           <label className="flex items-center gap-2">
-            Stop after
+            {texts.stopAfter}
             <input
               className="field w-[80px]"
               inputMode="decimal"
@@ -323,7 +325,7 @@ function Arm({
               checked={again}
               onChange={(e) => setAgain(e.target.checked)}
             />
-            arm it again after each
+            {texts.armItAgainAfterEach}
           </label>
           <label className="flex items-center gap-2">
             <input
@@ -334,17 +336,17 @@ function Arm({
               onChange={(e) => setOnly(e.target.checked)}
             />
             {chosen.length > 0
-              ? `only the ${count(chosen.length, 'value')} taken`
-              : 'only taken values (none is taken)'}
+              ? texts.onlyTheTaken(count(chosen.length, 'value'))
+              : texts.onlyTakenValuesNoneIsTaken}
           </label>
         </span>
         <ProblemBox problem={arm.error} />
         <span className="flex gap-3">
           <button className="btn btn-main" disabled={arm.isPending}>
-            Arm it
+            {texts.armIt}
           </button>
           <button type="button" className="btn" onClick={() => onOpenChange(false)}>
-            Leave it
+            {texts.leaveIt}
           </button>
         </span>
       </form>

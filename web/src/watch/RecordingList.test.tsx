@@ -104,7 +104,7 @@ it('a DBC adds parameters, and what was left out is said with its line', async (
   })
   await userEvent.upload(screen.getByLabelText('Parameters as DBC'), new File(['VERSION'], 'bus.dbc'))
   expect(await screen.findByRole('status')).toHaveTextContent(
-    '1 parameter added; hook up anew to read by them. Left out: Line 9: signal X overlaps signal Y.',
+    '1 parameter added; hook up again to read by them. Left out: Line 9: signal X overlaps signal Y.',
   )
 })
 

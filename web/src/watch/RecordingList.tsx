@@ -6,7 +6,7 @@ import { call, get, type RecordingHead } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { count } from '../shared/words'
 import { TableImport } from './TableImport'
-import { clock } from './words'
+import { clock, texts } from './words'
 
 /** Recordings of a job: opened, compared, and tables of other programs added. */
 export function RecordingList({ job, unit }: { job: number; unit: number }) {
@@ -37,26 +37,26 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
   const take = (id: number) =>
     setPair(pair.includes(id) ? pair.filter((p) => p !== id) : [...pair.slice(-1), id])
   return (
-    <section aria-label="Recordings" className="mt-6">
+    <section aria-label={texts.recordings} className="mt-6">
       <div className="mb-1 flex flex-wrap items-center gap-2">
-        <h2 className="mr-auto">Recordings</h2>
+        <h2 className="mr-auto">{texts.recordings}</h2>
         <button
           className="btn"
           disabled={pair.length !== 2}
           onClick={() => void navigate(`/jobs/${job}/watch/compare?first=${pair[0]}&second=${pair[1]}`)}
         >
-          Lay two over each other
+          {texts.layTwoOverEachOther}
         </button>
         {me.rights.includes('READ') && (
           <>
             <button className="btn" onClick={() => csv.current?.click()}>
-              Add a table (CSV)
+              {texts.addATableCsv}
             </button>
             <button className="btn" onClick={() => dbc.current?.click()}>
-              Add a DBC
+              {texts.addADbc}
             </button>
             <a className="btn" href={`/api/jobs/${job}/parameters.dbc`} download={`parameters-${job}.dbc`}>
-              DBC out
+              {texts.dbcOut}
             </a>
           </>
         )}
@@ -64,7 +64,7 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
           ref={csv}
           type="file"
           hidden
-          aria-label="Table of another program"
+          aria-label={texts.tableOfAnotherProgram}
           accept=".csv,.txt,text/csv"
           onChange={(e) => {
             setTable(e.target.files?.[0])
@@ -75,7 +75,7 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
           ref={dbc}
           type="file"
           hidden
-          aria-label="Parameters as DBC"
+          aria-label={texts.parametersAsDbc}
           accept=".dbc"
           onChange={(e) => {
             const file = e.target.files?.[0]
@@ -87,25 +87,22 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
       <ProblemBox problem={error ?? parameters.error} />
       {parameters.data && (
         <p role="status" className="mb-2 border-l-4 border-petrol bg-sheet px-4 py-2">
-          {count(parameters.data.parameters, 'parameter')} added; hook up anew to read by them.
-          {parameters.data.leftOut.length > 0 &&
-            ` Left out: ${parameters.data.leftOut.slice(0, 5).join(' ')}`}
+          {texts.addedHookUpAnewToRead(count(parameters.data.parameters, 'parameter'))}
+          {parameters.data.leftOut.length > 0 && texts.leftOut(parameters.data.leftOut.slice(0, 5).join(' '))}
         </p>
       )}
       {rows.length === 0 ? (
-        <p className="text-ink-2">
-          None yet. Record while the unit is hooked up, or add a table of another program.
-        </p>
+        <p className="text-ink-2">{texts.noneYetRecordWhileTheUnit}</p>
       ) : (
         <table className="w-full text-[15px]">
           <thead>
             <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
-              <th className="w-11 py-1 font-medium">Take</th>
-              <th className="py-1 font-medium">Recording</th>
-              <th className="py-1 text-right font-medium">Length</th>
-              <th className="py-1 text-right font-medium">Values</th>
-              <th className="py-1 pl-4 font-medium">Began</th>
-              <th className="py-1 font-medium">Ended</th>
+              <th className="w-11 py-1 font-medium">{texts.take}</th>
+              <th className="py-1 font-medium">{texts.recording}</th>
+              <th className="py-1 text-right font-medium">{texts.length}</th>
+              <th className="py-1 text-right font-medium">{texts.values}</th>
+              <th className="py-1 pl-4 font-medium">{texts.began}</th>
+              <th className="py-1 font-medium">{texts.ended}</th>
             </tr>
           </thead>
           <tbody>
@@ -116,7 +113,7 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
                     <input
                       type="checkbox"
                       className="h-5 w-5"
-                      aria-label={`Take ${r.name} for a comparison`}
+                      aria-label={texts.takeForAComparison(r.name)}
                       checked={pair.includes(r.id)}
                       onChange={() => take(r.id)}
                     />
@@ -126,9 +123,9 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
                   <Link className="text-petrol underline" to={`/jobs/${job}/watch/recordings/${r.id}`}>
                     {r.name}
                   </Link>
-                  {r.job !== job && <span className="ml-2 text-ink-3">an earlier job</span>}
+                  {r.job !== job && <span className="ml-2 text-ink-3">{texts.anEarlierJob}</span>}
                 </td>
-                <td className="text-right">{r.seconds == null ? 'goes on' : clock(r.seconds)}</td>
+                <td className="text-right">{r.seconds == null ? texts.goesOn : clock(r.seconds)}</td>
                 <td className="text-right">{r.channels}</td>
                 <td className="pl-4">
                   {new Date(r.beganAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })},{' '}

@@ -13,7 +13,7 @@ import { RecordingPlots } from './RecordingPlots'
 import { SeaPanel } from './SeaPanel'
 import { ValueChoice } from './ValueChoice'
 import type { WatchChannel } from './types'
-import { clock } from './words'
+import { clock, texts } from './words'
 
 const FIRST_SHOWN = 4
 const ADDRESS_MS = 400
@@ -103,7 +103,7 @@ export function RecordingPage() {
   })
   useKeys(useMemo(() => ({ '0': () => chosen.current(null, null) }), []))
   if (error) return <ProblemBox problem={error} />
-  if (!data) return <p className="text-ink-2">One moment.</p>
+  if (!data) return <p className="text-ink-2">{texts.oneMoment}</p>
   const move = (share: number) => {
     const by = (to - from) * share
     const start = Math.max(0, Math.min(length - (to - from), from + by))
@@ -115,29 +115,28 @@ export function RecordingPage() {
       <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>{data.head.name}</h1>
         <p className="text-ink-2">
-          {data.head.seconds == null ? 'goes on' : clock(data.head.seconds)},{' '}
+          {data.head.seconds == null ? texts.goesOn : clock(data.head.seconds)},{' '}
           {count(channels.length, 'value')}
           {(data.head.samples ?? 0) > 0 &&
-            `, ${(data.head.bytes / (data.head.samples ?? 1)).toFixed(2)} bytes a sample`}
+            texts.bytesASample((data.head.bytes / (data.head.samples ?? 1)).toFixed(2))}
           {(data.head.lost ?? 0) > 0 && `, ${data.head.lost} samples lost`}
         </p>
         <Link className="btn ml-auto" to={`/jobs/${job.id}/watch`}>
-          All recordings
+          {texts.allRecordings}
         </Link>
       </div>
       <div className="mb-2 flex flex-wrap items-center gap-2 border-y border-line py-2">
         <button className="btn" onClick={() => window(null, null)} disabled={from === 0 && to === length}>
-          Whole recording <span className="kbd">0</span>
+          {texts.wholeRecording2}
+          <span className="kbd">0</span>
         </button>
-        <button className="btn" aria-label="Back by half a window" onClick={() => move(-0.5)}>
+        <button className="btn" aria-label={texts.backByHalfAWindow} onClick={() => move(-0.5)}>
           ◀
         </button>
-        <button className="btn" aria-label="On by half a window" onClick={() => move(0.5)}>
+        <button className="btn" aria-label={texts.onByHalfAWindow} onClick={() => move(0.5)}>
           ▶
         </button>
-        <span className="text-[15px] text-ink-2">
-          {clock(from)} to {clock(to)}; drag in a plot for a window
-        </span>
+        <span className="text-[15px] text-ink-2">{texts.toDragInAPlotFor(clock(from), clock(to))}</span>
         <form
           className="ml-auto flex gap-2"
           onSubmit={(e) => {
@@ -147,14 +146,14 @@ export function RecordingPage() {
         >
           <input
             className="field w-[190px]"
-            aria-label="What is marked at the cursor"
-            placeholder="Marker at the cursor"
+            aria-label={texts.whatIsMarkedAtTheCursor}
+            placeholder={texts.markerAtTheCursor}
             required
             maxLength={200}
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
-          <button className="btn">Mark</button>
+          <button className="btn">{texts.mark2}</button>
         </form>
       </div>
       <ProblemBox problem={mark.error} />
@@ -173,36 +172,34 @@ export function RecordingPage() {
       />
       <div className="mt-3 flex flex-wrap gap-2">
         <a className="btn" href={`${table}&from=${from}&to=${to}`}>
-          This window as CSV
+          {texts.thisWindowAsCsv}
         </a>
         <a className="btn" href={table}>
-          Whole recording as CSV
+          {texts.wholeRecordingAsCsv}
         </a>
         <a className="btn" href={`/api/recordings/${id}/table.csv`}>
-          Every value as CSV
+          {texts.everyValueAsCsv}
         </a>
         <button className="btn" onClick={() => put({ take: every ? null : 'all' })}>
-          {every ? 'Draw few values' : `Draw all ${channels.length} values`}
+          {every ? texts.drawFewValues : texts.drawAllValues(channels.length)}
         </button>
       </div>
       {channels.some((c) => c.side) ? <SeaPanel recording={id} /> : <PullPanel recording={id} />}
       <ValueChoice channels={channels} taken={every ? 'all' : take.join()} onTake={took} />
       <Why title={data.head.name}>
-        <WhyPart head="What it is">
-          Began {new Date(data.head.beganAt).toLocaleString()}: {data.head.why}. {data.head.endedWhy}
-          {data.head.startSeconds > 0.05 &&
-            `. The first ${data.head.startSeconds.toFixed(1)} s are from before the start.`}
+        <WhyPart head={texts.whatItIs}>
+          {texts.began2(new Date(data.head.beganAt).toLocaleString(), data.head.why)}
+          {data.head.endedWhy}
+          {data.head.startSeconds > 0.05 && texts.theFirstSAreFromBefore(data.head.startSeconds.toFixed(1))}
         </WhyPart>
-        <WhyPart head="Extremes">
-          Each column of a plot runs from min to max: no peak is lost, however much time is shown.
-        </WhyPart>
-        <WhyPart head="Next">
+        <WhyPart head={texts.extremes}>{texts.eachColumnOfAPlotRuns}</WhyPart>
+        <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
             <Link className="btn" to={`/jobs/${job.id}/watch`}>
-              Lay it over another
+              {texts.layItOverAnother}
             </Link>
             <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              Where to start
+              {texts.whereToStart}
             </Link>
           </span>
         </WhyPart>

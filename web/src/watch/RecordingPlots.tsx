@@ -16,6 +16,7 @@ import { ProblemBox } from '../shared/ProblemBox'
 import { useConversion, useShow } from '../shared/quantity'
 import type { WatchChannel } from './types'
 import { columnsOf, converted, type WindowView } from './windows'
+import { texts } from './words'
 
 /** So many plots are asked for together: about as many as stand in view. */
 const TOGETHER = 10
@@ -220,10 +221,10 @@ const ChannelPlot = memo(function ChannelPlot({
           {channel.name}
         </b>
         <span className="text-ink-3">{unit}</span>
-        {window?.least.every((v) => v === null) && <span className="text-ink-2">no value here</span>}
+        {window?.least.every((v) => v === null) && <span className="text-ink-2">{texts.noValueHere}</span>}
         {here !== null && (
           <span>
-            at the cursor{' '}
+            {texts.atTheCursor}
             <b className="font-narrow text-[18px]">
               {channel.words[String(Math.round((here - way.offset) / way.factor))] ??
                 here.toLocaleString(undefined, { maximumFractionDigits: channel.decimals + 1 })}
@@ -232,10 +233,14 @@ const ChannelPlot = memo(function ChannelPlot({
         )}
         {stats && (
           <span className="ml-auto text-[14px] text-ink-2">
-            min {figure(stats.min)}, max {figure(stats.max)}, mean {figure(stats.mean)}, spread{' '}
-            {stats.deviation == null
-              ? 'none'
-              : (stats.deviation * way.factor).toLocaleString(undefined, { maximumFractionDigits: 2 })}
+            {texts.minMaxMeanSpread(
+              figure(stats.min),
+              figure(stats.max),
+              figure(stats.mean),
+              stats.deviation == null
+                ? texts.none
+                : (stats.deviation * way.factor).toLocaleString(undefined, { maximumFractionDigits: 2 }),
+            )}
           </span>
         )}
       </figcaption>

@@ -6,13 +6,14 @@ import { Plot } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useConversion, useShow } from '../shared/quantity'
 import { useSaid } from '../shared/said'
+import { texts } from './words'
 
 const FITS: Record<SeaResult['sides'][number]['fit'], string> = {
-  RIGHT: 'Fits',
-  OVERLOADED: 'Overloaded',
+  RIGHT: texts.fits,
+  OVERLOADED: texts.overloaded,
   UNDER_PROPPED: 'Under-propped',
-  LACKS_POWER: 'Lacks power',
-  CANNOT_TELL: 'Cannot tell',
+  LACKS_POWER: texts.lacksPower,
+  CANNOT_TELL: texts.cannotTell,
 }
 
 /** A sea trial: steady points up the range against the propeller law, engine by engine. */
@@ -34,11 +35,11 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
     return `${s.figure} ${s.unit}`
   }
   return (
-    <section aria-label="Sea trial" className="mt-6">
+    <section aria-label={texts.seaTrial} className="mt-6">
       <div className="mb-2 flex items-center gap-3">
-        <h2>Sea trial</h2>
+        <h2>{texts.seaTrial}</h2>
         <button className="btn" disabled={isFetching} onClick={() => setAsked(true)}>
-          Find the steady points
+          {texts.findTheSteadyPoints}
         </button>
       </div>
       <ProblemBox problem={error} />
@@ -52,34 +53,33 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
                 >
                   {FITS[s.fit]}
                 </span>
-                {s.side && <b className="font-semibold">{s.side} engine: </b>}
+                {s.side && <b className="font-semibold">{texts.engine2(s.side)}</b>}
                 {said(s.says)}
               </p>
               {Number.isFinite(s.exponent) && (
                 <p className="text-ink-2">
-                  Power goes with speed to the power of {s.exponent.toFixed(2)} ± {s.exponentOff.toFixed(2)};
-                  the propeller law says 3.
-                  {!s.settles && ' Coolant was still rising at the end.'}
+                  {texts.powerGoesWithSpeedToThe(s.exponent.toFixed(2), s.exponentOff.toFixed(2))}
+                  {!s.settles && texts.coolantWasStillRisingAtThe}
                 </p>
               )}
               {s.points.length > 0 && (
                 <table className="mt-1 w-full text-[15px]">
                   <thead>
                     <tr className="border-b border-line-strong text-right text-[14px] text-ink-3">
-                      <th className="text-left font-medium">Speed</th>
-                      <th className="font-medium">Lever</th>
-                      <th className="font-medium">Power</th>
-                      <th className="font-medium">By the law</th>
-                      <th className="font-medium">Boost</th>
-                      <th className="font-medium">Fuel</th>
-                      <th className="font-medium">Coolant</th>
-                      <th className="font-medium">Exhaust</th>
+                      <th className="text-left font-medium">{texts.speed}</th>
+                      <th className="font-medium">{texts.lever}</th>
+                      <th className="font-medium">{texts.power}</th>
+                      <th className="font-medium">{texts.byTheLaw}</th>
+                      <th className="font-medium">{texts.boost}</th>
+                      <th className="font-medium">{texts.fuel}</th>
+                      <th className="font-medium">{texts.coolant}</th>
+                      <th className="font-medium">{texts.exhaust}</th>
                     </tr>
                   </thead>
                   <tbody>
                     {s.points.map((p) => (
                       <tr key={p.fromMicros} className="border-b border-line text-right">
-                        <td className="py-1 text-left">{Math.round(p.rpm)} rpm</td>
+                        <td className="py-1 text-left">{texts.rpm(Math.round(p.rpm))}</td>
                         <td>{Number.isFinite(p.lever) ? `${Math.round(p.lever)} %` : ''}</td>
                         <td>{shown(p.kw, 'kW', 0)}</td>
                         <td className="text-ink-2">{shown(p.lawKw, 'kW', 0)}</td>
@@ -117,8 +117,8 @@ function LawPlot({ data, kw }: { data: SeaResult; kw: { factor: number; unit: st
   return (
     <figure>
       <figcaption className="text-[15px]">
-        <b className="font-semibold">Power</b> in {kw.unit} over engine speed; dashed: propeller law through
-        the highest point
+        <b className="font-semibold">{texts.power}</b>
+        {texts.inOverEngineSpeedDashedPropeller(kw.unit)}
       </figcaption>
       <Plot
         data={
@@ -133,7 +133,7 @@ function LawPlot({ data, kw }: { data: SeaResult; kw: { factor: number; unit: st
         ])}
         height={260}
         name="Power over engine speed against the propeller law"
-        xLabel="engine speed, rpm"
+        xLabel={texts.engineSpeedRpm}
       />
     </figure>
   )

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { call, type CsvMap, type RecordingHead, type TableLook } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
+import { texts } from './words'
 
 const SEPARATORS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' }
 
@@ -40,8 +41,8 @@ export function TableImport({
   const change = (part: Partial<CsvMap>) => map && setEdited({ ...map, ...part })
   const lines = look.data?.lines.slice(0, 4) ?? []
   return (
-    <Panel open onOpenChange={(open) => !open && onClose()} title={`Add ${file.name}`}>
-      {look.isPending && <p className="text-ink-2">Looking at it.</p>}
+    <Panel open onOpenChange={(open) => !open && onClose()} title={texts.add(file.name)}>
+      {look.isPending && <p className="text-ink-2">{texts.lookingAtIt}</p>}
       <ProblemBox problem={look.error ?? add.error} />
       {map && (
         <form
@@ -52,14 +53,12 @@ export function TableImport({
           }}
         >
           <p className="text-ink-2">
-            {look.data?.remembered
-              ? 'Read as the last table with these columns was.'
-              : 'Guessed from its first lines; put right what is wrong. It is remembered for tables of this kind.'}
+            {look.data?.remembered ? texts.readAsTheLastTableWith : texts.guessedFromItsFirstLinesPut}
           </p>
           <pre className="overflow-auto border border-line bg-sheet p-2 text-[14px]">{lines.join('\n')}</pre>
           <div className="flex flex-wrap gap-3">
             <label>
-              Fields separated by
+              {texts.fieldsSeparatedBy}
               <select
                 className="field"
                 value={map.separator}
@@ -73,31 +72,31 @@ export function TableImport({
               </select>
             </label>
             <label>
-              Decimals behind
+              {texts.decimalsBehind}
               <select
                 className="field"
                 value={map.decimalComma ? 'comma' : 'point'}
                 onChange={(e) => change({ decimalComma: e.target.value === 'comma' })}
               >
-                <option value="point">a point</option>
-                <option value="comma">a comma</option>
+                <option value="point">{texts.aPoint}</option>
+                <option value="comma">{texts.aComma}</option>
               </select>
             </label>
             <label>
-              Time is in
+              {texts.timeIsIn}
               <select
                 className="field"
                 value={map.time}
                 onChange={(e) => change({ time: e.target.value as CsvMap['time'] })}
               >
-                <option value="SECONDS">seconds</option>
-                <option value="MILLISECONDS">milliseconds</option>
-                <option value="MICROSECONDS">microseconds</option>
-                <option value="CLOCK">hours:minutes:seconds</option>
+                <option value="SECONDS">{texts.seconds}</option>
+                <option value="MILLISECONDS">{texts.milliseconds}</option>
+                <option value="MICROSECONDS">{texts.microseconds}</option>
+                <option value="CLOCK">{texts.hoursMinutesSeconds}</option>
               </select>
             </label>
             <label>
-              No value is written as
+              {texts.noValueIsWrittenAs}
               <input
                 className="field"
                 value={map.missing.join(' ')}
@@ -108,9 +107,9 @@ export function TableImport({
           <table className="text-[15px]">
             <thead>
               <tr className="text-left text-[14px] text-ink-3">
-                <th className="font-medium">Column</th>
-                <th className="font-medium">Unit</th>
-                <th className="font-medium">SPN, if known</th>
+                <th className="font-medium">{texts.column}</th>
+                <th className="font-medium">{texts.unit}</th>
+                <th className="font-medium">{texts.spnIfKnown}</th>
                 <th />
               </tr>
             </thead>
@@ -122,7 +121,7 @@ export function TableImport({
                   <td>
                     <input
                       className="field w-[100px]"
-                      aria-label={`SPN of ${c.name}`}
+                      aria-label={texts.spnOf(c.name)}
                       inputMode="numeric"
                       value={c.spn || ''}
                       onChange={(e) =>
@@ -140,7 +139,7 @@ export function TableImport({
                       className="btn"
                       onClick={() => change({ columns: map.columns.filter((_, at) => at !== i) })}
                     >
-                      Leave out
+                      {texts.leaveOut}
                     </button>
                   </td>
                 </tr>
@@ -149,10 +148,10 @@ export function TableImport({
           </table>
           <span className="flex gap-3">
             <button className="btn btn-main" disabled={add.isPending || map.columns.length === 0}>
-              Add it as a recording
+              {texts.addItAsARecording}
             </button>
             <button type="button" className="btn" onClick={onClose}>
-              Leave it
+              {texts.leaveIt}
             </button>
           </span>
         </form>

@@ -7,6 +7,7 @@ import { useConversion } from '../shared/quantity'
 import type { WatchChannel } from './types'
 import { columnsOf, converted, withEarlier, type WindowView } from './windows'
 import type { WatchStore } from './watchStore'
+import { texts } from './words'
 
 const LONGEST = 300
 const SPANS = [10, 30, 60, LONGEST]
@@ -57,16 +58,14 @@ export function Traces({
   })
   return (
     <div>
-      <div className="mb-2 flex flex-wrap items-center gap-2" role="group" aria-label="Span">
+      <div className="mb-2 flex flex-wrap items-center gap-2" role="group" aria-label={texts.span}>
         {SPANS.map((s) => (
           <button key={s} className="btn" aria-pressed={s === span} onClick={() => setSpan(s)}>
-            {s < 60 ? `${s} s` : `${s / 60} min`}
+            {s < 60 ? `${s} s` : texts.min(s / 60)}
           </button>
         ))}
         {channels.length > MOST && (
-          <span className="text-ink-2">
-            The first {MOST} of {channels.length} are drawn.
-          </span>
+          <span className="text-ink-2">{texts.theFirstOfAreDrawn(MOST, channels.length)}</span>
         )}
       </div>
       {shown.map((c) => (

@@ -1,6 +1,6 @@
 import { useShow } from '../shared/quantity'
 import { tradeDecimals } from '../shared/trade'
-import { states } from './words'
+import { states, texts } from './words'
 import type { WatchChannel } from './types'
 import { useReading, type WatchStore } from './watchStore'
 
@@ -43,7 +43,7 @@ export function NormalBar({
     <svg
       width="88"
       height="14"
-      aria-label={value === null ? 'normal range' : outside ? 'outside its normal range' : 'normal'}
+      aria-label={value === null ? texts.normalRange : outside ? texts.outsideItsNormalRange : texts.normal}
       role="img"
     >
       <line x1="0" x2="88" y1="7" y2="7" stroke="var(--line-strong)" />

@@ -1,6 +1,7 @@
 import { memo, useMemo, useRef, useState } from 'react'
 import { useKeys } from '../shared/useKeys'
 import type { WatchChannel } from './types'
+import { texts } from './words'
 
 const MOST = 300
 
@@ -21,17 +22,17 @@ export const ValueChoice = memo(function ValueChoice({
   const ids = new Set(taken.split(','))
   const words = search.toLowerCase().split(/\s+/)
   const listed = channels.filter((c) =>
-    words.every((w) => `${c.name} ${c.moduleTitle} spn ${c.spn}`.toLowerCase().includes(w)),
+    words.every((w) => texts.spn3(c.name, c.moduleTitle, c.spn).toLowerCase().includes(w)),
   )
   return (
-    <section aria-label="Values" className="mt-6">
-      <h2 className="mb-1">Values in it</h2>
+    <section aria-label={texts.values} className="mt-6">
+      <h2 className="mb-1">{texts.valuesInIt}</h2>
       <input
         ref={field}
         className="field mb-2 w-[260px]"
         type="search"
-        aria-label="Search values of the recording"
-        placeholder="Search  (/)"
+        aria-label={texts.searchValuesOfTheRecording}
+        placeholder={texts.search}
         value={search}
         onChange={(e) => setSearch(e.target.value)}
       />
@@ -51,7 +52,7 @@ export const ValueChoice = memo(function ValueChoice({
           </li>
         ))}
       </ul>
-      {listed.length > MOST && <p className="text-ink-2">The first {MOST} are listed; search for others.</p>}
+      {listed.length > MOST && <p className="text-ink-2">{texts.theFirstAreListedSearchFor(MOST)}</p>}
     </section>
   )
 })

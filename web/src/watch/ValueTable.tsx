@@ -4,7 +4,7 @@ import { type Shown, useShow } from '../shared/quantity'
 import { tradeDecimals } from '../shared/trade'
 import type { WatchChannel } from './types'
 import type { WatchStore } from './watchStore'
-import { states } from './words'
+import { states, texts } from './words'
 
 type Show = (value: number, unit: string, decimals: number) => Shown
 
@@ -48,16 +48,16 @@ export function ValueTable({
       </colgroup>
       <thead>
         <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
-          <th className="py-1 font-medium">Take</th>
-          <th className="py-1 font-medium">Value</th>
-          <th className="py-1 text-right font-medium">Now</th>
+          <th className="py-1 font-medium">{texts.take}</th>
+          <th className="py-1 font-medium">{texts.value}</th>
+          <th className="py-1 text-right font-medium">{texts.now}</th>
           <th className="py-1 pl-4 font-medium max-[1100px]:p-0">
-            <span className="max-[1100px]:sr-only">Normal</span>
+            <span className="max-[1100px]:sr-only">{texts.normal2}</span>
           </th>
-          <th className="py-1 text-right font-medium">Min</th>
-          <th className="py-1 text-right font-medium">Max</th>
+          <th className="py-1 text-right font-medium">{texts.min2}</th>
+          <th className="py-1 text-right font-medium">{texts.max}</th>
           <th className="py-1 text-right font-medium">
-            <span className="max-[1100px]:sr-only">Mean</span>
+            <span className="max-[1100px]:sr-only">{texts.mean}</span>
           </th>
         </tr>
       </thead>
@@ -131,7 +131,7 @@ const Row = memo(function Row({
           <input
             type="checkbox"
             className="h-5 w-5"
-            aria-label={`Take ${channel.name} of ${channel.moduleTitle}`}
+            aria-label={texts.takeOf(channel.name, channel.moduleTitle)}
             checked={taken}
             onChange={() => act.current.onChoose(channel.id)}
           />
@@ -142,8 +142,8 @@ const Row = memo(function Row({
           {channel.name}
           <span className="ml-2 text-[14px] whitespace-nowrap text-ink-3">
             {channel.moduleTitle}
-            {channel.source === 'IDENTIFIER' && ', asked for'}
-            {sources > 1 && `, ${sources} sources`}
+            {channel.source === 'IDENTIFIER' && texts.askedFor}
+            {sources > 1 && texts.sources(sources)}
           </span>
         </button>
       </td>
@@ -159,7 +159,7 @@ const Row = memo(function Row({
           width="88"
           height="14"
           role="img"
-          aria-label="normal range"
+          aria-label={texts.normalRange}
           className="block max-[1100px]:hidden"
         >
           <g visibility="hidden">
@@ -220,7 +220,7 @@ class Painter {
         tradeDecimals(channel.unit, channel.decimals),
       )
       const unit = shown.unit === '1' ? '' : shown.unit
-      this.write(shown.figure, state === 'S' ? `${unit} stale` : unit, state === 'V')
+      this.write(shown.figure, state === 'S' ? texts.stale2(unit) : unit, state === 'V')
     } else {
       this.write('', states[state] ?? '', false)
     }
@@ -251,7 +251,7 @@ class Painter {
     if (!known) return
     this.put('tick', value === null ? 'hidden' : 'inherit', (t) => this.tick?.setAttribute('visibility', t))
     const outside = value !== null && (value < low || value > high)
-    const says = value === null ? 'normal range' : outside ? 'outside its normal range' : 'normal'
+    const says = value === null ? texts.normalRange : outside ? texts.outsideItsNormalRange : 'normal'
     this.put('says', says, (t) => this.bar?.setAttribute('aria-label', t))
     if (value === null) return
     const at = Math.max(2, Math.min(86, 22 + ((value - low) / (high - low)) * 44))

@@ -6,7 +6,7 @@ import { Why, WhyPart } from '../job/Why'
 import { useShow } from '../shared/quantity'
 import type { WatchChannel } from './types'
 import { useValue } from './Value'
-import { sources } from './words'
+import { sources, texts } from './words'
 import { useSlow, type WatchStore } from './watchStore'
 
 /** What a value is, what is normal, what was gathered, what next. */
@@ -21,7 +21,7 @@ export function ValueWhy({ store, channel }: { store: WatchStore; channel: Watch
   const high = since?.normal[2 * i + 1]
   const period = since?.periodMs[i] ?? 0
   const figure = (v: number | null | undefined) => {
-    if (v == null) return 'not known'
+    if (v == null) return texts.notKnown
     const shown = show(v, channel.unit, channel.decimals)
     return `${shown.figure} ${shown.unit === '1' ? '' : shown.unit}`
   }
@@ -30,43 +30,44 @@ export function ValueWhy({ store, channel }: { store: WatchStore; channel: Watch
   )
   return (
     <Why title={channel.name}>
-      <WhyPart head="What it is">
-        {channel.spn > 0 && `SPN ${channel.spn}, `}
-        {channel.moduleTitle.toLowerCase()} module, {sources[channel.source]}
-        {channel.source === 'BROADCAST' && ` in group ${channel.group}`}
+      <WhyPart head={texts.whatItIs}>
+        {channel.spn > 0 && texts.spn(channel.spn)}
+        {texts.module(channel.moduleTitle.toLowerCase())}
+        {sources[channel.source]}
+        {channel.source === 'BROADCAST' && texts.inGroup(channel.group)}
         {period > 0 &&
-          `, every ${period < 1000 ? `${Math.round(period)} ms` : `${(period / 1000).toFixed(1)} s`}`}
+          texts.every(period < 1000 ? texts.ms(Math.round(period)) : `${(period / 1000).toFixed(1)} s`)}
         .
       </WhyPart>
-      <WhyPart head="Now">
+      <WhyPart head={texts.now}>
         <b className="text-ink">
           {now.figure} {now.unit}
         </b>
-        {now.state === 'N' && ': the module does not measure it, or its sensor is not fitted.'}
-        {now.state === 'E' && ': the module knows that its sensor is broken.'}
-        {now.state === 'S' && ': nothing new has come for some of its own periods.'}
-        {now.state === 'A' && ': its sensor is not warm yet.'}
+        {now.state === 'N' && texts.theModuleDoesNotMeasureIt}
+        {now.state === 'E' && texts.theModuleKnowsThatItsSensor}
+        {now.state === 'S' && texts.nothingNewHasComeForSome}
+        {now.state === 'A' && texts.itsSensorIsNotWarmYet}
       </WhyPart>
-      <WhyPart head="Normal now">
+      <WhyPart head={texts.normalNow}>
         {low == null || high == null
-          ? 'The pack names no range for what the engine does now.'
-          : `${figure(low)} to ${figure(high)}. Common practice unless the pack names a source.`}
+          ? texts.thePackNamesNoRangeFor
+          : texts.toCommonPracticeUnlessThePack(figure(low), figure(high))}
       </WhyPart>
-      <WhyPart head="So far">
-        Min {figure(since?.min[i])}, max {figure(since?.max[i])}, mean {figure(since?.mean[i])}.
+      <WhyPart head={texts.soFar}>
+        {texts.minMaxMean(figure(since?.min[i]), figure(since?.max[i]), figure(since?.mean[i]))}
         <button className="btn mt-2" onClick={() => again.mutate()}>
-          Begin these anew
+          {texts.beginTheseAnew}
         </button>
       </WhyPart>
-      <WhyPart head="Next">
+      <WhyPart head={texts.next}>
         <span className="flex flex-col gap-2">
           {lead && (
             <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              Its fault: {lead.title}
+              {texts.itsFault(lead.title)}
             </Link>
           )}
           <Link className="btn" to={`/jobs/${job.id}/tests`}>
-            Tests of this unit
+            {texts.testsOfThisUnit}
           </Link>
         </span>
       </WhyPart>

@@ -18,15 +18,15 @@ import { RecordingList } from './RecordingList'
 import { Traces } from './Traces'
 import { ValueTable } from './ValueTable'
 import { ValueWhy } from './ValueWhy'
-import { setTitles } from './words'
+import { setTitles, texts } from './words'
 import { inOrder, useSlow, useWatch } from './watchStore'
 
 type View = 'table' | 'readouts' | 'traces' | 'against'
 const VIEWS: [View, string][] = [
-  ['table', 'Table'],
-  ['readouts', 'Large'],
-  ['traces', 'Over time'],
-  ['against', 'Against'],
+  ['table', texts.table],
+  ['readouts', texts.large],
+  ['traces', texts.overTime],
+  ['against', texts.against],
 ]
 
 /** Values that stand large enough on one screen. */
@@ -88,7 +88,7 @@ export function Watch() {
     const sought = new Set(spns)
     const beside = new Set(all.filter((c) => sought.has(c.spn)).flatMap((c) => c.sets))
     const fits = all.filter((c) => {
-      const text = `${c.name} ${c.moduleTitle} ${c.side} spn ${c.spn} ${c.id} ${c.group}`.toLowerCase()
+      const text = texts.spn2(c.name, c.moduleTitle, c.side, c.spn, c.id, c.group).toLowerCase()
       if (!words.every((w) => text.includes(w))) return false
       if (kept) return kept.channels.includes(c.id)
       if (set) return c.sets.includes(set)
@@ -124,44 +124,44 @@ export function Watch() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>Watch</h1>
+        <h1>{texts.watch}</h1>
         <p className="text-ink-2" aria-live="polite">
           {up && all.length > 0
             ? `${count(all.length, 'value')}${engine ? `, ${engines(engine)}` : ''}`
             : up
-              ? 'waiting for the first values'
-              : 'not hooked up'}
-          {frozen && ', frozen'}
+              ? texts.waitingForTheFirstValues
+              : texts.notHookedUp}
+          {frozen && texts.frozen}
         </p>
       </div>
       {!up && (
         <p className="mb-4">
-          Values are seen while the unit is hooked up, or while a recorded log is read.{' '}
+          {texts.valuesAreSeenWhileTheUnit}
           <Link className="btn btn-main ml-2" to={`/jobs/${job.id}/hook-up`}>
-            Hook up
+            {texts.hookUp}
           </Link>
         </p>
       )}
       {up && (
         <>
-          <div role="toolbar" aria-label="Values" className="mb-2 flex items-center gap-2">
+          <div role="toolbar" aria-label={texts.values} className="mb-2 flex items-center gap-2">
             {mayRecord && <RecordNow job={job.id} />}
             <input
               ref={field}
               className="field min-w-[90px] flex-1"
               type="search"
-              aria-label="Search values"
-              placeholder="Search  (/)"
+              aria-label={texts.searchValues}
+              placeholder={texts.search}
               value={search}
               onChange={(e) => setSearch(e.target.value)}
             />
             <select
               className="field w-[150px] min-w-0 shrink"
-              aria-label="Set"
+              aria-label={texts.set}
               value={set}
               onChange={(e) => put('set', e.target.value)}
             >
-              <option value="">{spns.length > 0 ? 'Of the fault' : 'All values'}</option>
+              <option value="">{spns.length > 0 ? texts.ofTheFault : texts.allValues}</option>
               {setIds.map((s) => (
                 <option key={s} value={s}>
                   {setTitles[s] ?? s}
@@ -175,7 +175,7 @@ export function Watch() {
             </select>
             <select
               className="field w-[124px] min-w-0 shrink"
-              aria-label="View"
+              aria-label={texts.view}
               value={view}
               onChange={(e) => put('view', e.target.value)}
             >
@@ -187,12 +187,12 @@ export function Watch() {
             </select>
             <WatchMenu
               items={[
-                [frozen ? 'Go on' : 'Freeze', 'z', () => setFrozen(!frozen)],
-                ['Far view', 'b', () => setFar(true)],
-                ['Mark this moment', 'm', mark],
-                ...(mayRecord ? ([['Arm a recorder …', '', () => setArming(true)]] as MenuItem[]) : []),
+                [frozen ? texts.goOn : texts.freeze, 'z', () => setFrozen(!frozen)],
+                [texts.farView, 'b', () => setFar(true)],
+                [texts.markThisMoment, 'm', mark],
+                ...(mayRecord ? ([[texts.armARecorder2, '', () => setArming(true)]] as MenuItem[]) : []),
                 [
-                  each ? 'One row a quantity' : 'Each source by itself',
+                  each ? texts.oneRowAQuantity : texts.eachSourceByItself,
                   '',
                   () => put('each', each ? '' : '1'),
                 ],
@@ -216,20 +216,20 @@ export function Watch() {
                 keep.mutate(taken)
               }}
             >
-              <span>{count(taken.length, 'value')} taken</span>
+              <span>{texts.taken(count(taken.length, 'value'))}</span>
               <button type="button" className="btn" onClick={() => put('take', '')}>
-                Take none
+                {texts.takeNone}
               </button>
               <input
                 className="field w-[180px]"
-                aria-label="Name of the set"
-                placeholder="Name of the set"
+                aria-label={texts.nameOfTheSet}
+                placeholder={texts.nameOfTheSet}
                 required
                 maxLength={60}
                 value={name}
                 onChange={(e) => setName(e.target.value)}
               />
-              <button className="btn">Keep as a set</button>
+              <button className="btn">{texts.keepAsASet}</button>
             </form>
           )}
           <ProblemBox problem={keep.error} />
@@ -248,7 +248,7 @@ export function Watch() {
           {view === 'traces' && <Traces job={job.id} store={store} channels={ordered} frozen={frozen} />}
           {view === 'against' && <Against store={store} channels={ordered} />}
           {listed.length === 0 && all.length > 0 && (
-            <p className="text-ink-2">Nothing fits. Search for less, or choose all values.</p>
+            <p className="text-ink-2">{texts.nothingFitsSearchForLessOr}</p>
           )}
         </>
       )}
@@ -256,24 +256,16 @@ export function Watch() {
       {about ? (
         <ValueWhy store={store} channel={about} />
       ) : (
-        <Why title="Watch">
-          <WhyPart head="What it is">
-            Everything that the modules tell, as it is now. Choose a value to see what it is and what is
-            normal.
-          </WhyPart>
-          <WhyPart head="Recording">
-            Whole groups are recorded, so that nothing is missing afterwards. A recording goes on without this
-            page, and keeps the minutes before its start.
-          </WhyPart>
-          <WhyPart head="Next">
-            Take some values, then look at them large, over time or one against another.
-          </WhyPart>
+        <Why title={texts.watch}>
+          <WhyPart head={texts.whatItIs}>{texts.everythingThatTheModulesTellAs}</WhyPart>
+          <WhyPart head={texts.recording}>{texts.wholeGroupsAreRecordedSoThat}</WhyPart>
+          <WhyPart head={texts.next}>{texts.takeSomeValuesThenLookAt}</WhyPart>
         </Why>
       )}
       <FarView
         open={far}
         onClose={() => setFar(false)}
-        title={engine ? engines(engine) : 'Watch'}
+        title={engine ? engines(engine) : texts.watch}
         heard={{ state: outside.join(), tone: outside.length > 0 ? 'look' : 'free' }}
       >
         <Readouts store={store} channels={ordered.slice(0, MOST_FAR)} far />
@@ -285,6 +277,6 @@ export function Watch() {
 function engines(states: Record<string, string>): string {
   const named = Object.entries(states).filter(([side]) => side)
   return named.length > 0
-    ? named.map(([side, words]) => `${side} engine ${words}`).join(', ')
-    : `the engine ${states[''] ?? ''}`
+    ? named.map(([side, words]) => texts.engine(side, words)).join(', ')
+    : texts.theEngine(states[''] ?? '')
 }

@@ -1,5 +1,6 @@
 import { Ellipsis } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
+import { texts } from './words'
 
 /** What it says, its key, what it does. */
 export type MenuItem = [title: string, key: string, act: () => void]
@@ -8,7 +9,7 @@ export type MenuItem = [title: string, key: string, act: () => void]
 export function WatchMenu({ items }: { items: MenuItem[] }) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn shrink-0 px-3" aria-label="More: freeze, far view, mark, arm">
+      <DropdownMenu.Trigger className="btn shrink-0 px-3" aria-label={texts.moreFreezeFarViewMarkArm}>
         <Ellipsis size={20} aria-hidden />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -113,7 +113,7 @@ class JobTest {
       b.sees("voltage below normal");
       assertThat(b.path()).contains("/faults?spn=3510");
       b.keysOnPage("?");
-      b.sees("go to any unit, job, module, fault or page");
+      b.sees("go to any unit, job, value, fault, test, circuit, page or action");
     }
   }
 
@@ -131,7 +131,7 @@ class JobTest {
       b.sees("answer");
       b.presses("Unplug the link");
       b.sees("The link broke");
-      b.sees("broken off with the link, what was found is kept");
+      b.sees("interrupted with the link, what was found is kept");
       b.isAccessible();
       b.presses("Plug the link in");
       b.sees("The link is back.");
@@ -188,8 +188,8 @@ class JobTest {
       b.sees("Hour line");
       b.isAccessible();
       b.picture("leads-day");
-      b.follows("Values frozen with it");
-      b.sees("Frozen values");
+      b.follows("Its freeze frame");
+      b.sees("Freeze frames");
       b.sees("Charge-air rise over ambient");
       b.isAccessible();
       b.picture("frozen-day");
@@ -207,7 +207,7 @@ class JobTest {
       b.sees("self-test: there at this moment");
       b.seesNoMore("Holding:");
       b.presses("Clear faults");
-      b.sees("will come back unless mended");
+      b.sees("will come back unless repaired");
       b.isAccessible();
       b.presses("Clear nothing");
       b.presses("Read faults again");
@@ -306,7 +306,7 @@ class JobTest {
       b.keysOnPage("f");
       b.sees("Sensor supply 2 of the engine module");
       b.presses("Trace it, step by step");
-      b.sees("SPN 3510 FMI 4 is active, told by Engine.");
+      b.sees("SPN 3510 FMI 4 is active, reported by Engine.");
       b.sees("Volts from X1 contact 12 to battery minus, key on.");
       b.isAccessible();
       b.picture("guide-day");

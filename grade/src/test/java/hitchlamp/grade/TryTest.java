@@ -236,7 +236,7 @@ class TryTest {
     Files.writeString(table, "time [s],speed [rpm]\n0,600\n1,fast\n");
     run("--csv", table.toString(), "--analyse", "statistics");
     assertThat(status).isEqualTo(2);
-    assertThat(errors).contains("bad.csv:3:").contains("'fast' under 'speed' is no number");
+    assertThat(errors).contains("bad.csv:3:").contains("'fast' under 'speed' is not a number");
     Files.writeString(table, "time [s],speed [rpm]\n0,600\n1,700\n");
     run("--csv", table.toString(), "--analyse", "magic");
     assertThat(errors).contains("There is no analysis named 'magic'");

@@ -137,7 +137,7 @@ class FaultCallTest {
     service(0, "19 06 66 00 04 FF", "59 06 66 00 04 09 01 09 00 00 9C 40 00 00 A4 10 00");
     FaultReading r = run(ENGINE);
     assertThat(fault(r, 102).lastHour()).isEmpty();
-    assertThat(r.modules().get(0).oddities().toString()).contains("run against its clock");
+    assertThat(r.modules().get(0).oddities().toString()).contains("contradict its clock");
   }
 
   @Test
@@ -271,7 +271,7 @@ class FaultCallTest {
     group(33, Pgn.DM25, "09 66 00 04 09 C0 12 F4 01 F8");
     FaultReading r = run(BODY);
     assertThat(fault(r, 102).snapshots()).isEmpty();
-    assertThat(r.modules().get(0).oddities().toString()).contains("frozen values are garbled");
+    assertThat(r.modules().get(0).oddities().toString()).contains("freeze frames are garbled");
   }
 
   @Test

@@ -187,7 +187,7 @@ class LeadsTest {
     fault("body", 84, 2, 3, false, Double.NaN, Double.NaN);
     List<Lead> leads = leads();
     assertThat(leads.get(0).bearing()).isEqualTo(Bearing.EARLIER);
-    assertThat(leads.get(0).reasons()).anyMatch(r -> r.contains("not told"));
+    assertThat(leads.get(0).reasons()).anyMatch(r -> r.contains("not reported"));
   }
 
   @Test

@@ -40,7 +40,7 @@ class GuideReaderTest {
       value = {
         "a: {says: x, ask: {yes: Y, no: N}, then: {yes: z}}|dead end: nothing follows when the outcome is 'no'",
         "a: {says: x, ask: {yes: Y, no: N}, then: {yes: z, no: q}}|'no' leads to 'q', and there is no such check",
-        "a: {says: x, ask: {yes: Y, no: N}, then: {yes: z, no: z, perhaps: z}}|'perhaps' is no outcome of it",
+        "a: {says: x, ask: {yes: Y, no: N}, then: {yes: z, no: z, perhaps: z}}|'perhaps' is not an outcome of it",
         "a: {says: x, ask: {yes: Y}, then: {yes: z}}|a question needs two answers",
         "a: {says: x, then: {yes: z}}|a check has one of",
         "a: {says: x, ask: {yes: Y, no: N}, do: Jump., then: {done: z}}|a check has one of",

@@ -151,7 +151,7 @@ class OpenItemTest {
   void aClearSaysWhatItWouldDestroy() {
     assertThat(ClearWarnings.of(read(true))).isEmpty();
     assertThat(ClearWarnings.of(read(true, fault(111, 1, FaultState.ACTIVE))))
-        .containsExactly("1 fault is there now and will come back unless repaired.");
+        .containsExactly("1 fault is active now and will come back unless repaired.");
     assertThat(ClearWarnings.of(read(true, fault(3251, 16, FaultState.PREVIOUSLY_ACTIVE))))
         .singleElement()
         .asString()

@@ -121,9 +121,9 @@ class CsvTest {
         "1e999999999 | too large a number",
         "9999999999999 | too large a number",
         "-1e13 | too large a number",
-        "0x1p3 | is no number",
-        "1f | is no number",
-        "Infinity | is no number"
+        "0x1p3 | is not a number",
+        "1f | is not a number",
+        "Infinity | is not a number"
       })
   void aFigureThatCannotBeKeptAsItIsIsRefusedWithItsLine(String figure, String says) {
     assertThatThrownBy(() -> read("time [s],a\n0,1\n1," + figure + "\n"))
@@ -343,11 +343,11 @@ class CsvTest {
         "time [s],a;0,1;1,2,3| line 3: 3 fields",
         "time [s],a;1,1;0,2| line 3: time runs backwards",
         "time [s],a,a;0,1,2| line 1: two columns are named 'a'",
-        "time [s],a;0,1;1,much| line 3: 'much' under 'a' is no number",
-        "time [s],a;0,1;later,2| line 3: 'later' is no time",
+        "time [s],a;0,1;1,much| line 3: 'much' under 'a' is not a number",
+        "time [s],a;0,1;later,2| line 3: 'later' is not a time",
         "time [s],a| the file has names and no values",
         "time [s],a;0,1e300| line 2: '1e300' is too large",
-        "time [s],a;0,\"1| no table",
+        "time [s],a;0,\"1| not a table",
       })
   void whatIsWrongIsToldWithItsLineAndNothingIsLoaded(String lines, String says) {
     String text = lines.replace(';', '\n') + "\n";

@@ -320,7 +320,7 @@ final class ReportPage {
 
   /** A table whose columns are named; ended by the caller. */
   private void columns(String... names) {
-    columns();
+    html.append("<table><thead><tr>");
     for (String n : names) {
       html.append("<th>").append(SignoffWords.say(n)).append("</th>");
     }

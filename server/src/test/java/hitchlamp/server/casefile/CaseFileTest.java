@@ -269,8 +269,8 @@ class CaseFileTest {
       throws IOException {
     byte[] file = caseFile(running);
     Person p = Person.in(running, "Technician 1");
-    refused(p, "no archive".getBytes(StandardCharsets.UTF_8), "no whole zip archive");
-    refused(p, Arrays.copyOf(file, file.length / 2), "no whole zip archive");
+    refused(p, "no archive".getBytes(StandardCharsets.UTF_8), "not a whole zip archive");
+    refused(p, Arrays.copyOf(file, file.length / 2), "not a whole zip archive");
     refused(p, zip(Map.of("a.txt", new byte[3])), "has no manifest.json");
     refused(p, manifest(file, "hitch-lamp-case", "another-case"), "its format is");
     refused(p, manifest(file, "\"version\" : 1", "\"version\" : 2"), "has layout version 2");
@@ -296,8 +296,8 @@ class CaseFileTest {
           {"frame-block.json", "[{\"key\": 1, \"hook_up_id\": 77}]", "belongs to nothing"},
           {"logbook-entry.json", "{\"a\": 1}", "holds no rows"},
           {"logbook-entry.json", "[{\"a\": 1]", "cannot be read"},
-          {"logbook-entry.json", "[7]", "is no row"},
-          {"lead-move.json", "[{\"what\": {\"x\": 1}}]", "no plain value"},
+          {"logbook-entry.json", "[7]", "is not a row"},
+          {"lead-move.json", "[{\"what\": {\"x\": 1}}]", "not a plain value"},
           {"use-figure.json", "null", "holds no rows"}
         }) {
       Map<String, byte[]> changed = new LinkedHashMap<>(parts);

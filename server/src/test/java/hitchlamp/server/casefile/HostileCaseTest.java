@@ -73,7 +73,7 @@ class HostileCaseTest {
         new String[] {"text/html", "text/javascript", "image/svg+xml", "image/png"}) {
       Person.Answer a = p.upload("/api/case-files", "case.zip", cases.picture(page, type).file());
       assertThat(a.status()).as(type).isEqualTo(400);
-      assertThat(a.body().path("message").asString()).contains("no JPEG, PNG or WebP picture");
+      assertThat(a.body().path("message").asString()).contains("not a JPEG, PNG or WebP picture");
     }
   }
 

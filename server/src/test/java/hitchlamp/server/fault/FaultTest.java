@@ -119,12 +119,15 @@ class FaultTest {
           .contains("does not pull")
           .contains("Sensor supply 2 of the engine module")
           .contains("Still open");
+      assertThat(text(t.download("/api/jobs/" + job + "/report.pdf?units=US"), 0))
+          .containsPattern("Distance\\s+[\\d,]+ mi\\b")
+          .doesNotContain(" km");
       assertThat(text(t.download("/api/jobs/" + job + "/report.pdf?full=true"), 0))
           .contains("All faults of the last read")
           .contains("Logbook")
           .contains("1209");
       assertThat(t.must("GET", faults + "/clear-warnings", null).toString())
-          .contains("will come back unless mended");
+          .contains("will come back unless repaired");
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
     }
     running.restart();

@@ -41,7 +41,7 @@ class TraceTest {
       ask(t, trace, "/look", Map.of());
       JsonNode there = feed.await("the unit says that it is there", at("volts"));
       assertThat(there.path("body").path("log").path(0).path("says").asString())
-          .isEqualTo("SPN 3510 FMI 4 is active, told by Engine.");
+          .isEqualTo("SPN 3510 FMI 4 is active, reported by Engine.");
       assertThat(there.path("body").path("log").path(0).path("who").isNull())
           .as("nobody answered but the unit")
           .isTrue();
@@ -67,7 +67,7 @@ class TraceTest {
     }
     assertThat(t.must("GET", base + "/logbook", null).toString())
         .contains("Tracing begun: Sensor supply 2 of the engine module.")
-        .contains("SPN 3510 FMI 4 is active, told by Engine.");
+        .contains("SPN 3510 FMI 4 is active, reported by Engine.");
     JsonNode signOff = t.must("GET", base + "/sign-off", null);
     assertThat(signOff.path("traces").path(0).path("word").asString()).isEqualTo("found");
     assertThat(new String(t.download(base + "/report.pdf"), 0, 5)).isEqualTo("%PDF-");
@@ -232,7 +232,7 @@ class TraceTest {
       ask(t, base + "/traces/" + id, "/look", Map.of());
       JsonNode told = feed.await("the pressure behind the filter is told", at("sound"));
       assertThat(told.path("body").path("log").path(0).path("says").asString())
-          .contains("kPa, mean of 6 s")
+          .contains(" kPa\uFFFB, mean of 6 s")
           .contains("engine idles");
       t.must("DELETE", base + "/hook-up", null);
     }
