@@ -236,7 +236,7 @@ class JobTest {
       b.keysOnPage("f");
       b.sees("What is missing here may stand in the story.");
       b.keysOnPage("s");
-      b.sees("engine hours before this visit.");
+      b.sees("h of engine time before this visit.");
       b.sees("Ask who cleared them and why.");
       b.sees("Out of the safe range");
       b.sees("Percent of the time at each speed and load");

@@ -3,6 +3,7 @@ package hitchlamp.server.casefile;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.watch.Csv;
+import hitchlamp.core.words.Said;
 import hitchlamp.server.fault.Faults;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -69,9 +70,9 @@ class CaseSheets {
                 }));
   }
 
-  /** A text that a spreadsheet does not run. */
+  /** A text that a spreadsheet does not run, with its figures in metric units. */
   private static Object cell(Object value) {
-    return value instanceof String text ? Csv.cell(text) : value;
+    return value instanceof String text ? Csv.cell(new Said(text).toString()) : value;
   }
 
   private static Object or(OptionalDouble hour) {

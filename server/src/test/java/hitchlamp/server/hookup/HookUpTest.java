@@ -129,7 +129,7 @@ class HookUpTest {
       feed.awaitLink("OFF");
     }
     assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
-        .contains("broken off with the link")
+        .contains("interrupted with the link")
         .contains("The link is back.");
     assertThat(t.must("GET", "/api/jobs/" + job + "/roll", null).path("state").asString())
         .isEqualTo("BROKEN_OFF");

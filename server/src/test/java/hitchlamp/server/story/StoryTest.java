@@ -78,7 +78,7 @@ class StoryTest {
     }
     assertThat(t.must("GET", at, null).path("readId").asLong()).as("kept").isPositive();
     assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
-        .contains("Story read: Faults were cleared 3.")
+        .contains("Story read: Faults were cleared \uFFF93.")
         .contains("Story read before the trip reset:")
         .contains("Trip reset. The engine module: it began a new trip.");
     long unit = t.must("GET", "/api/jobs/" + job, null).path("unitId").asLong();
