@@ -95,7 +95,11 @@ const LeadLine = memo(function LeadLine({
               {texts.knockOn(l.knockOns.length, l.knockOns.length > 1 ? 's' : '')}
             </span>
           )}
-          {l.hoursAgo != null && <span className="block">{texts.last(hoursAgo(l.hoursAgo))}</span>}
+          {l.hoursAgo != null && (
+            <span className="block">
+              {l.hoursAgo < 0.1 ? texts.justNow : texts.last(hoursAgo(l.hoursAgo))}
+            </span>
+          )}
         </span>
       </button>
       {open && (

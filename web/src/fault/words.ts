@@ -55,6 +55,7 @@ export function hoursAgo(hours: number): string {
 
 /** What the screens of this area say. */
 export const texts = {
+  justNow: 'just now',
   notCounted: 'not counted',
   kept: 'Kept',
   after: 'After',

@@ -3,7 +3,7 @@ import type { Shown } from '../shared/words'
 /** What the screens of this area say. */
 export const texts = {
   aJobCanBeHandedOver:
-    'A job can be handed over when nothing is open, or when what is open is known and said. The report says it too.',
+    'A job can be handed over when nothing is open, or when what is open is known and stated. The report states it too.',
   assumed: 'Assumed',
   beforeAndAfter: 'Before and after',
   caseFile: 'Case file',

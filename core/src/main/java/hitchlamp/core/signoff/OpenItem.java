@@ -14,6 +14,7 @@ import hitchlamp.core.trial.Verdict;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -64,7 +65,8 @@ public record OpenItem(Said says, String next) {
       if (!m.read()) {
         open.add(
             new OpenItem(
-                SignoffWords.say("the-faults-of-the-module-could", m.target().title()),
+                SignoffWords.say(
+                    "the-faults-of-the-module-could", m.target().title().toLowerCase(Locale.ROOT)),
                 SignoffWords.say("find-out-why-it-does-not")));
       }
     }
@@ -103,7 +105,7 @@ public record OpenItem(Said says, String next) {
             new OpenItem(
                 SignoffWords.say(
                     "monitors-of-the-module-that-have",
-                    m.target().title(),
+                    m.target().title().toLowerCase(Locale.ROOT),
                     String.join(", ", idle)),
                 SignoffWords.say("drive-until-they-have-run-only")));
       }
