@@ -80,7 +80,7 @@ class StoryTest {
     assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
         .contains("Story read: Faults were cleared \uFFF93.")
         .contains("Story read before the trip reset:")
-        .contains("Trip reset. The engine module: it began a new trip.");
+        .contains("Trip reset. The engine module: it started a new trip.");
     long unit = t.must("GET", "/api/jobs/" + job, null).path("unitId").asLong();
     JsonNode compared = t.must("GET", "/api/units/" + unit + "/figures/IDLE_SHARE?trip=true", null);
     assertThat(compared.path("unit").asString()).isEqualTo("%");
