@@ -70,13 +70,13 @@ export function Lamps() {
       {check?.stage === 'KEY_OFF' && (
         <p className="mb-4 text-ink-2">
           {texts.seenOnTheBusByItself}
-          <button className="btn ml-2" onClick={() => answer.mutate(texts.keyIsOff)}>
+          <button className="btn ml-2" onClick={() => answer.mutate('key is off')}>
             {texts.theKeyIsOff}
           </button>
         </p>
       )}
       {check?.stage === 'KEY_ON' && (
-        <button className="btn mb-4" onClick={() => answer.mutate(texts.keyIsOn)}>
+        <button className="btn mb-4" onClick={() => answer.mutate('key is on')}>
           {texts.theKeyIsOn}
         </button>
       )}

@@ -109,8 +109,6 @@ export const texts = {
   itsModuleAnswersNonsenseDoNot: 'its module answers nonsense: do not trust this',
   itsModuleKeptNoValuesWith: 'Its module kept no values with this fault.',
   itReportsNoMonitors: 'It reports no monitors.',
-  keyIsOff: 'key is off',
-  keyIsOn: 'key is on',
   knockOn: (a: Shown, b: Shown) => `${a} knock-on${b}`,
   lampCheck: 'Lamp check',
   lamps: 'Lamps',

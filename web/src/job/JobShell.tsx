@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { PanelRightClose, PanelRightOpen } from 'lucide-react'
-import { Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
+import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
 import {
@@ -24,6 +24,7 @@ import { useKeys } from '../shared/useKeys'
 import type { JobStore } from '../stream/jobStore'
 import { useJobStream } from '../stream/useJobStream'
 import { JobContext, useJob, useLive } from './jobContext'
+import { HoldStrip } from './HoldStrip'
 import { steps } from './path'
 import { Seat } from './Seat'
 import { UserMenu } from './UserMenu'
@@ -175,79 +176,6 @@ function LampBar() {
         <UserMenu />
       </div>
     </header>
-  )
-}
-
-/** What is commanded, since when, and the way to let go. The only thing that is ever solid amber. */
-function HoldStrip() {
-  const {
-    job: { id: job, state },
-  } = useJob()
-  const caseFile = state === 'CASE'
-  const connected = useLive('connected')
-  const disk = useLive('disk')
-  // What was taken last comes first: it is what the machine feels.
-  const held = [...(useLive('link')?.held ?? [])].sort((a, b) => a.seconds - b.seconds)
-  const any = held.length > 0
-  useEffect(() => {
-    if (!any) return
-    const listener = (e: KeyboardEvent) => {
-      if (e.key === 'Escape') {
-        e.preventDefault()
-        e.stopPropagation()
-        void post(`/api/jobs/${job}/release`)
-      }
-    }
-    // In the capture phase, so that no open dialog takes the key first.
-    document.addEventListener('keydown', listener, true)
-    return () => document.removeEventListener('keydown', listener, true)
-  }, [any, job])
-  return (
-    <div aria-live="assertive">
-      {caseFile && (
-        <p className="border-b border-line-strong bg-sheet px-4 py-1.5 text-[15px]">
-          <b className="font-semibold">{texts.fromACaseFile}</b>
-          {texts.everythingCanBeReadStoredHook}
-        </p>
-      )}
-      {disk && disk.state !== 'ENOUGH' && (
-        <p className="border-b border-line-strong bg-sheet px-4 py-2">
-          <b className="font-semibold">{disk.says}</b> {disk.next}
-        </p>
-      )}
-      {!connected && (
-        <p className="border-b border-line-strong bg-sheet px-4 py-2 font-medium">
-          {texts.thePageHasLostHitchLamp}
-        </p>
-      )}
-      {any && (
-        <div className="flex min-h-12 items-center gap-4 bg-amber px-4 font-semibold text-on-amber">
-          <span>{texts.holding(held.map((h) => h.says).join(', '))}</span>
-          <HeldFor seconds={held[0]?.seconds ?? 0} key={held.map((h) => h.says).join()} />
-          <button
-            className="ml-auto min-h-11 min-w-[220px] border-2 border-on-amber px-4"
-            onClick={() => void post(`/api/jobs/${job}/release`)}
-          >
-            {held[0]?.release ?? texts.release} <span className="kbd">{texts.esc}</span>
-          </button>
-        </div>
-      )}
-    </div>
-  )
-}
-
-/** For how long something is held, counted on from what the server told. */
-function HeldFor({ seconds }: { seconds: number }) {
-  const [more, setMore] = useState(0)
-  useEffect(() => {
-    const timer = setInterval(() => setMore((n) => n + 1), 1000)
-    return () => clearInterval(timer)
-  }, [])
-  // Counts on for the eye; read out every second it would drown what matters.
-  return (
-    <span className="font-normal" role="timer" aria-live="off">
-      {texts.forS(Math.max(0, Math.round(seconds) + more))}
-    </span>
   )
 }
 

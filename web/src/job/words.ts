@@ -2,6 +2,10 @@ import type { Shown } from '../shared/words'
 
 /** What the screens of this area say. */
 export const texts = {
+  askAgain: 'Ask the module again',
+  lettingGo: (a: Shown) => `Letting go: ${a}. The module has not confirmed it yet`,
+  notConfirmed: (a: Shown) =>
+    `NOT CONFIRMED that the module has let go: ${a}. Switch the engine off if you can; it is asked again until it answers`,
   thisListKey: 'this list',
   whyColumnKey: 'why column',
   logbookKey: 'logbook',

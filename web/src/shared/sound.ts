@@ -1,7 +1,15 @@
-/** What is heard from the other side of the engine: something is held, let go of, or asks to be looked at. */
-export type Tone = 'held' | 'free' | 'look'
+/**
+ * What is heard from the other side of the engine: something is held, let go of, asks to be looked at, or could not be
+ * let go of for certain.
+ */
+export type Tone = 'held' | 'free' | 'look' | 'alarm'
 
-const NOTES: Record<Tone, number[]> = { held: [520, 390], free: [390, 520], look: [780, 780, 780] }
+const NOTES: Record<Tone, number[]> = {
+  held: [520, 390],
+  free: [390, 520],
+  look: [780, 780, 780],
+  alarm: [980, 650, 980, 650],
+}
 const NOTE_S = 0.16
 const GAP_S = 0.05
 const LOUD = 0.5

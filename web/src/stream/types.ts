@@ -4,6 +4,8 @@ export interface Held {
   says: string
   release: string
   seconds: number
+  /** Where it stands; only what a module has confirmed is taken for done. */
+  state: 'TAKING' | 'HELD' | 'LETTING_GO' | 'NOT_CONFIRMED'
 }
 
 /** The hook-up as the server's live owner tells it. */

@@ -42,7 +42,7 @@ export function Cutout() {
     const timer = setInterval(() => stream.alive(job.id), ALIVE_MS)
     return () => clearInterval(timer)
   }, [running, job.id])
-  const toggle = (n: number) => view && say.mutate(view.off.includes(n) ? texts.on(n) : texts.off3(n))
+  const toggle = (n: number) => view && say.mutate(view.off.includes(n) ? `on ${n}` : `off ${n}`)
   const offNow = view?.off.join() ?? ''
   const ended = view?.stage === 'ENDED'
   const { mutate: tell } = say
@@ -136,7 +136,7 @@ export function Cutout() {
         <CutoutBody
           view={shown}
           onToggle={held ? toggle : undefined}
-          onHeard={(n, what) => say.mutate(texts.heard(n, what))}
+          onHeard={(n, what) => say.mutate(`heard ${n} ${what}`)}
         />
       )}
       {held && shown && (

@@ -88,7 +88,7 @@ export function Watch() {
     const sought = new Set(spns)
     const beside = new Set(all.filter((c) => sought.has(c.spn)).flatMap((c) => c.sets))
     const fits = all.filter((c) => {
-      const text = texts.spn2(c.name, c.moduleTitle, c.side, c.spn, c.id, c.group).toLowerCase()
+      const text = `${c.name} ${c.moduleTitle} ${c.side} spn ${c.spn} ${c.id} ${c.group}`.toLowerCase()
       if (!words.every((w) => text.includes(w))) return false
       if (kept) return kept.channels.includes(c.id)
       if (set) return c.sets.includes(set)

@@ -242,7 +242,6 @@ export const texts = {
   span: 'Span',
   speed: 'Speed',
   spn: (a: Shown) => `SPN ${a}, `,
-  spn2: (a: Shown, b: Shown, c: Shown, d: Shown, e: Shown, f: Shown) => `${a} ${b} ${c} spn ${d} ${e} ${f}`,
   spn3: (a: Shown, b: Shown, c: Shown) => `${a} ${b} spn ${c}`,
   spnIfKnown: 'SPN, if known',
   spnOf: (a: Shown) => `SPN of ${a}`,

@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** Entry of {@code try}, {@code measure}, and of the demo's earlier visits. */
+/** Entry of {@code try}, {@code measure}, {@code pack}, and of the demo's earlier visits. */
 public final class Main {
   private Main() {}
 
@@ -17,6 +17,7 @@ public final class Main {
         switch (args.length == 0 ? "" : args[0]) {
           case "try" -> Try.run(System.out, System.err, rest);
           case "measure" -> Measure.run(rest);
+          case "pack" -> PackCommand.run(System.out, System.err, rest);
           case "visits" -> {
             List<Scenario> fleet = new ArrayList<>();
             for (int i = 1; i < rest.length; i++) {
@@ -26,7 +27,7 @@ public final class Main {
             yield 0;
           }
           default -> {
-            System.err.println("try … or measure …");
+            System.err.println("try …, measure … or pack …");
             yield 2;
           }
         };

@@ -31,13 +31,13 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "measure",
     description =
-        "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, hardening or watch",
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, bench, hardening or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
       description =
-          "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, hardening or watch")
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, bench, hardening or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -86,6 +86,7 @@ final class Measure implements Callable<Integer> {
       case "hardening" ->
           new HardeningMeasure(new Installation(server, state), smallDisk, starts, seed, only)
               .measure(json);
+      case "bench" -> new BenchMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
@@ -99,7 +100,7 @@ final class Measure implements Callable<Integer> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, guides, story.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, guides, story, bench.");
         return 2;
       }
     }

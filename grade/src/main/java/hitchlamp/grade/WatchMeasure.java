@@ -29,9 +29,6 @@ final class WatchMeasure {
   }
 
   void measure() throws Exception {
-    if (wanted("release")) {
-      new CutoutReleases(report).measure();
-    }
     if (wanted("latency")) {
       new WatchedPage(at, report).measure();
     }

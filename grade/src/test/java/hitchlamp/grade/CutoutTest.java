@@ -29,7 +29,7 @@ class CutoutTest extends VisitTest {
             .filter(t -> pack.roleOf(t.kind()).equals("engine"))
             .findFirst()
             .orElseThrow();
-    trial = new CutoutTrial(pack, engine.address(), station.address());
+    trial = new CutoutTrial(pack, engine.address());
     station.run(trial);
     pass(4);
   }
@@ -98,6 +98,8 @@ class CutoutTest extends VisitTest {
     station.say(trial, "off 1");
     pass(8);
     station.say(trial, CutoutTrial.END);
+    alone(0.5);
+    assertThat(trial.result().says()).isEqualTo("Ended. All cylinders fire.");
     assertThat(trial.result().verdict().verdict()).isEqualTo(Verdict.CANNOT_TELL);
     assertThat(trial.result().verdict().says()).contains("2, 3, 4, 5, 6");
     assertThat(station.holds()).isEmpty();
@@ -146,7 +148,7 @@ class CutoutTest extends VisitTest {
     assertThat(unit.cutOut("engine")).isEqualTo(2);
     alone(0.6);
     assertThat(unit.cutOut("engine")).isZero();
-    assertThat(trial.result().says()).contains("No browser");
+    assertThat(trial.result().says()).contains("No sign of the browser");
     assertThat(station.holds()).isEmpty();
   }
 
@@ -171,8 +173,7 @@ class CutoutTest extends VisitTest {
     station.say(trial, "off 2");
     pass(2);
     long at = unit.now();
-    station.releaseAll();
-    trial.released();
+    station.letGoAll();
     while (unit.cutOut("engine") != 0 && unit.now() < at + 2 * SECOND) {
       unit.step(unit.now() + 1_000);
     }

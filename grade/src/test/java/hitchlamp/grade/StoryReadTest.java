@@ -11,6 +11,7 @@ import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.pack.StoryKind;
 import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.station.LockStep;
 import hitchlamp.core.story.Background;
 import hitchlamp.core.story.Contradictions;
 import hitchlamp.core.story.Finding;
@@ -134,10 +135,10 @@ class StoryReadTest extends VisitTest {
     visit(HEAD + "history: {from: 900, hours: 1000}\n");
     ModuleStory before = readStory().keeper().orElseThrow();
     assertThat(of(before.trip(), UseFigure.HOURS, Unit.HOUR)).isGreaterThan(99);
-    TripReset reset =
-        new TripReset(pack.story().resetTrip().orElseThrow(), before.target(), station.address());
+    TripReset reset = new TripReset(pack.story().resetTrip().orElseThrow(), before.target());
     run(reset);
     assertThat(reset.result().done()).isTrue();
+    LockStep.run(link, station, station.now() + 1_000_000, () -> station.holds().isEmpty());
     assertThat(station.holds()).as("the session is let go").isEmpty();
     ModuleStory after = readStory().keeper().orElseThrow();
     assertThat(of(after.trip(), UseFigure.HOURS, Unit.HOUR)).isLessThan(0.1);

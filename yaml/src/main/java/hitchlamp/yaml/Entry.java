@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import org.yaml.snakeyaml.nodes.MappingNode;
 import org.yaml.snakeyaml.nodes.Node;
@@ -21,9 +22,14 @@ public final class Entry {
   private final String file;
   private final String path;
   private final Node node;
+  private final Set<String> without;
   private Map<String, Entry> children;
 
-  Entry(String file, String path, Node node) {
+  /**
+   * @param without paths of nodes that count as absent
+   */
+  Entry(String file, String path, Node node, Set<String> without) {
+    this.without = without;
     this.file = file;
     this.path = path;
     this.node = node;
@@ -38,9 +44,14 @@ public final class Entry {
     return node.getStartMark().getLine() + 1;
   }
 
+  /** Where the node stands in its file, such as {@code parameters[3].bits}; empty for the root. */
+  public String path() {
+    return path;
+  }
+
   /** A fault at this node. */
   public YamlFault fault(String reason) {
-    return new YamlFault(file, line(), (path.isEmpty() ? "" : "'" + path + "': ") + reason);
+    return new YamlFault(file, line(), path, reason);
   }
 
   /** The entries of a mapping in the order in which they stand. */
@@ -56,7 +67,11 @@ public final class Entry {
         }
         String name = key.getValue();
         Entry child =
-            new Entry(file, path.isEmpty() ? name : path + "." + name, tuple.getValueNode());
+            new Entry(
+                file, path.isEmpty() ? name : path + "." + name, tuple.getValueNode(), without);
+        if (without.contains(child.path)) {
+          continue;
+        }
         if (found.put(name, child) != null) {
           throw child.fault("stands twice; remove one of them");
         }
@@ -91,8 +106,12 @@ public final class Entry {
       throw fault("expected a list");
     }
     List<Entry> items = new ArrayList<>();
+    int at = 0;
     for (Node item : sequence.getValue()) {
-      items.add(new Entry(file, path + "[" + items.size() + "]", item));
+      Entry e = new Entry(file, path + "[" + at++ + "]", item, without);
+      if (!without.contains(e.path)) {
+        items.add(e);
+      }
     }
     return items;
   }

@@ -5,6 +5,7 @@ public final class YamlFault extends RuntimeException {
   private final String file;
   private final int line;
   private final String reason;
+  private final String path;
 
   /**
    * @param file name of the file as the user knows it
@@ -12,7 +13,15 @@ public final class YamlFault extends RuntimeException {
    * @param reason what is wrong and what would be right
    */
   public YamlFault(String file, int line, String reason) {
-    super(file + ":" + line + ": " + reason);
+    this(file, line, "", reason);
+  }
+
+  /**
+   * @param path of the node that is wrong, empty for the file itself
+   */
+  public YamlFault(String file, int line, String path, String reason) {
+    super(file + ":" + line + ": " + (path.isEmpty() ? "" : "'" + path + "': ") + reason);
+    this.path = path;
     this.file = file;
     this.line = line;
     this.reason = reason;
@@ -25,6 +34,11 @@ public final class YamlFault extends RuntimeException {
   /** Line number, counted from 1. */
   public int line() {
     return line;
+  }
+
+  /** Path of the node that is wrong, such as {@code parameters[3].bits}; empty for the file. */
+  public String path() {
+    return path;
   }
 
   public String reason() {

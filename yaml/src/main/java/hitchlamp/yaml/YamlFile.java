@@ -5,6 +5,7 @@ import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.Set;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
@@ -36,6 +37,15 @@ public final class YamlFile {
 
   /** Reads text that came from {@code file}. */
   public static Entry read(String file, String text) {
+    return read(file, text, Set.of());
+  }
+
+  /**
+   * Reads text of which some is left out, so that what else is wrong can be found.
+   *
+   * @param without paths of nodes that count as absent, as {@link YamlFault#path} gives them
+   */
+  public static Entry read(String file, String text, Set<String> without) {
     LoaderOptions options = new LoaderOptions();
     options.setCodePointLimit(MOST_BYTES);
     options.setMaxAliasesForCollections(0);
@@ -45,7 +55,7 @@ public final class YamlFile {
       if (node == null) {
         throw new YamlFault(file, 1, "the file is empty");
       }
-      return new Entry(file, "", node);
+      return new Entry(file, "", node, without);
     } catch (MarkedYAMLException e) {
       int line = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
       throw new YamlFault(file, line, "not well-formed YAML: " + e.getProblem());

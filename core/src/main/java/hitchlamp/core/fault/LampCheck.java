@@ -31,10 +31,10 @@ import java.util.stream.Collectors;
  */
 public final class LampCheck implements Procedure<LampCheck.Result> {
   /** Answer: the key is off although the bus is not silent. */
-  public static final String KEY_IS_OFF = FaultWords.say("key-is-off");
+  public static final String KEY_IS_OFF = "key is off";
 
   /** Answer: the key has just been turned on. */
-  public static final String KEY_IS_ON = FaultWords.say("key-is-on");
+  public static final String KEY_IS_ON = "key is on";
 
   /** Silence of all lamp modules that shows that the key is off. */
   static final long SILENT_MICROS = 1_500_000;

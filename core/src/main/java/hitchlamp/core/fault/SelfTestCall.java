@@ -54,7 +54,6 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
   private static final int FOUND_BYTES = 3;
 
   private final ServiceKind services;
-  private final int own;
   private final Map<FaultTarget, Run> runs = new LinkedHashMap<>();
   private final Map<Integer, FaultTarget> tickets = new HashMap<>();
   private int nextTicket;
@@ -62,11 +61,9 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
 
   /**
    * @param services of the pack; without a self-test nothing is asked
-   * @param own our address, for the frames that hold and close the session
    */
-  public SelfTestCall(ServiceKind services, int own, List<FaultTarget> targets) {
+  public SelfTestCall(ServiceKind services, List<FaultTarget> targets) {
     this.services = services;
-    this.own = own;
     targets.stream().filter(FaultTarget::services).forEach(t -> runs.put(t, new Run()));
   }
 
@@ -95,6 +92,10 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
       if (t != null) {
         replied(t, runs.get(t), r.reply(), out);
       }
+    } else if (event instanceof Event.NotTaken n) {
+      endOf(n.holdId(), FaultWords.say("it-has-still-to-let-go"));
+    } else if (event instanceof Event.LettingGo g) {
+      endOf(g.holdId(), FaultWords.say("stopped-before-its-end"));
     } else if (event instanceof Event.StopAsked) {
       stopped = true;
       runs.values().stream()
@@ -108,6 +109,16 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
     return out;
   }
 
+  private void endOf(String holdId, String says) {
+    runs.forEach(
+        (t, r) -> {
+          if (r.step != Step.DONE && holdId(t).equals(holdId)) {
+            r.says = says;
+            r.step = Step.DONE;
+          }
+        });
+  }
+
   private static String holdId(FaultTarget t) {
     return "self-test " + t.key();
   }
@@ -118,8 +129,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
         FaultWords.say("self-test-of-the-module", t.title().toLowerCase(java.util.Locale.ROOT)),
         FaultWords.say("stop-the-self-test"),
         since,
-        t.address(),
-        own);
+        t.address());
   }
 
   private void call(FaultTarget t, byte[] request, List<Command> out) {
@@ -138,6 +148,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
     switch (run.step) {
       case OPEN -> {
         run.step = Step.START;
+        out.add(new Command.Confirm(holdId(t)));
         call(t, Services.start(routine), out);
       }
       case START -> {

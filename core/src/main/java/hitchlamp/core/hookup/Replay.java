@@ -11,6 +11,7 @@ import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
@@ -96,8 +97,10 @@ public final class Replay {
   private void redo(Deed deed, long micros) {
     if (deed instanceof Deed.Began b) {
       endCall();
+      List<Hold> left = hookUp == null ? List.of() : hookUp.left();
       hookUp = new Station(b.name(), b.bitsPerSecond(), false, frame -> {}, listener);
       hookUp.start(micros);
+      hookUp.letGoFirst(left);
       return;
     }
     if (hookUp == null) {
@@ -133,7 +136,7 @@ public final class Replay {
       hookUp.run(listening(l));
     } else if (deed instanceof Deed.BeganCutout c) {
       cutOffReading();
-      cutout = new CutoutTrial(packs.apply(c.pack()), c.address(), hookUp.address());
+      cutout = new CutoutTrial(packs.apply(c.pack()), c.address());
       hookUp.run(cutout);
     } else if (deed instanceof Deed.SaidToTrial s && cutout != null) {
       hookUp.say(cutout, s.choice());
@@ -151,11 +154,11 @@ public final class Replay {
     } else if (deed instanceof Deed.StoppedRoll) {
       endCall();
     } else if (deed instanceof Deed.Released) {
-      hookUp.releaseAll();
-      if (cutout != null) {
-        cutout.released();
-      }
+      hookUp.letGoAll();
+    } else if (deed instanceof Deed.LeftHeld l) {
+      hookUp.letGoFirst(List.of(l.hold()));
     } else if (deed instanceof Deed.LostLink) {
+      hookUp.linkLost();
       if (call != null) {
         call.brokenOff(hookUp.now());
       }

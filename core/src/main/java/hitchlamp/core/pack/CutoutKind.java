@@ -1,10 +1,12 @@
 package hitchlamp.core.pack;
 
 import java.util.List;
+import java.util.Set;
 
 /**
  * How the cylinders of an engine are switched off one by one: an input/output control of ISO 14229
- * whose mask has a bit for each cylinder, cylinder 1 lowest, set where it must not fire.
+ * whose mask has a bit for each cylinder, set where it must not fire: cylinder 1 lowest in the
+ * first byte, cylinder 9 lowest in the second.
  *
  * @param identifier data identifier of the control
  * @param fuelling data identifier of what is injected a stroke
@@ -32,5 +34,14 @@ public record CutoutKind(
     String source) {
   public CutoutKind {
     firing = List.copyOf(firing);
+  }
+
+  /** The state of the control with these cylinders off: a byte for each eight of the engine. */
+  public int[] mask(Set<Integer> off) {
+    int[] mask = new int[(cylinders + 7) / 8];
+    for (int cylinder : off) {
+      mask[(cylinder - 1) / 8] |= 1 << (cylinder - 1) % 8;
+    }
+    return mask;
   }
 }

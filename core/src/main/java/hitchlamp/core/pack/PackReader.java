@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Reads one pack file. Whatever is wrong is told with file, line and reason, as a {@link
@@ -34,7 +35,16 @@ public final class PackReader {
    * @param file name of the file for faults
    */
   public static Pack read(String file, String text) {
-    Entry root = YamlFile.read(file, text);
+    return read(file, text, Set.of());
+  }
+
+  /**
+   * Reads a pack of which some is left out, so that what else is wrong can be found.
+   *
+   * @param without paths of what is left out
+   */
+  static Pack read(String file, String text, Set<String> without) {
+    Entry root = YamlFile.read(file, text, without);
     root.allow(
         "pack",
         "title",

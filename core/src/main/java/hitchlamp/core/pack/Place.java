@@ -9,14 +9,15 @@ import hitchlamp.yaml.YamlFault;
  *
  * @param file name of the file
  * @param line counted from 1
+ * @param path of the node, such as {@code guides.oil.checks.look}
  */
-public record Place(String file, int line) {
+public record Place(String file, int line, String path) {
   static Place of(Entry e) {
-    return new Place(e.file(), e.line());
+    return new Place(e.file(), e.line(), e.path());
   }
 
   /** A fault at this place. */
   YamlFault fault(String reason) {
-    return new YamlFault(file, line, reason);
+    return new YamlFault(file, line, path, reason);
   }
 }

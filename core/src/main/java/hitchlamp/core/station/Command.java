@@ -30,6 +30,9 @@ public sealed interface Command {
   /** From now on the machine is commanded. */
   record Take(Hold hold) implements Command {}
 
-  /** Let go of what was held. */
+  /** The module confirmed what is held. */
+  record Confirm(String holdId) implements Command {}
+
+  /** Let go of what was held; ends in {@link Event.LetGo}. */
   record Release(String holdId) implements Command {}
 }

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.PriorityQueue;
 import java.util.function.Consumer;
+import java.util.function.IntPredicate;
 
 /**
  * Requests to modules: one conversation per module at a time, all modules in parallel, the more
@@ -29,7 +30,28 @@ final class Conversations {
   /** Wait before a module that said "busy" is asked again. */
   static final long BUSY_MICROS = 200_000;
 
+  /** Tries of a request that lets go. */
+  static final int RELEASE_TRIES = 4;
+
+  /**
+   * Wait for the answer to letting go, and for the request to be seen on the bus. The standard
+   * gives a module 50 ms (P2 of ISO 14229-2, from memory); who lets go asks again soon rather than
+   * wait for one that is slow.
+   */
+  static final long RELEASE_MICROS = 250_000;
+
+  /** All the time that "more time" can buy a module that lets go. */
+  static final long RELEASE_PENDING_MICROS = 5_000_000;
+
   private static final int FLOW_CONTROL = 3;
+
+  /** How letting go was answered. */
+  interface Released {
+    /**
+     * @param sent how often the request was sent
+     */
+    void by(Reply reply, int sent);
+  }
 
   private final Consumer<Frame> send;
   private final Reassembly reassembly;
@@ -37,6 +59,8 @@ final class Conversations {
   private final Map<Integer, Talk> active = new HashMap<>();
   private int own = Address.NULL;
   private boolean claiming;
+  private IntPredicate waits = module -> false;
+  private IntPredicate refuses = module -> false;
   private long order;
   private long now;
 
@@ -65,6 +89,71 @@ final class Conversations {
     abstract void tick(long micros);
 
     abstract long nextTimer();
+
+    /** The exchange of a service that is under way, null where it is none. */
+    Exchange exchange() {
+      return null;
+    }
+
+    /** Something more urgent takes its place; it begins again later. */
+    void giveWay() {}
+  }
+
+  /** A request that lets go of something; before and instead of whatever waits. */
+  private final class Releasing extends Talk {
+    final byte[] request;
+    final Released done;
+    Exchange exchange;
+    int sent;
+
+    Releasing(int destination, byte[] request, Released done) {
+      super(destination, Urgency.RELEASE, null);
+      this.request = request;
+      this.done = done;
+    }
+
+    @Override
+    void begin(long micros) {
+      exchange =
+          new Exchange(
+              own,
+              destination,
+              request,
+              RELEASE_TRIES,
+              RELEASE_PENDING_MICROS,
+              RELEASE_MICROS,
+              RELEASE_MICROS,
+              frame -> {
+                sent++;
+                send.accept(frame);
+              },
+              reply -> {
+                active.remove(destination, this);
+                done.by(reply, sent);
+                next(destination, now);
+              });
+      exchange.begin(micros);
+    }
+
+    @Override
+    void notAsked(String why) {
+      done.by(new Reply.NotAsked(why), 0);
+    }
+
+    @Override
+    void tick(long micros) {
+      exchange.tick(micros);
+    }
+
+    @Override
+    long nextTimer() {
+      return exchange.nextTimer();
+    }
+
+    @Override
+    Exchange exchange() {
+      return exchange;
+    }
   }
 
   /** A request for a group of parameters. */
@@ -114,6 +203,11 @@ final class Conversations {
     long nextTimer() {
       return deadline;
     }
+
+    @Override
+    void giveWay() {
+      triesLeft++;
+    }
   }
 
   /** A diagnostic service. */
@@ -160,6 +254,11 @@ final class Conversations {
     long nextTimer() {
       return exchange.nextTimer();
     }
+
+    @Override
+    Exchange exchange() {
+      return exchange;
+    }
   }
 
   /**
@@ -190,7 +289,49 @@ final class Conversations {
     put(new Called(call, owner, done), micros);
   }
 
+  /** Who may be talked to: all but letting go waits, or is refused. */
+  void hinder(IntPredicate waiting, IntPredicate refusing) {
+    waits = waiting;
+    refuses = refusing;
+  }
+
+  /**
+   * Asks a module to let go, now: what is under way there gives way and begins again later.
+   *
+   * @param done called once, later or at once
+   */
+  void release(int module, byte[] request, long micros, Released done) {
+    now = Math.max(now, micros);
+    Talk running = active.get(module);
+    if (running != null && running.urgency != Urgency.RELEASE) {
+      active.remove(module);
+      running.giveWay();
+      queue(running);
+    }
+    put(new Releasing(module, request, done), micros);
+  }
+
+  /** A module may be talked to again. */
+  void free(int module, long micros) {
+    next(module, micros);
+  }
+
+  /** Everything that waits for a module ends unasked. */
+  void refuse(int module) {
+    var queue = waiting.get(module);
+    if (queue != null) {
+      List<Talk> refused = queue.stream().filter(t -> t.urgency != Urgency.RELEASE).toList();
+      queue.removeAll(refused);
+      refused.forEach(t -> t.notAsked(StationWords.say("it-has-still-to-let-go")));
+    }
+  }
+
   private void put(Talk talk, long micros) {
+    queue(talk);
+    next(talk.destination, micros);
+  }
+
+  private void queue(Talk talk) {
     waiting
         .computeIfAbsent(
             talk.destination,
@@ -199,7 +340,6 @@ final class Conversations {
                     Comparator.<Talk, Urgency>comparing(t -> t.urgency)
                         .thenComparing(t -> t.place)))
         .add(talk);
-    next(talk.destination, micros);
   }
 
   /** Takes back what this owner asked; answers that still come are ignored. */
@@ -208,15 +348,34 @@ final class Conversations {
     active.values().removeIf(a -> a.owner == owner);
   }
 
+  /** Takes back what this owner asked of one module. */
+  void forget(Object owner, int module) {
+    var queue = waiting.get(module);
+    if (queue != null) {
+      queue.removeIf(a -> a.owner == owner);
+    }
+    Talk running = active.get(module);
+    if (running != null && running.owner == owner) {
+      active.remove(module);
+    }
+  }
+
   private void next(int destination, long micros) {
     if (active.containsKey(destination) || own == Address.NULL && claiming) {
       return;
     }
     var queue = waiting.get(destination);
-    Talk talk = queue == null ? null : queue.poll();
+    Talk talk = queue == null ? null : queue.peek();
     if (talk == null) {
       return;
     }
+    if (talk.urgency != Urgency.RELEASE && waits.test(destination)) {
+      if (refuses.test(destination)) {
+        refuse(destination);
+      }
+      return;
+    }
+    queue.poll();
     now = Math.max(now, micros);
     if (own == Address.NULL) {
       talk.notAsked(StationWords.say("we-have-no-address-on-this"));
@@ -314,14 +473,19 @@ final class Conversations {
   void service(StampedFrame stamped) {
     int source = Identifier.sourceOf(stamped.frame().identifier());
     int destination = Identifier.destinationOf(stamped.frame().identifier());
-    if (source == own && active.get(destination) instanceof Called called) {
+    Talk to = active.get(source == own ? destination : source);
+    Exchange exchange = to == null ? null : to.exchange();
+    if (exchange == null) {
+      return;
+    }
+    if (source == own) {
       // A flow control of ours belongs to an answer, not to the request.
       if (stamped.frame().at(0) >> 4 != FLOW_CONTROL) {
-        called.exchange.carried(stamped.micros());
+        exchange.carried(stamped.micros());
       }
-    } else if (destination == own && active.get(source) instanceof Called called) {
+    } else if (destination == own) {
       now = Math.max(now, stamped.micros());
-      called.exchange.accept(stamped.frame(), stamped.micros());
+      exchange.accept(stamped.frame(), stamped.micros());
     }
   }
 

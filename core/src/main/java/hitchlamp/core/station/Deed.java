@@ -1,6 +1,7 @@
 package hitchlamp.core.station;
 
 import hitchlamp.core.j1939.Name;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -131,6 +132,37 @@ public sealed interface Deed {
     }
   }
 
+  /**
+   * What an earlier hook-up left held is let go of first.
+   *
+   * @param letGo the request in hex
+   */
+  record LeftHeld(int module, String letGo, boolean session) implements Deed {
+    /** Of a hold that was left. */
+    public static LeftHeld of(Hold h) {
+      return new LeftHeld(h.module(), HexFormat.of().formatHex(h.letGo()), h.session());
+    }
+
+    /** The hold, for who replays it. */
+    public Hold hold() {
+      return new Hold(
+          letGo,
+          "",
+          "",
+          0,
+          module,
+          HexFormat.of().parseHex(letGo),
+          new byte[0],
+          Long.MAX_VALUE / 4,
+          session);
+    }
+
+    @Override
+    public String text() {
+      return "left held at " + module + ": " + letGo + (session ? " session" : "");
+    }
+  }
+
   /** Somebody let go of everything held. */
   record Released() implements Deed {
     @Override
@@ -206,6 +238,12 @@ public sealed interface Deed {
     Matcher cutout = Pattern.compile("prepared a cutout of (\\d{1,3}) by (\\S+)").matcher(text);
     if (cutout.matches()) {
       return Optional.of(new BeganCutout(cutout.group(2), Integer.parseInt(cutout.group(1))));
+    }
+    Matcher left =
+        Pattern.compile("left held at (\\d{1,3}): ((?:[0-9a-f]{2}){1,7})( session)?").matcher(text);
+    if (left.matches()) {
+      return Optional.of(
+          new LeftHeld(Integer.parseInt(left.group(1)), left.group(2), left.group(3) != null));
     }
     Matcher trial = Pattern.compile("said to the test: (.{1,80})").matcher(text);
     if (trial.matches()) {

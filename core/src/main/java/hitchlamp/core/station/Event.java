@@ -40,6 +40,19 @@ public sealed interface Event {
   /** The time came that the procedure wanted to be woken at. */
   record Ticked(long micros) implements Event {}
 
+  /** Something that this procedure holds is being let go of, and not because it asked for it. */
+  record LettingGo(String holdId, long micros) implements Event {}
+
+  /**
+   * Letting go has come to something.
+   *
+   * @param confirmed false where the module did not say that it has let go
+   */
+  record LetGo(String holdId, boolean confirmed, long micros) implements Event {}
+
+  /** Nothing may be commanded under this hold: the module has still to let go of something. */
+  record NotTaken(String holdId, long micros) implements Event {}
+
   /** The operator answered a question or pressed what the procedure offered. */
   record Said(String choice, long micros) implements Event {}
 

@@ -12,9 +12,12 @@ import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.Reassembly;
 import hitchlamp.core.j1939.Request;
+import hitchlamp.core.uds.Segments;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
 
 /**
@@ -35,7 +38,7 @@ public final class Station {
     default void progressed(Procedure<?> procedure) {}
 
     /** What is held changed. */
-    default void held(List<Hold> holds) {}
+    default void held(List<Held> holds) {}
 
     /** Where we stand with our own address changed. */
     default void address(AddressClaim claim) {}
@@ -68,7 +71,8 @@ public final class Station {
     this.claim = new AddressClaim(name, this.send);
     this.reassembly = new Reassembly(this.send, this::arrived, this::broke);
     this.conversations = new Conversations(this.send, reassembly);
-    this.holds = new Holds(this.send);
+    this.holds = new Holds(new Beside());
+    conversations.hinder(holds::waits, holds::refuses);
     this.health = new LinkHealth(bitsPerSecond);
   }
 
@@ -100,8 +104,30 @@ public final class Station {
   }
 
   /** What is held now. */
-  public List<Hold> holds() {
+  public List<Held> holds() {
     return holds.list();
+  }
+
+  /** What no module has confirmed to have let go of, for the station of the link that follows. */
+  public List<Hold> left() {
+    return holds.list().stream().map(Held::hold).toList();
+  }
+
+  /** True where nothing is held, or only what no module has confirmed for a while. */
+  public boolean settled() {
+    return holds.settled();
+  }
+
+  /** The link is gone: nothing that is held can be confirmed before another is there. */
+  public void linkLost() {
+    holds.linkLost(now);
+  }
+
+  /** What an earlier link left behind is let go of before a module is asked anything else. */
+  public void letGoFirst(List<Hold> left) {
+    if (!listenOnly && !left.isEmpty()) {
+      holds.adopt(left, now);
+    }
   }
 
   /** Takes an event of the link. */
@@ -238,12 +264,16 @@ public final class Station {
   }
 
   /**
-   * Asks a procedure to stop; it keeps what it found. What it held is released whatever it answers.
+   * Asks a procedure to stop; it keeps what it found. What it holds is let go of whatever it
+   * answers; until the module has confirmed that, it may go on listening.
    */
   public void stop(Procedure<?> procedure) {
     if (procedures.containsKey(procedure)) {
       feed(procedure, new Event.StopAsked(now));
-      drop(procedure);
+      holds.letGoOf(procedure, now);
+      if (!holds.holds(procedure)) {
+        drop(procedure);
+      }
     }
   }
 
@@ -269,8 +299,15 @@ public final class Station {
     if (!procedures.containsKey(p)) {
       return;
     }
+    Set<Integer> refused = new HashSet<>();
     for (Command command : p.on(event)) {
-      carryOut(p, command);
+      if (command instanceof Command.Take t && !holds.take(t.hold(), p, now)) {
+        refused.add(t.hold().module());
+        feed(p, new Event.NotTaken(t.hold().id(), now));
+      } else if (!(command instanceof Command.Call c && refused.contains(c.destination()))) {
+        // What was to be commanded under a hold that was not taken is not sent either.
+        carryOut(p, command);
+      }
     }
     if (p.finished()) {
       drop(p);
@@ -298,35 +335,75 @@ public final class Station {
       }
     } else if (command instanceof Command.WakeAt w) {
       procedures.replace(p, w.micros());
-    } else if (command instanceof Command.Take t) {
-      holds.take(t.hold(), p, now);
-      listener.held(holds.list());
+    } else if (command instanceof Command.Confirm c) {
+      holds.confirmed(c.holdId(), now);
     } else if (command instanceof Command.Release r) {
-      holds.release(r.holdId());
-      listener.held(holds.list());
+      holds.letGo(r.holdId(), now);
     }
   }
 
   private void drop(Procedure<?> p) {
     procedures.remove(p);
     conversations.forget(p);
-    if (!holds.list().isEmpty()) {
-      holds.releaseOf(p);
+    holds.orphan(p, now);
+  }
+
+  /**
+   * Lets go of everything that is held. That it was asked for is not that it is done: {@link
+   * #holds} tells what the modules have confirmed.
+   */
+  public void letGoAll() {
+    holds.letGoAll(now);
+  }
+
+  /** What letting go needs of the station. */
+  private final class Beside implements Holds.Beside {
+    @Override
+    public void send(int module, byte[] request) {
+      if (claim.address() != Address.NULL) {
+        send.accept(Segments.single(claim.address(), module, request));
+      }
+    }
+
+    @Override
+    public void release(int module, byte[] request, Conversations.Released done) {
+      conversations.release(module, request, now, done);
+    }
+
+    @Override
+    public void withdraw(Object owner, int module) {
+      conversations.forget(owner, module);
+    }
+
+    @Override
+    public void free(int module) {
+      conversations.free(module, now);
+    }
+
+    @Override
+    public void refuse(int module) {
+      conversations.refuse(module);
+    }
+
+    @Override
+    public void tell(Object owner, Event event) {
+      if (owner instanceof Procedure<?> p) {
+        feed(p, event);
+      }
+    }
+
+    @Override
+    public void changed() {
       listener.held(holds.list());
     }
   }
 
-  /** Lets go of everything that is held. */
-  public void releaseAll() {
-    if (!holds.list().isEmpty()) {
-      holds.releaseAll();
-      listener.held(List.of());
-    }
-  }
-
-  /** Ends the hook-up: releases first, then stops procedures, aborts transfers. */
+  /**
+   * Ends the hook-up: asks for letting go first, then stops procedures, aborts transfers. Who can
+   * wait lets go and waits until it is {@link #settled} before.
+   */
   public void close(String why) {
-    releaseAll();
+    letGoAll();
     List.copyOf(procedures.keySet()).forEach(this::stop);
     conversations.close(why);
     reassembly.close(now);

@@ -26,23 +26,20 @@ public final class TripReset implements Procedure<TripReset.Result> {
    */
   public record Result(boolean ended, boolean done, String says) {}
 
-  private static final String HOLD = StoryWords.say("trip-reset");
+  private static final String HOLD = "trip reset";
 
   private final int routine;
   private final FaultTarget keeper;
-  private final int own;
   private boolean opened;
   private Result result = new Result(false, false, StoryWords.say("under-way"));
 
   /**
    * @param routine of the pack
    * @param keeper module that keeps the trip
-   * @param own our address, for the frames that hold and close the session
    */
-  public TripReset(int routine, FaultTarget keeper, int own) {
+  public TripReset(int routine, FaultTarget keeper) {
     this.routine = routine;
     this.keeper = keeper;
-    this.own = own;
   }
 
   @Override
@@ -69,11 +66,14 @@ public final class TripReset implements Procedure<TripReset.Result> {
         end(false, r.reply().says(), out);
       } else if (!opened) {
         opened = true;
+        out.add(new Command.Confirm(HOLD));
         out.add(call(1, Services.start(routine)));
       } else {
         end(true, StoryWords.say("it-began-a-new-trip"), out);
       }
-    } else if (event instanceof Event.StopAsked) {
+    } else if (event instanceof Event.NotTaken) {
+      end(false, StoryWords.say("it-has-still-to-let-go"), out);
+    } else if (event instanceof Event.StopAsked || event instanceof Event.LettingGo) {
       end(false, StoryWords.say("it-was-stopped-before-its-end"), out);
     }
     return out;
@@ -96,7 +96,6 @@ public final class TripReset implements Procedure<TripReset.Result> {
             "trip-reset-of-the-module", keeper.title().toLowerCase(java.util.Locale.ROOT)),
         StoryWords.say("stop-the-trip-reset"),
         since,
-        keeper.address(),
-        own);
+        keeper.address());
   }
 }

@@ -8,7 +8,7 @@ import java.util.List;
  * @param says what happened last and what is to be done, as a sentence
  * @param preconditions while it has not begun
  * @param cylinders of the engine
- * @param off cylinders that are commanded off now
+ * @param off cylinders that are commanded off, until the module has confirmed that they fire
  * @param offSeconds since the module confirmed it, 0 where none is off or it has not yet
  * @param allowed how many may be off at a time
  * @param rpm engine speed now, not a number where not told
@@ -39,6 +39,8 @@ public record CutoutResult(
     OPENING,
     /** A session is held; cylinders can be switched off. */
     HOLDING,
+    /** Everything is being let go of; the module has not confirmed it yet. */
+    LETTING_GO,
     ENDED
   }
 

@@ -1,6 +1,5 @@
 package hitchlamp.core.trial;
 
-import hitchlamp.core.bus.Frame;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.CutoutKind;
@@ -89,7 +88,6 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   private final Pack pack;
   private final CutoutKind kind;
   private final int address;
-  private final int own;
   private final Stretch rpm = new Stretch();
   private final Stretch fuel = new Stretch();
   private final Stretch exhaust = new Stretch();
@@ -101,6 +99,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   private Asked asked = Asked.NOTHING;
   private int ticket;
   private boolean most;
+  private boolean going;
+  private String why = "";
   private boolean saysItStands;
   private double coolant = Double.NaN;
   private double roadSpeed = Double.NaN;
@@ -116,9 +116,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   /**
    * @param pack that names the control; without one it ends at once
    * @param address of the engine's module
-   * @param own our address
    */
-  public CutoutTrial(Pack pack, int address, int own) {
+  public CutoutTrial(Pack pack, int address) {
     this.pack = pack;
     this.kind =
         pack.cutout()
@@ -127,7 +126,6 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
                     new IllegalArgumentException(
                         TrialWords.say("the-pack-names-no-cylinder-cutout")));
     this.address = address;
-    this.own = own;
   }
 
   /** True where an answer can be understood. */
@@ -174,7 +172,14 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     } else if (event instanceof Event.Said s) {
       said(s.choice(), out);
     } else if (event instanceof Event.StopAsked) {
-      end(TrialWords.say("stopped-all-cylinders-fire"), out);
+      end(TrialWords.say("stopped"), out);
+    } else if (event instanceof Event.LettingGo) {
+      lettingGo();
+    } else if (event instanceof Event.LetGo g) {
+      gone(g, out);
+    } else if (event instanceof Event.NotTaken) {
+      stage = CutoutResult.Stage.ENDED;
+      says = TrialWords.say("the-module-has-still-to-let-go");
     }
     return out;
   }
@@ -201,7 +206,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
 
   /** Looks around ten times a second: lets go where something is not as it must be. */
   private void look(List<Command> out) {
-    if (stage != CutoutResult.Stage.PREPARING && now - alive > ALIVE_MICROS) {
+    boolean handsOn = stage == CutoutResult.Stage.OPENING || stage == CutoutResult.Stage.HOLDING;
+    if (handsOn && now - alive > ALIVE_MICROS) {
       end(TrialWords.say("no-browser-has-looked-on-for"), out);
       return;
     }
@@ -213,9 +219,9 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       settleBase();
       String danger = danger();
       if (!danger.isEmpty() && !off.isEmpty()) {
-        letGo(TrialWords.say("all-cylinders-fire", danger), out);
+        letGo(danger, out);
       }
-      if (asked == Asked.NOTHING) {
+      if (asked == Asked.NOTHING && !going) {
         call(Asked.FUELLING, Services.read(kind.fuelling()), out);
       }
     }
@@ -262,15 +268,17 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       case SESSION -> {
         if (reply instanceof Reply.Positive) {
           stage = CutoutResult.Stage.HOLDING;
+          out.add(new Command.Confirm(SESSION));
           changed = now;
           says = TrialWords.say("let-it-settle-for-a-few");
           call(Asked.FUELLING, Services.read(kind.fuelling()), out);
         } else {
-          end(TrialWords.say("the-module-opens-no-session-all", reply.says()), out);
+          end(TrialWords.say("the-module-opens-no-session", reply.says()), out);
         }
       }
       case CONTROL -> {
         if (reply instanceof Reply.Positive p) {
+          out.add(new Command.Confirm(CUT));
           confirmed = p.micros();
           changed = p.micros();
           says =
@@ -315,10 +323,10 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     String[] words = choice.split(" ");
     switch (words[0]) {
       case "begin" -> begin(out);
-      case "end" -> end(TrialWords.say("ended-all-cylinders-fire"), out);
+      case "end" -> end(TrialWords.say("ended"), out);
       case "all" -> {
         if (!off.isEmpty()) {
-          letGo(TrialWords.say("all-cylinders-fire-2"), out);
+          letGo("", out);
         }
       }
       case "allow" -> most = true;
@@ -355,13 +363,16 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
                 TrialWords.say("cylinder-cutout-is-ready"),
                 TrialWords.say("end-the-cutout"),
                 now,
-                address,
-                own)));
+                address)));
     call(Asked.SESSION, Services.session(Services.EXTENDED_SESSION), out);
   }
 
   private void switchOff(int cylinder, List<Command> out) {
     if (stage != CutoutResult.Stage.HOLDING || off.contains(cylinder)) {
+      return;
+    }
+    if (going) {
+      says = TrialWords.say("wait-until-the-module-has-let-go");
       return;
     }
     int allowed = most ? kind.most() : kind.atOnce();
@@ -380,11 +391,11 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   }
 
   private void switchOn(int cylinder, List<Command> out) {
-    if (!off.contains(cylinder)) {
+    if (!off.contains(cylinder) || going) {
       return;
     }
     if (off.size() == 1) {
-      letGo(TrialWords.say("all-cylinders-fire-2"), out);
+      letGo("", out);
       return;
     }
     observe();
@@ -396,80 +407,97 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   private void command(List<Command> out) {
     confirmed = Long.MAX_VALUE;
     says = TrialWords.say("switching-off", words(off));
-    int mask = off.stream().mapToInt(c -> 1 << (c - 1)).sum();
     String doing =
         off.size() == 1 ? TrialWords.say("does-not-fire") : TrialWords.say("do-not-fire");
     out.add(
         new Command.Take(
-            new Hold(
+            Hold.control(
                 CUT,
                 words(off) + doing,
                 TrialWords.say("let-all-cylinders-fire"),
                 now,
-                List.of(),
-                List.of(),
-                Long.MAX_VALUE / 4,
-                List.of(frame(Services.returnControl(kind.identifier()))))));
-    call(Asked.CONTROL, Services.control(kind.identifier(), mask), out);
+                address,
+                Services.returnControl(kind.identifier()))));
+    call(Asked.CONTROL, Services.control(kind.identifier(), kind.mask(off)), out);
   }
 
-  private Frame frame(byte[] request) {
-    int[] bytes = new int[8];
-    java.util.Arrays.fill(bytes, 0xFF);
-    bytes[0] = request.length;
-    for (int i = 0; i < request.length; i++) {
-      bytes[1 + i] = request[i] & 0xFF;
-    }
-    return Frame.extended(0x18DA0000 | address << 8 | own, bytes);
-  }
-
+  /** Lets all cylinders fire; what is off stays so until the module has answered. */
   private void letGo(String why, List<Command> out) {
-    observe();
-    off.clear();
-    confirmed = Long.MAX_VALUE;
-    changed = now;
-    says = why;
-    out.add(new Command.Release(CUT));
-    if (stage == CutoutResult.Stage.HOLDING && asked == Asked.CONTROL) {
-      // The answer to what was taken back is of no use any more.
-      call(Asked.FUELLING, Services.read(kind.fuelling()), out);
+    if (going) {
+      return;
     }
+    observe();
+    this.why = why;
+    going = true;
+    confirmed = Long.MAX_VALUE;
+    nothingAsked();
+    says = TrialWords.say("letting-go", why).strip();
+    out.add(new Command.Release(CUT));
   }
 
   private void end(String why, List<Command> out) {
-    observe();
-    off.clear();
-    stage = CutoutResult.Stage.ENDED;
-    says = why;
-    out.add(new Command.Release(CUT));
-    out.add(new Command.Release(SESSION));
+    if (stage == CutoutResult.Stage.PREPARING) {
+      stage = CutoutResult.Stage.ENDED;
+      says = why;
+    } else if (stage != CutoutResult.Stage.LETTING_GO) {
+      this.why = why;
+      lettingGo();
+      out.add(new Command.Release(CUT));
+      out.add(new Command.Release(SESSION));
+    }
   }
 
-  /** Somebody let go of everything from outside: the strip, Esc, a lost link. */
-  public void released() {
-    if (!off.isEmpty()) {
+  /** Everything is being let go of, by the test itself or from outside. */
+  private void lettingGo() {
+    if (stage == CutoutResult.Stage.OPENING || stage == CutoutResult.Stage.HOLDING) {
       observe();
-      off.clear();
+      stage = CutoutResult.Stage.LETTING_GO;
       confirmed = Long.MAX_VALUE;
-      changed = now;
+      nothingAsked();
+      if (why.isEmpty()) {
+        why = TrialWords.say("let-go-of-everything");
+      }
+      says = TrialWords.say("letting-go", why).strip();
     }
-    if (stage == CutoutResult.Stage.HOLDING || stage == CutoutResult.Stage.OPENING) {
+  }
+
+  /** Answers to what was asked before are of no use any more. */
+  private void nothingAsked() {
+    asked = Asked.NOTHING;
+    ticket++;
+  }
+
+  private void gone(Event.LetGo g, List<Command> out) {
+    if (!g.confirmed()) {
       stage = CutoutResult.Stage.ENDED;
-      says = TrialWords.say("let-go-of-everything-all-cylinders");
+      says =
+          off.isEmpty()
+              ? TrialWords.say("session-not-confirmed", why).strip()
+              : TrialWords.say("not-confirmed", why, words(off)).strip();
+      return;
+    }
+    off.clear();
+    going = false;
+    changed = now;
+    says = TrialWords.say("all-cylinders-fire", why).strip();
+    if (g.holdId().equals(SESSION)) {
+      stage = CutoutResult.Stage.ENDED;
+    } else if (stage == CutoutResult.Stage.HOLDING) {
+      why = "";
+      call(Asked.FUELLING, Services.read(kind.fuelling()), out);
     }
   }
 
   /** The link broke: the module lets go by itself within the time of its session. */
   public void brokenOff() {
     if (!finished()) {
-      boolean held = stage == CutoutResult.Stage.HOLDING;
+      says =
+          off.isEmpty()
+              ? TrialWords.say("the-link-broke-before-a-cylinder")
+              : TrialWords.say("the-link-broke-with-a-cylinder-off", words(off));
       observe();
       off.clear();
       stage = CutoutResult.Stage.ENDED;
-      says =
-          held
-              ? TrialWords.say("the-link-broke-the-module-lets")
-              : TrialWords.say("the-link-broke-before-a-cylinder");
     }
   }
 

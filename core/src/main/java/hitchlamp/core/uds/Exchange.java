@@ -36,6 +36,8 @@ public final class Exchange implements Segments.Listener {
   private final Segments segments;
   private final byte[] request;
   private final long pendingMicros;
+  private final long carriedMicros;
+  private final long firstMicros;
   private final Consumer<Reply> done;
   private int triesLeft;
   private int pendings;
@@ -59,6 +61,25 @@ public final class Exchange implements Segments.Listener {
       long pendingMicros,
       Consumer<Frame> send,
       Consumer<Reply> done) {
+    this(own, other, request, tries, pendingMicros, CARRIED_MICROS, FIRST_MICROS, send, done);
+  }
+
+  /**
+   * @param carriedMicros wait for our own request to be seen on the bus
+   * @param firstMicros wait for the first answer from then on
+   */
+  public Exchange(
+      int own,
+      int other,
+      byte[] request,
+      int tries,
+      long pendingMicros,
+      long carriedMicros,
+      long firstMicros,
+      Consumer<Frame> send,
+      Consumer<Reply> done) {
+    this.carriedMicros = carriedMicros;
+    this.firstMicros = firstMicros;
     this.segments = new Segments(own, other, send, this);
     this.request = request.clone();
     this.triesLeft = tries;
@@ -83,7 +104,7 @@ public final class Exchange implements Segments.Listener {
   public void carried(long micros) {
     segments.carried(micros);
     if (!ended && !pausing && pendings == 0 && deadline != Long.MAX_VALUE) {
-      deadline = micros + FIRST_MICROS;
+      deadline = micros + firstMicros;
     }
   }
 
@@ -97,7 +118,7 @@ public final class Exchange implements Segments.Listener {
   @Override
   public void sent(long micros) {
     began = micros;
-    deadline = micros + CARRIED_MICROS;
+    deadline = micros + carriedMicros;
   }
 
   @Override
@@ -118,13 +139,14 @@ public final class Exchange implements Segments.Listener {
   }
 
   /**
-   * True where an answer names what was asked for (ISO 14229-1, from memory): an identifier, a
-   * routine, a kind of fault information with its fault. The late answer to an earlier request of
-   * the same service does not.
+   * True where an answer names what was asked for (ISO 14229-1, from memory): a session, an
+   * identifier, a routine, a kind of fault information with its fault. The late answer to an
+   * earlier request of the same service does not.
    */
   private boolean echoes(byte[] payload) {
     int echoed =
         switch (request[0] & 0xFF) {
+          case Services.SESSION, Services.TESTER_PRESENT -> 1;
           case Services.READ -> 2;
           case Services.CONTROL -> 3;
           case Services.ROUTINE -> 3;

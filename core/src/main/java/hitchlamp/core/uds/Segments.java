@@ -97,6 +97,18 @@ public final class Segments {
     this.listener = listener;
   }
 
+  /** The one frame of a payload of at most 7 bytes, for what wants no answer. */
+  public static Frame single(int own, int other, byte[] payload) {
+    if (payload.length == 0 || payload.length > IN_SINGLE) {
+      throw new IllegalArgumentException("one frame holds 1 to 7 bytes, not " + payload.length);
+    }
+    byte[] data = new byte[8];
+    Arrays.fill(data, FILLER);
+    data[0] = (byte) payload.length;
+    System.arraycopy(payload, 0, data, 1, payload.length);
+    return Frame.extended(PHYSICAL | other << 8 | own, data);
+  }
+
   /** Address of the other side whose frames this one wants. */
   public int other() {
     return toUs & 0xFF;

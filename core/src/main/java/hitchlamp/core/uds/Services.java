@@ -16,6 +16,7 @@ public final class Services {
   static final int BY_STATUS = 0x02;
   static final int SNAPSHOTS = 0x04;
   static final int EXTENDED_DATA = 0x06;
+  private static final int SUPPRESS_ANSWER = 0x80;
   private static final int ALL_RECORDS = 0xFF;
   private static final int START = 0x01;
   private static final int RESULTS = 0x03;
@@ -32,6 +33,11 @@ public final class Services {
   /** Keeps a session open; with an answer. */
   public static byte[] testerPresent() {
     return bytes(TESTER_PRESENT, 0);
+  }
+
+  /** Keeps a session open; without an answer. */
+  public static byte[] silentTesterPresent() {
+    return bytes(TESTER_PRESENT, SUPPRESS_ANSWER);
   }
 
   /** Faults whose status has one of the bits of a mask. */

@@ -15,7 +15,6 @@ import hitchlamp.core.j1939.Request;
 import hitchlamp.core.pack.PackReader;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
-import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.LinkHealth;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
@@ -28,92 +27,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class HookUpTest {
-  private static final Frame COMMAND = Frame.extended(0x18EF00F9, 1);
-  private static final Frame KEEP = Frame.extended(0x18EF00F9, 2);
-  private static final Frame LET_GO = Frame.extended(0x18EF00F9, 3);
+  private static final Frame SOME_FRAME = Frame.extended(0x18EF00F9, 3);
   private final List<Frame> sent = new ArrayList<>();
   private final Station hookUp =
       new Station(new Name(5), 250_000, false, sent::add, new Station.Listener() {});
-
-  /** Holds something as long as it lives; ends when told, or fails when told so. */
-  private static final class Holding implements Procedure<String> {
-    private boolean finished;
-
-    @Override
-    public List<Command> on(Event event) {
-      if (event instanceof Event.Began b) {
-        return List.of(
-            new Command.Take(
-                new Hold(
-                    "cut",
-                    "cylinder 4 does not fire",
-                    "Let all cylinders fire",
-                    b.micros(),
-                    List.of(COMMAND),
-                    List.of(KEEP),
-                    100_000,
-                    List.of(LET_GO))));
-      }
-      finished |= event instanceof Event.Said s && s.choice().equals("done");
-      return List.of();
-    }
-
-    @Override
-    public String result() {
-      return "";
-    }
-
-    @Override
-    public boolean finished() {
-      return finished;
-    }
-  }
-
-  private Holding holding() {
-    hookUp.start(0);
-    Holding p = new Holding();
-    hookUp.run(p);
-    assertThat(hookUp.holds()).extracting(Hold::says).containsExactly("cylinder 4 does not fire");
-    assertThat(sent).contains(COMMAND);
-    return p;
-  }
-
-  @Test
-  void whatIsHeldIsKeptAliveWhileItsProcedureLives() {
-    holding();
-    hookUp.on(new LinkEvent.Ticked(100_000));
-    hookUp.on(new LinkEvent.Ticked(200_000));
-    assertThat(sent.stream().filter(KEEP::equals)).hasSize(2);
-    assertThat(hookUp.nextTimer()).isLessThanOrEqualTo(300_000);
-  }
-
-  @Test
-  void everyWayOutReleases() {
-    Holding finishing = holding();
-    hookUp.say(finishing, "done");
-    assertReleased();
-    Holding stopped = holding();
-    hookUp.stop(stopped);
-    assertReleased();
-    holding();
-    hookUp.releaseAll();
-    assertReleased();
-    holding();
-    hookUp.close("link lost");
-    assertReleased();
-  }
-
-  private void assertReleased() {
-    assertThat(sent).last().isEqualTo(LET_GO);
-    assertThat(hookUp.holds()).isEmpty();
-    sent.clear();
-  }
-
-  @Test
-  void whatCannotBeLetGoOfMustNotBeTaken() {
-    assertThatThrownBy(() -> new Hold("x", "x", "x", 0, List.of(), List.of(), 1, List.of()))
-        .isInstanceOf(IllegalArgumentException.class);
-  }
 
   @Test
   void whatIsAskedWhileOurAddressIsBeingClaimedWaitsForIt() {
@@ -173,7 +90,7 @@ class HookUpTest {
     assertThat(search.listenTo()).contains(right.get(1));
     for (int i = 0; i < SpeedSearch.ENOUGH_FRAMES; i++) {
       assertThat(search.outcome()).isEmpty();
-      search.on(new LinkEvent.Seen(new StampedFrame(i, LET_GO)));
+      search.on(new LinkEvent.Seen(new StampedFrame(i, SOME_FRAME)));
     }
     assertThat(search.outcome()).contains(new SpeedSearch.Outcome.Found(right.get(1)));
 
@@ -199,7 +116,7 @@ class HookUpTest {
     long micros = 3_600_000_000L;
     for (int i = 0; i < SpeedSearch.ENOUGH_FRAMES; i++) {
       assertThat(search.outcome()).as("the clock jumped, or a frame came late").isEmpty();
-      search.on(new LinkEvent.Seen(new StampedFrame(micros, LET_GO)));
+      search.on(new LinkEvent.Seen(new StampedFrame(micros, SOME_FRAME)));
       search.on(new LinkEvent.Ticked(micros + SpeedSearch.LISTEN_MICROS - 1));
       micros += SpeedSearch.LISTEN_MICROS;
     }
@@ -211,7 +128,7 @@ class HookUpTest {
     var one = new SpeedSearch.Candidate("can250", 250_000);
     SpeedSearch search =
         new SpeedSearch(List.of(one, new SpeedSearch.Candidate("can500", 500_000)));
-    search.on(new LinkEvent.Seen(new StampedFrame(5_000_000, LET_GO)));
+    search.on(new LinkEvent.Seen(new StampedFrame(5_000_000, SOME_FRAME)));
     assertThat(search.deadlineMicros()).isEqualTo(5_000_000 + SpeedSearch.LISTEN_MICROS);
     search.on(new LinkEvent.Ticked(search.deadlineMicros()));
     for (int i = 0; i < SpeedSearch.ENOUGH_ERRORS; i++) {
@@ -229,7 +146,7 @@ class HookUpTest {
     errors(search);
     assertThat(search.listenTo()).as("the first may have begun late").contains(slow);
     for (int i = 0; i < SpeedSearch.ENOUGH_FRAMES; i++) {
-      search.on(new LinkEvent.Seen(new StampedFrame(9_000_000 + i, LET_GO)));
+      search.on(new LinkEvent.Seen(new StampedFrame(9_000_000 + i, SOME_FRAME)));
     }
     assertThat(search.outcome()).contains(new SpeedSearch.Outcome.Found(slow));
 
@@ -311,12 +228,13 @@ class HookUpTest {
   @Test
   void aRecordingPlaysAndCannotBeAsked() {
     RecordedLink log =
-        new RecordedLink(List.of(new StampedFrame(10, LET_GO), new StampedFrame(20, LET_GO)));
+        new RecordedLink(
+            List.of(new StampedFrame(10, SOME_FRAME), new StampedFrame(20, SOME_FRAME)));
     assertThat(log.await(15)).isInstanceOf(LinkEvent.Seen.class);
     assertThat(log.await(15)).isEqualTo(new LinkEvent.Ticked(15));
     assertThat(log.await(25)).isInstanceOf(LinkEvent.Seen.class);
     assertThat(log.await(25)).isInstanceOf(LinkEvent.Lost.class);
-    assertThatThrownBy(() -> log.send(LET_GO))
+    assertThatThrownBy(() -> log.send(SOME_FRAME))
         .isInstanceOf(LinkRefusal.class)
         .hasMessageContaining("hook up to the unit");
   }

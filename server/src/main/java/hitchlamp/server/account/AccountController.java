@@ -150,6 +150,10 @@ class AccountController {
   void signOut(HttpServletRequest request) {
     HttpSession session = request.getSession(false);
     if (session != null) {
+      Authentication who = SecurityContextHolder.getContext().getAuthentication();
+      if (who != null) {
+        sessions.signsOut(who.getName());
+      }
       session.invalidate();
     }
     SecurityContextHolder.clearContext();

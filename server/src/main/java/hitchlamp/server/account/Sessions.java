@@ -20,6 +20,14 @@ public class Sessions {
   /** Sessions of an account have ended; what else is open in its name ends too. */
   public record Ended(String name, String butSession) {}
 
+  /** Somebody signs out in one browser. */
+  void signsOut(String name) {
+    events.publishEvent(new SignedOut(name));
+  }
+
+  /** An account signed out; its other sessions go on. */
+  public record SignedOut(String name) {}
+
   void began(HttpSession session, SignedIn who) {
     registry.registerNewSession(session.getId(), who);
   }

@@ -168,8 +168,7 @@ final class FaultRun {
     if (turn.taken()) {
       return;
     }
-    SelfTestCall call =
-        new SelfTestCall(pack.services(), station.address(), roll.faultTargets(pack));
+    SelfTestCall call = new SelfTestCall(pack.services(), roll.faultTargets(pack));
     Runnable tell = () -> reports.selfTest(call.result(), true, who, station.now());
     turn.run(
         HookupWords.say("modules-are-testing-their-circuits"),

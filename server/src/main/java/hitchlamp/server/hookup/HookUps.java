@@ -15,6 +15,7 @@ import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.Hold;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trace.UnitAnswer;
@@ -25,7 +26,9 @@ import hitchlamp.server.config.TimedId;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.LetGoFirst;
 import hitchlamp.server.job.Logbook;
+import hitchlamp.server.job.Seats;
 import hitchlamp.server.job.UnitRow;
 import hitchlamp.server.outbox.Outbox;
 import hitchlamp.server.stream.Topics;
@@ -40,6 +43,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -70,6 +74,8 @@ class HookUps implements JobPage {
   private final TraceReports traceReports;
   private final AddedParameters added;
   private final Outbox outbox;
+  private final Seats seats;
+  private final HeldFiles heldFiles;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
   HookUps(
@@ -88,8 +94,12 @@ class HookUps implements JobPage {
       TrialReports trialReports,
       TraceReports traceReports,
       AddedParameters added,
-      Outbox outbox) {
+      Outbox outbox,
+      Seats seats,
+      HeldFiles heldFiles) {
     this.outbox = outbox;
+    this.seats = seats;
+    this.heldFiles = heldFiles;
     this.cabs = cabs;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -303,7 +313,7 @@ class HookUps implements JobPage {
     owner.stop(reason);
     try {
       if (live.isPresent()) {
-        live.get().thread().join(5_000);
+        live.get().thread().join(10_000);
       }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
@@ -339,6 +349,11 @@ class HookUps implements JobPage {
     live(job).stopRoll();
   }
 
+  /** True where the one of that name has the seat at the job's unit. */
+  boolean seated(long job, String name) {
+    return seats.hasIt(jobs.place(job).unit(), name);
+  }
+
   void releaseAll(long job) {
     live(job).releaseAll();
   }
@@ -362,11 +377,20 @@ class HookUps implements JobPage {
                     HookupWords.say("hook-up-first")));
   }
 
+  /** Who answered for what is held no longer does. */
+  @EventListener
+  void letGoFirst(LetGoFirst first) {
+    Live live = byUnit.get(first.unit());
+    if (live != null && live.thread().isAlive()) {
+      live.owner().releaseAll();
+    }
+  }
+
   @PreDestroy
   void close() throws InterruptedException {
     byUnit.values().forEach(l -> l.owner().stop(HookupWords.say("hitch-lamp-was-stopped")));
     for (Live l : byUnit.values()) {
-      l.thread().join(3_000);
+      l.thread().join(6_000);
     }
   }
 
@@ -450,7 +474,27 @@ class HookUps implements JobPage {
 
     @Override
     public void held(String text, long busMicros) {
-      enter(Logbook.Kind.HELD, text, who.id(), busMicros);
+      enter(Logbook.Kind.HELD, text, seated(), busMicros);
+    }
+
+    @Override
+    public void letGo(String text, long busMicros) {
+      enter(Logbook.Kind.TEST, text, seated(), busMicros);
+    }
+
+    /** Who has the seat and so commands; else who hooked up. */
+    private long seated() {
+      return seats.holderOf(unit).orElse(who.id());
+    }
+
+    @Override
+    public void keepHeld(List<Hold> holds) {
+      heldFiles.keep(unit, holds);
+    }
+
+    @Override
+    public List<Hold> leftHeld() {
+      return heldFiles.left(unit);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.station.Held;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 
@@ -46,9 +47,17 @@ public record LinkView(
     LOST
   }
 
-  /** Something held. */
+  /**
+   * Something held.
+   *
+   * @param seconds since it stands as it does
+   */
   public record HeldView(
-      @NotNull String id, @NotNull String says, @NotNull String release, double seconds) {}
+      @NotNull String id,
+      @NotNull String says,
+      @NotNull String release,
+      @NotNull Held.State state,
+      double seconds) {}
 
   static final LinkView OFF = off(HookupWords.say("not-hooked-up"));
 

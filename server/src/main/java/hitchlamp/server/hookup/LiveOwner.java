@@ -26,6 +26,7 @@ import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.Held;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.LinkHealth;
 import hitchlamp.core.station.Procedure;
@@ -60,6 +61,10 @@ final class LiveOwner implements Runnable {
   private static final long STORE_MICROS = 5_000_000;
   private static final int STORE_ENTRIES = 8_192;
   private static final long KEY_OFF_MICROS = 3_000_000;
+
+  /** Longest wait for modules to confirm that they have let go before the link is closed. */
+  private static final long LET_GO_NANOS = 4_000_000_000L;
+
   private static final int RECONNECTS = 60;
   private static final long RECONNECT_MILLIS = 2_000;
   private static final List<Integer> VITAL =
@@ -135,8 +140,17 @@ final class LiveOwner implements Runnable {
 
     void log(String text, long busMicros);
 
-    /** Something was commanded or let go of. */
+    /** A module confirmed what is held, or could not be brought to let go. */
     void held(String text, long busMicros);
+
+    /** A module confirmed that it has let go. */
+    void letGo(String text, long busMicros);
+
+    /** What must be let go of, whatever becomes of this process. */
+    void keepHeld(List<Hold> holds);
+
+    /** What an earlier hook-up of the unit left held. */
+    List<Hold> leftHeld();
 
     /** Engine hours for the stores, null where not known. */
     Double hours();
@@ -171,6 +185,7 @@ final class LiveOwner implements Runnable {
   private Pack pack;
   private LinkView view = LinkView.OFF;
   private Station hookUp;
+  private List<Held> shown = List.of();
   private Vitals vitals;
   private Procedure<Roll> call;
   private Account caller;
@@ -260,9 +275,8 @@ final class LiveOwner implements Runnable {
   private void finish(String reason) {
     if (hookUp != null) {
       try {
+        letGoFirst();
         keepDeed(new Deed.Unhooked());
-        // Letting go comes before everything that is told about it.
-        hookUp.releaseAll();
         if (turn != null) {
           trialRun.brokenOff();
           faultRun.brokenOff();
@@ -292,6 +306,33 @@ final class LiveOwner implements Runnable {
     }
   }
 
+  /** Lets go of what is held and waits until the modules have confirmed it, for a while. */
+  private void letGoFirst() {
+    if (hookUp.settled() || view.state() != LinkView.State.UP) {
+      return;
+    }
+    boolean interrupted = Thread.interrupted();
+    keepDeed(new Deed.Released());
+    hookUp.letGoAll();
+    long until = System.nanoTime() + LET_GO_NANOS;
+    try {
+      while (!hookUp.settled() && System.nanoTime() < until) {
+        LinkEvent event = link.await(Math.min(hookUp.nextTimer(), hookUp.now() + PUBLISH_MICROS));
+        if (event instanceof LinkEvent.Lost) {
+          hookUp.linkLost();
+        } else {
+          take(event);
+          publish();
+        }
+      }
+    } catch (InterruptedException e) {
+      interrupted = true;
+    }
+    if (interrupted) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
   private void say(LinkView.State state, String says, String next) {
     boolean log = offline();
     Integer address =
@@ -299,10 +340,14 @@ final class LiveOwner implements Runnable {
     String simulated = choice.kind() == LinkChoice.Kind.SIMULATED ? choice.id().substring(4) : null;
     List<LinkView.HeldView> held = new ArrayList<>();
     if (hookUp != null) {
-      for (Hold h : hookUp.holds()) {
+      for (Held h : hookUp.holds()) {
         held.add(
             new LinkView.HeldView(
-                h.id(), h.says(), h.release(), (hookUp.now() - h.sinceMicros()) / 1e6));
+                h.hold().id(),
+                h.hold().says(),
+                h.hold().release(),
+                h.state(),
+                Math.max(0, hookUp.now() - h.sinceMicros()) / 1e6));
       }
     }
     view =
@@ -443,6 +488,8 @@ final class LiveOwner implements Runnable {
     boolean readOnly = !link.capabilities().canSend();
     Link to = link;
     lastRoll = null;
+    List<Hold> left = hookUp == null ? reports.leftHeld() : hookUp.left();
+    boolean firstLink = hookUp == null;
     hookUp = new Station(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
     long first =
         heard.isEmpty()
@@ -461,6 +508,15 @@ final class LiveOwner implements Runnable {
     pinned = true;
     watchRun.begin(hookUp);
     hookUp.start(first);
+    if (!readOnly) {
+      if (firstLink) {
+        // Newest first, as they are let go of.
+        for (int i = left.size() - 1; i >= 0; i--) {
+          keepDeed(Deed.LeftHeld.of(left.get(i)));
+        }
+      }
+      hookUp.letGoFirst(left);
+    }
     heard.forEach(this::take);
     if (readOnly) {
       say(
@@ -500,7 +556,12 @@ final class LiveOwner implements Runnable {
     }
 
     @Override
-    public void held(List<Hold> holds) {
+    public void held(List<Held> holds) {
+      if (!offline()) {
+        reports.keepHeld(holds.stream().map(Held::hold).toList());
+        tellHeld(shown, holds);
+      }
+      shown = holds;
       say(view.state(), view.says(), view.next());
     }
 
@@ -525,6 +586,25 @@ final class LiveOwner implements Runnable {
           reports.log(HookupWords.say("no-address-two-other-tools-are"), hookUp.now());
         }
         default -> {}
+      }
+    }
+  }
+
+  /** What modules have confirmed since, and what they have not. */
+  private void tellHeld(List<Held> before, List<Held> after) {
+    long at = hookUp.now();
+    for (Held h : after) {
+      boolean same =
+          before.stream().anyMatch(b -> b.hold().equals(h.hold()) && b.state() == h.state());
+      if (!same && h.state() == Held.State.HELD) {
+        reports.held(HookupWords.say("the-module-confirmed", h.hold().says()), at);
+      } else if (!same && h.state() == Held.State.NOT_CONFIRMED) {
+        reports.held(HookupWords.say("not-confirmed", h.hold().says()), at);
+      }
+    }
+    for (Held b : before) {
+      if (b.goes() && after.stream().noneMatch(h -> h.hold().id().equals(b.hold().id()))) {
+        reports.letGo(HookupWords.say("let-go-the-module-confirmed", b.hold().says()), at);
       }
     }
   }
@@ -603,6 +683,7 @@ final class LiveOwner implements Runnable {
       return false;
     }
     keepDeed(new Deed.LostLink());
+    hookUp.linkLost();
     if (call instanceof RollCall roll) {
       roll.brokenOff(hookUp.now());
     }
@@ -853,16 +934,9 @@ final class LiveOwner implements Runnable {
   void releaseAll() {
     post(
         () -> {
-          if (hookUp != null) {
-            boolean held = !hookUp.holds().isEmpty();
+          if (hookUp != null && !hookUp.holds().isEmpty()) {
             keepDeed(new Deed.Released());
-            hookUp.releaseAll();
-            if (trialRun != null) {
-              trialRun.released();
-            }
-            if (held) {
-              reports.held(HookupWords.say("let-go-of-everything-that-was"), hookUp.now());
-            }
+            hookUp.letGoAll();
           }
         });
   }

@@ -86,7 +86,7 @@ final class StoryRun {
       return;
     }
     FaultTarget keeper = keepers.get(0);
-    TripReset reset = new TripReset(pack.story().resetTrip().getAsInt(), keeper, station.address());
+    TripReset reset = new TripReset(pack.story().resetTrip().getAsInt(), keeper);
     Runnable tell = () -> reports.tripReset(keeper, reset.result(), who, station.now());
     turn.run(
         HookupWords.say("the-trip-is-being-reset"),

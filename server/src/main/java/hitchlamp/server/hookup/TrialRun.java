@@ -45,7 +45,7 @@ final class TrialRun {
     if (target.isEmpty() || turn.taken()) {
       return;
     }
-    CutoutTrial trial = new CutoutTrial(pack, target.get().address(), station.address());
+    CutoutTrial trial = new CutoutTrial(pack, target.get().address());
     Of of = new Of(who, pack, target.get(), Instant.now());
     deeds.accept(new Deed.BeganCutout(pack.id(), target.get().address()));
     Runnable ended = () -> reports.cutout(trial.result(), of, true, station.now());
@@ -59,27 +59,7 @@ final class TrialRun {
   void say(String choice) {
     if (turn.running() instanceof CutoutTrial trial) {
       deeds.accept(new Deed.SaidToTrial(choice));
-      if (!choice.equals(CutoutTrial.ALIVE)) {
-        String doing =
-            switch (choice.split(" ")[0]) {
-              case "off" -> HookupWords.say("switched-off-cylinder", choice.substring(4));
-              case "on" -> HookupWords.say("switched-on-cylinder", choice.substring(3));
-              case "all" -> HookupWords.say("let-all-cylinders-fire");
-              case "begin" -> HookupWords.say("began-the-cylinder-cutout");
-              default -> "";
-            };
-        if (!doing.isEmpty()) {
-          reports.held(doing, station.now());
-        }
-      }
       station.say(trial, choice);
-    }
-  }
-
-  /** Everything was let go of from outside. */
-  void released() {
-    if (turn.running() instanceof CutoutTrial trial) {
-      trial.released();
     }
   }
 

@@ -137,9 +137,15 @@ public class WatchWork {
     hookUps.live(job).withTrial((run, roll) -> run.say(choice));
   }
 
-  /** A browser looks on. Nothing happens where no test is under way. */
-  public void alive(long job) {
+  /**
+   * A browser looks on; only that of the person in the seat keeps a test alive. Nothing happens
+   * where no test is under way.
+   */
+  public void alive(long job, String name) {
     try {
+      if (!hookUps.seated(job, name)) {
+        return;
+      }
       hookUps.live(job).withTrial((run, roll) -> run.say(CutoutTrial.ALIVE));
     } catch (Refusal notHookedUp) {
       // Nothing to keep alive.

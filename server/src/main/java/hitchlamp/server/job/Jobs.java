@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -20,6 +21,7 @@ public class Jobs {
 
   private static final int MOST_PLACES = 10_000;
 
+  private final ApplicationEventPublisher events;
   private final UnitMapper units;
   private final JobMapper jobs;
   private final Logbook logbook;
@@ -38,7 +40,13 @@ public class Jobs {
     }
   }
 
-  Jobs(UnitMapper units, JobMapper jobs, Logbook logbook, Clock clock) {
+  Jobs(
+      UnitMapper units,
+      JobMapper jobs,
+      Logbook logbook,
+      Clock clock,
+      ApplicationEventPublisher events) {
+    this.events = events;
     this.units = units;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -178,6 +186,9 @@ public class Jobs {
     JobRow was = job(id);
     mustNotBeCase(place(id));
     if (!was.state().equals(state)) {
+      if (!state.equals("OPEN")) {
+        events.publishEvent(new LetGoFirst(was.unitId()));
+      }
       jobs.state(id, state);
       places.asMap().computeIfPresent(id, (j, p) -> new Place(p.job(), p.unit(), state, p.pack()));
       logbook.enter(

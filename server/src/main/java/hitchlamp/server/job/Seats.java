@@ -2,6 +2,7 @@ package hitchlamp.server.job;
 
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Role;
+import hitchlamp.server.account.Sessions;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.outbox.Outbox;
 import hitchlamp.server.stream.Topics;
@@ -14,6 +15,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.concurrent.ConcurrentHashMap;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
@@ -21,6 +23,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
@@ -40,11 +43,19 @@ public class Seats {
   private final Outbox.Lane lane;
   private final SeatMapper mapper;
   private final Topics topics;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
   private final Map<Long, Holder> holders = new ConcurrentHashMap<>();
   private volatile boolean read;
 
-  Seats(SeatMapper mapper, Logbook logbook, Topics topics, Clock clock, Outbox outbox) {
+  Seats(
+      SeatMapper mapper,
+      Logbook logbook,
+      Topics topics,
+      Clock clock,
+      Outbox outbox,
+      ApplicationEventPublisher events) {
+    this.events = events;
     this.mapper = mapper;
     this.topics = topics;
     this.clock = clock;
@@ -142,7 +153,7 @@ public class Seats {
 
   /** Takes the seat where it is free, or, for a manager, from whoever has it. */
   public Seat take(long unit, long job, Account who) {
-    readOnce();
+    Optional<Holder> before = holder(unit);
     // Decided for one after the other: of two who take it at once, one is refused.
     holders.compute(
         unit,
@@ -169,6 +180,9 @@ public class Seats {
                   who.id()));
           return new Holder(who.id(), who.name(), at, at);
         });
+    if (before.filter(h -> h.account() != who.id()).isPresent()) {
+      events.publishEvent(new LetGoFirst(unit));
+    }
     return tell(unit, job);
   }
 
@@ -195,6 +209,7 @@ public class Seats {
                   who.id()));
           return new Holder(to.id(), to.name(), at, at);
         });
+    events.publishEvent(new LetGoFirst(unit));
     return tell(unit, job);
   }
 
@@ -215,7 +230,34 @@ public class Seats {
                   who.id()));
           return null;
         });
+    events.publishEvent(new LetGoFirst(unit));
     return tell(unit, job);
+  }
+
+  /** Id of the account that has the seat; from memory, for who must not wait. */
+  public OptionalLong holderOf(long unit) {
+    return holder(unit).stream().mapToLong(Holder::account).findFirst();
+  }
+
+  /** True where the one of that name has the seat. */
+  public boolean hasIt(long unit, String name) {
+    return holder(unit).filter(h -> h.name().equals(name)).isPresent();
+  }
+
+  /** Who signs out, or whose sessions end, no longer answers for what is held. */
+  @EventListener
+  void ended(Sessions.Ended ended) {
+    holders.forEach(
+        (unit, h) -> {
+          if (h.name().equals(ended.name())) {
+            events.publishEvent(new LetGoFirst(unit));
+          }
+        });
+  }
+
+  @EventListener
+  void signedOut(Sessions.SignedOut out) {
+    ended(new Sessions.Ended(out.name(), ""));
   }
 
   private void his(Holder now, Account who) {

@@ -74,8 +74,8 @@ public class StreamSocket extends TextWebSocketHandler {
           new SynchronousQueue<>(),
           r -> daemon(r, "stream sender"));
 
-  /** A browser looks on at a job. */
-  public record Heartbeat(long job) {}
+  /** A browser looks on at a job, in whose name. */
+  public record Heartbeat(long job, String name) {}
 
   StreamSocket(Topics topics, JsonMapper json, ApplicationEventPublisher heartbeats) {
     this.heartbeats = heartbeats;
@@ -249,7 +249,9 @@ public class StreamSocket extends TextWebSocketHandler {
     String leave = wish.path("leave").asString("");
     long alive = wish.path("alive").asLong(0);
     if (alive > 0) {
-      heartbeats.publishEvent(new Heartbeat(alive));
+      heartbeats.publishEvent(
+          new Heartbeat(
+              alive, session.getPrincipal() == null ? "" : session.getPrincipal().getName()));
     }
     synchronized (client.subscriptions) {
       if (!leave.isEmpty()) {

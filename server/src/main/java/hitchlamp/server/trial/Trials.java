@@ -74,10 +74,10 @@ public class Trials implements TrialReports, JobPage {
       Double hours,
       @NotNull CutoutView cutout) {}
 
-  /** A browser looks on: what is held by hand may go on. */
+  /** A browser looks on; where it is that of the seat, what is held by hand may go on. */
   @EventListener
   void alive(StreamSocket.Heartbeat beat) {
-    work.getObject().alive(beat.job());
+    work.getObject().alive(beat.job(), beat.name());
   }
 
   @Override

@@ -64,7 +64,7 @@ class DatabaseGoneTest {
       feed.await("the roll is stored", c -> isRoll(c, "COMPLETE"));
       String log = t.must("GET", at + "/logbook", null).toString();
       assertThat(log)
-          .contains("Let go of everything that was held.")
+          .contains("Let go: cylinder 3 does not fire. The module confirmed it.")
           .contains("Cylinder cutout by hand")
           .contains("Quick roll call");
       assertThat(t.must("GET", at + "/trials", null)).hasSize(1);

@@ -25,6 +25,7 @@ import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mockito.Mockito;
+import org.springframework.context.ApplicationEventPublisher;
 
 class SeatsTest {
   private static final Instant NOW = Instant.parse("2026-11-23T12:00:00Z");
@@ -33,6 +34,7 @@ class SeatsTest {
   private final Clock clock = mock(Clock.class);
   private final Outbox outbox = mock(Outbox.class);
   private final Outbox.Lane lane = mock(Outbox.Lane.class);
+  private final ApplicationEventPublisher events = mock(ApplicationEventPublisher.class);
   private Seats seats;
 
   @BeforeEach
@@ -45,7 +47,8 @@ class SeatsTest {
             mock(Logbook.class),
             mock(Topics.class, Mockito.RETURNS_DEEP_STUBS),
             clock,
-            outbox);
+            outbox,
+            events);
   }
 
   private void heldByAnother(int minutesSinceUse) {
@@ -127,5 +130,26 @@ class SeatsTest {
     } finally {
       threads.shutdown();
     }
+  }
+
+  @Test
+  void whoeverLosesTheSeatLetsGoFirst() {
+    heldByAnother(1);
+    Account manager = new Account(9, "Manager", "", Role.MANAGER);
+    seats.take(1, 2, manager);
+    verify(events).publishEvent(new LetGoFirst(1));
+    Mockito.clearInvocations(events);
+    seats.take(1, 2, manager);
+    verify(events, Mockito.never()).publishEvent(any());
+    seats.handOver(1, 2, manager, TECHNICIAN);
+    verify(events).publishEvent(new LetGoFirst(1));
+    Mockito.clearInvocations(events);
+    seats.ended(new hitchlamp.server.account.Sessions.Ended("Somebody else", ""));
+    verify(events, Mockito.never()).publishEvent(any());
+    seats.ended(new hitchlamp.server.account.Sessions.Ended("Technician 7", ""));
+    verify(events).publishEvent(new LetGoFirst(1));
+    Mockito.clearInvocations(events);
+    seats.giveUp(1, 2, TECHNICIAN);
+    verify(events).publishEvent(new LetGoFirst(1));
   }
 }

@@ -43,8 +43,10 @@ class CutoutTest {
             CutoutSeat.stage("HOLDING")
                 .and(c -> c.path("body").path("offSeconds").asDouble() > 0.5));
         JsonNode log = t.must("GET", "/api/jobs/" + job + "/logbook", null);
-        assertThat(log.toString()).contains("Switched off cylinder 3.");
-        assertThat(seat.fallSilent().path("says").asString()).contains("No browser has looked on");
+        assertThat(log.toString())
+            .contains("Commanded: cylinder 3 does not fire. The module confirmed it.");
+        assertThat(seat.fallSilent().path("says").asString())
+            .contains("No sign of the browser of the seat");
         assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
             .contains("Cylinder cutout by hand, engine: Cannot tell.");
       }

@@ -1,0 +1,225 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.trial.CutoutTrial;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import java.util.TreeMap;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+
+/**
+ * Letting go: whether anything is still held after thousands of random lives of a test, and how
+ * soon all cylinders fire again after each way in which it can end.
+ */
+final class BenchMeasure {
+  private static final int ONE_TRUCK = 50;
+  private static final int EACH_WAY = 100;
+  private static final int ACTS = 8;
+
+  private final Report report = new Report("bench", "Letting go");
+  private final long seed;
+  private final int lives;
+
+  /**
+   * @param share of the 10,000 random lives, 0 to 1
+   */
+  BenchMeasure(long seed, double share) {
+    this.seed = seed;
+    this.lives = Math.max(1, (int) Math.round(10_000 * share / ONE_TRUCK)) * ONE_TRUCK;
+  }
+
+  /** What came of some lives. */
+  private static final class Count {
+    int lives;
+    int cut;
+    int notConfirmed;
+    int held;
+    int wrong;
+    String example = "";
+
+    void add(Count o) {
+      lives += o.lives;
+      cut += o.cut;
+      notConfirmed += o.notConfirmed;
+      held += o.held;
+      wrong += o.wrong;
+      example = example.isEmpty() ? o.example : example;
+    }
+  }
+
+  /** A way in which a cutout ends. */
+  private enum Way {
+    RELEASE("released by hand (Esc, the strip)"),
+    LOST_FRAME("released by hand, the release frame is lost"),
+    SEAT("the seat is given up, handed over or taken"),
+    BROWSER("the browser is gone (3 s after its last sign)"),
+    LINK("the link is lost and back after 1 s"),
+    KILLED("the process is killed and hooked up again after 3 s"),
+    GONE("nothing is ever sent again (the module's session of 5 s)");
+
+    private final String words;
+
+    Way(String words) {
+      this.words = words;
+    }
+  }
+
+  void measure(boolean json) throws Exception {
+    Count all = new Count();
+    Map<Way, List<Double>> times = new TreeMap<>();
+    ExecutorService pool = Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
+    try {
+      List<Future<Count>> parts = new ArrayList<>();
+      for (int i = 0; i < lives / ONE_TRUCK; i++) {
+        long of = seed * 1_000_000 + i;
+        parts.add(pool.submit((Callable<Count>) () -> lives(of)));
+      }
+      Map<Way, List<Future<Double>>> ways = new TreeMap<>();
+      for (Way way : Way.values()) {
+        List<Future<Double>> tries = new ArrayList<>();
+        for (int i = 0; i < EACH_WAY; i++) {
+          long of = seed * 1_000_000 + 500_000 + i;
+          tries.add(pool.submit(() -> once(way, of)));
+        }
+        ways.put(way, tries);
+      }
+      for (Future<Count> p : parts) {
+        all.add(p.get());
+      }
+      for (Map.Entry<Way, List<Future<Double>>> w : ways.entrySet()) {
+        List<Double> found = new ArrayList<>();
+        for (Future<Double> f : w.getValue()) {
+          found.add(f.get());
+        }
+        times.put(w.getKey(), found);
+      }
+    } finally {
+      pool.shutdownNow();
+    }
+    report.say(
+        "The hand cutout on simulated trucks, in virtual time, over a link that loses up to 60 % of the frames of diagnostic services in either direction, is lost and comes back. In each life "
+            + ACTS
+            + " random acts at random times: cylinders off and on, all on, begin, end, release from the strip, the browser silent, the link lost. Then the link is sound again for 20 s.");
+    report
+        .head(
+            "lives",
+            "a cylinder was cut out",
+            "said: not confirmed",
+            "still held at the end",
+            "said all fire, and one did not")
+        .row(all.lives, all.cut, all.notConfirmed, all.held, all.wrong)
+        .keep("lives", all.lives)
+        .keep("held", all.held)
+        .keep("wrong", all.wrong)
+        .end();
+    if (!all.example.isEmpty()) {
+      report.say("The first of them: " + all.example);
+    }
+    report.say("From each way out until all cylinders fire, " + EACH_WAY + " tries each:");
+    report.head("way out", "tries", "median, s", "worst, s");
+    times.forEach(
+        (way, found) -> {
+          double[] sorted = Installation.sorted(found);
+          report
+              .row(
+                  way.words, found.size(), Installation.at(sorted, 0.5), Installation.at(sorted, 1))
+              .keep("worst" + way.name(), Installation.at(sorted, 1));
+        });
+    report.end();
+    report.finish(json);
+  }
+
+  private static Count lives(long seed) throws InterruptedException {
+    Count count = new Count();
+    SplittableRandom r = new SplittableRandom(seed);
+    try (BenchTruck truck = new BenchTruck(seed)) {
+      for (int i = 0; i < ONE_TRUCK; i++) {
+        live(truck, r, count);
+        if (!truck.wrongWord().isEmpty() || truck.cutOut()) {
+          count.example = "seed " + seed + ", life " + i + ": " + truck.wrongWord();
+          break;
+        }
+      }
+    }
+    return count;
+  }
+
+  private static void live(BenchTruck truck, SplittableRandom r, Count count)
+      throws InterruptedException {
+    count.lives++;
+    truck.prepare();
+    truck.pass(3, true);
+    truck.station().say(truck.trial(), CutoutTrial.BEGIN);
+    truck.link().loses(r.nextInt(4) * 0.2);
+    truck.pass(r.nextDouble(), true);
+    boolean cut = false;
+    boolean notConfirmed = false;
+    for (int i = 0; i < ACTS; i++) {
+      int cylinder = 1 + r.nextInt(6);
+      switch (r.nextInt(12)) {
+        case 0, 1, 2, 3 -> truck.station().say(truck.trial(), "off " + cylinder);
+        case 4 -> truck.station().say(truck.trial(), "on " + cylinder);
+        case 5 -> truck.station().say(truck.trial(), CutoutTrial.ALL_ON);
+        case 6 -> truck.station().say(truck.trial(), CutoutTrial.END);
+        case 7 -> truck.station().letGoAll();
+        case 8 -> truck.station().stop(truck.trial());
+        case 9 -> truck.link().loses(r.nextInt(4) * 0.2);
+        case 10 -> {
+          truck.station().linkLost();
+          truck.trial().brokenOff();
+          List<Hold> left = truck.station().left();
+          truck.alone(r.nextDouble() * 3);
+          truck.hookUp(left);
+        }
+        default -> truck.pass(r.nextDouble() * 4, false);
+      }
+      truck.pass(r.nextDouble() * r.nextDouble() * 3, true);
+      cut |= truck.cutOut();
+      notConfirmed |= truck.notConfirmed();
+    }
+    truck.station().stop(truck.trial());
+    truck.link().loses(0);
+    truck.pass(20, false);
+    count.cut += cut ? 1 : 0;
+    count.notConfirmed += notConfirmed ? 1 : 0;
+    count.held += truck.cutOut() || !truck.station().holds().isEmpty() ? 1 : 0;
+    count.wrong += truck.wrongWord().isEmpty() ? 0 : 1;
+  }
+
+  private static double once(Way way, long seed) throws InterruptedException {
+    try (BenchTruck truck = new BenchTruck(seed)) {
+      truck.begin();
+      truck.station().say(truck.trial(), "off " + (1 + seed % 6));
+      truck.pass(1 + seed % 7 * 0.3, true);
+      if (!truck.cutOut()) {
+        throw new IllegalStateException("no cylinder is off: " + truck.trial().result().says());
+      }
+      long at = truck.unit.now();
+      switch (way) {
+        case LOST_FRAME -> {
+          truck.link().losesNext(f -> (f.identifier() >> 16 & 0xFF) == 0xDA);
+          truck.station().letGoAll();
+        }
+        case RELEASE, SEAT -> truck.station().letGoAll();
+        case BROWSER -> truck.station().say(truck.trial(), CutoutTrial.ALIVE);
+        case LINK, KILLED -> {
+          List<Hold> left = truck.station().left();
+          truck.alone(way == Way.LINK ? 1 : 3);
+          truck.hookUp(left);
+        }
+        default -> {
+          while (truck.cutOut() && truck.unit.now() < at + 60 * BenchTruck.SECOND) {
+            truck.alone(0.01);
+          }
+        }
+      }
+      double rest = truck.untilAllFire();
+      return Double.isInfinite(rest) ? rest : (truck.unit.now() - at) / 1e6;
+    }
+  }
+}

@@ -1,0 +1,142 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.station.Held;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.LockStep;
+import hitchlamp.core.station.Station;
+import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.unit.SimUnit;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.SplittableRandom;
+
+/** A simulated truck at idle with a tool on it, in virtual time, for what letting go must stand. */
+final class BenchTruck implements AutoCloseable {
+  static final long SECOND = 1_000_000;
+  private static final int ENGINE = 0;
+
+  final SimUnit unit;
+  final Pack pack;
+  private final SplittableRandom random;
+  private final LockStepLink bus;
+  private HostileLink link;
+  private Station station;
+  private CutoutTrial trial;
+  private String wrongWord = "";
+
+  BenchTruck(long seed) throws InterruptedException {
+    random = new SplittableRandom(seed);
+    unit =
+        new SimUnit(
+            Scenario.read(
+                "s",
+                "scenario: c\ntitle: C\nunit: road-truck\nseed: "
+                    + seed % 100_000
+                    + "\nvin: SMW0TPR1400018204\nhistory: {hours: 4000}\nstart: {key-on: yes, engine: yes}\n"));
+    pack = PackShelf.read(Path.of("packs")).with("orrendale-haulward");
+    unit.runUntil(20 * SECOND);
+    bus = new LockStepLink(unit, f -> {});
+    hookUp(List.of());
+  }
+
+  HostileLink link() {
+    return link;
+  }
+
+  Station station() {
+    return station;
+  }
+
+  CutoutTrial trial() {
+    return trial;
+  }
+
+  /** Says something untrue that the page said at some time, empty for nothing. */
+  String wrongWord() {
+    return wrongWord;
+  }
+
+  boolean cutOut() {
+    return unit.cutOut("engine") != 0;
+  }
+
+  /** A tool comes, or comes back; it begins by letting go of what was left. */
+  void hookUp(List<Hold> left) throws InterruptedException {
+    link = new HostileLink(bus, random);
+    station = new Station(Reading.OWN, 250_000, false, link::send, new Station.Listener() {});
+    station.start(Math.max(unit.now(), 1));
+    station.letGoFirst(left);
+    LockStep.run(
+        link,
+        station,
+        unit.now() + 5 * SECOND,
+        () -> station.claim().state() == AddressClaim.State.CLAIMED);
+  }
+
+  /** Prepares a cutout and begins it. */
+  void begin() throws InterruptedException {
+    prepare();
+    pass(4, true);
+    station.say(trial, CutoutTrial.BEGIN);
+    pass(2, true);
+  }
+
+  void prepare() {
+    trial = new CutoutTrial(pack, ENGINE);
+    station.run(trial);
+  }
+
+  /** Time goes on, with or without a browser that looks on. */
+  void pass(double seconds, boolean browser) throws InterruptedException {
+    long until = station.now() + Math.round(seconds * SECOND);
+    while (station.now() < until) {
+      if (browser && trial != null) {
+        station.say(trial, CutoutTrial.ALIVE);
+      }
+      LockStep.run(link, station, Math.min(until, station.now() + SECOND / 10), () -> false);
+      look();
+    }
+  }
+
+  /** Nobody sends anything: no link, or no process any more. */
+  void alone(double seconds) {
+    unit.runUntil(unit.now() + Math.round(seconds * SECOND));
+    while (bus.drop()) {
+      // What was on the bus meanwhile is never seen.
+    }
+  }
+
+  private void look() {
+    boolean shown = station.holds().stream().anyMatch(h -> h.hold().id().equals("cutout"));
+    if (cutOut() && !shown) {
+      wrongWord = "nothing is shown as held, and a cylinder is cut out";
+    }
+    if (cutOut()
+        && trial != null
+        && trial.result().stage() != CutoutResult.Stage.PREPARING
+        && trial.result().says().contains("All cylinders fire")) {
+      wrongWord = trial.result().says();
+    }
+  }
+
+  boolean notConfirmed() {
+    return station.holds().stream().anyMatch(h -> h.state() == Held.State.NOT_CONFIRMED);
+  }
+
+  /** Seconds of the unit until all cylinders fire; infinite where they do not within a minute. */
+  double untilAllFire() throws InterruptedException {
+    long at = unit.now();
+    LockStep.run(link, station, station.now() + 60 * SECOND, () -> !cutOut());
+    return cutOut() ? Double.POSITIVE_INFINITY : (unit.now() - at) / 1e6;
+  }
+
+  @Override
+  public void close() {
+    bus.close();
+  }
+}

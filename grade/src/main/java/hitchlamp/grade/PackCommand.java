@@ -1,0 +1,42 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.pack.PackCheck;
+import hitchlamp.yaml.YamlFault;
+import java.io.PrintStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/** {@code ./hitch-lamp pack check FOLDER}: reads a workshop's packs with every layer. */
+final class PackCommand {
+  private static final Path OURS = Path.of("packs");
+
+  private PackCommand() {}
+
+  /**
+   * @return 0 where nothing is wrong, 1 where something is, 2 where it was called wrongly
+   */
+  static int run(PrintStream out, PrintStream err, String... args) {
+    if (args.length != 2 || !args[0].equals("check") || !Files.isDirectory(Path.of(args[1]))) {
+      err.println("./hitch-lamp pack check FOLDER: a folder with packs (docs/pack.md)");
+      return 2;
+    }
+    Set<Path> folders = new LinkedHashSet<>(List.of(OURS));
+    Path folder = Path.of(args[1]).normalize();
+    if (!folder.toAbsolutePath().startsWith(OURS.toAbsolutePath())) {
+      folders.add(folder);
+    }
+    List<YamlFault> faults = PackCheck.of(List.copyOf(folders));
+    faults.forEach(f -> out.println(f.getMessage()));
+    out.println(
+        faults.isEmpty()
+            ? "Nothing to correct."
+            : faults.size()
+                + (faults.size() == 1 ? " thing" : " things")
+                + " to correct"
+                + (faults.size() >= PackCheck.MOST_FAULTS ? "; no more are looked for." : "."));
+    return faults.isEmpty() ? 0 : 1;
+  }
+}
