@@ -104,7 +104,7 @@ final class BenchMeasure {
     report.say(
         "The hand cutout on simulated trucks, in virtual time, over a link that loses up to 60 % of the frames of diagnostic services in either direction, is lost and comes back. In each life "
             + ACTS
-            + " random acts at random times: cylinders off and on, all on, begin, end, release from the strip, the browser silent, the link lost. Then the link is sound again for 20 s.");
+            + " random acts at random times: cylinders off and on, all on, begin, end, release from the strip, the browser silent, the link lost. Then the link is sound again for at most 20 s.");
     report
         .head(
             "lives",
@@ -153,10 +153,12 @@ final class BenchMeasure {
       throws InterruptedException {
     count.lives++;
     truck.prepare();
-    truck.pass(3, true);
+    truck.pass(4, true);
     truck.station().say(truck.trial(), CutoutTrial.BEGIN);
+    truck.pass(0.3, true);
+    truck.station().say(truck.trial(), "off " + (1 + r.nextInt(6)));
+    truck.pass(0.2 * r.nextDouble(), true);
     truck.link().loses(r.nextInt(4) * 0.2);
-    truck.pass(r.nextDouble(), true);
     boolean cut = false;
     boolean notConfirmed = false;
     for (int i = 0; i < ACTS; i++) {
@@ -184,7 +186,7 @@ final class BenchMeasure {
     }
     truck.station().stop(truck.trial());
     truck.link().loses(0);
-    truck.pass(20, false);
+    truck.untilNothingIsHeld();
     count.cut += cut ? 1 : 0;
     count.notConfirmed += notConfirmed ? 1 : 0;
     count.held += truck.cutOut() || !truck.station().holds().isEmpty() ? 1 : 0;

@@ -124,6 +124,13 @@ final class BenchTruck implements AutoCloseable {
     }
   }
 
+  /** Time goes on until nothing is shown as held, for at most 20 s. */
+  void untilNothingIsHeld() throws InterruptedException {
+    for (int i = 0; i < 20 && !station.holds().isEmpty(); i++) {
+      pass(1, false);
+    }
+  }
+
   boolean notConfirmed() {
     return station.holds().stream().anyMatch(h -> h.state() == Held.State.NOT_CONFIRMED);
   }

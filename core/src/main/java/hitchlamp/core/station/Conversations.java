@@ -12,13 +12,16 @@ import hitchlamp.core.j1939.Reassembly;
 import hitchlamp.core.j1939.Request;
 import hitchlamp.core.j1939.Transport;
 import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.NegativeCode;
 import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.PriorityQueue;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntPredicate;
 
@@ -44,6 +47,32 @@ final class Conversations {
   static final long RELEASE_PENDING_MICROS = 5_000_000;
 
   private static final int FLOW_CONTROL = 3;
+  private static final int NEGATIVE = 0x7F;
+  private static final int POSITIVE = 0x40;
+
+  /**
+   * A command that was under way when it was taken back: the module may still do it, even after it
+   * has answered that it let go.
+   */
+  private record TakenBack(byte[] request, long untilMicros) {
+    private static final Set<Integer> COMMANDS =
+        Set.of(Services.SESSION, Services.CONTROL, Services.ROUTINE);
+
+    static boolean commands(byte[] request) {
+      return COMMANDS.contains(request[0] & 0xFF);
+    }
+
+    /** True for a frame with the module's last word on it. */
+    boolean answeredBy(Frame f) {
+      int service = request[0] & 0xFF;
+      return f.at(0) >> 4 == 0
+          && (f.at(1) == service + POSITIVE
+                  && (service != Services.CONTROL || f.at(4) == request[3])
+              || f.at(1) == NEGATIVE
+                  && f.at(2) == service
+                  && f.at(3) != NegativeCode.RESPONSE_PENDING);
+    }
+  }
 
   /** How letting go was answered. */
   interface Released {
@@ -57,6 +86,7 @@ final class Conversations {
   private final Reassembly reassembly;
   private final Map<Integer, PriorityQueue<Talk>> waiting = new HashMap<>();
   private final Map<Integer, Talk> active = new HashMap<>();
+  private final Map<Integer, TakenBack> takenBack = new HashMap<>();
   private int own = Address.NULL;
   private boolean claiming;
   private IntPredicate waits = module -> false;
@@ -105,6 +135,7 @@ final class Conversations {
     final Released done;
     Exchange exchange;
     int sent;
+    long again = Long.MAX_VALUE;
 
     Releasing(int destination, byte[] request, Released done) {
       super(destination, Urgency.RELEASE, null);
@@ -114,6 +145,7 @@ final class Conversations {
 
     @Override
     void begin(long micros) {
+      again = Long.MAX_VALUE;
       exchange =
           new Exchange(
               own,
@@ -127,12 +159,21 @@ final class Conversations {
                 sent++;
                 send.accept(frame);
               },
-              reply -> {
-                active.remove(destination, this);
-                done.by(reply, sent);
-                next(destination, now);
-              });
+              this::answered);
       exchange.begin(micros);
+    }
+
+    /** Believed only when nothing that was taken back can be done after it. */
+    private void answered(Reply reply) {
+      TakenBack before = takenBack.get(destination);
+      if (before != null && reply instanceof Reply.Positive && now < before.untilMicros()) {
+        again = before.untilMicros();
+        return;
+      }
+      takenBack.remove(destination);
+      active.remove(destination, this);
+      done.by(reply, sent);
+      next(destination, now);
     }
 
     @Override
@@ -142,12 +183,17 @@ final class Conversations {
 
     @Override
     void tick(long micros) {
-      exchange.tick(micros);
+      if (again <= micros) {
+        takenBack.remove(destination);
+        begin(micros);
+      } else {
+        exchange.tick(micros);
+      }
     }
 
     @Override
     long nextTimer() {
-      return exchange.nextTimer();
+      return Math.min(again, exchange.nextTimer());
     }
 
     @Override
@@ -345,6 +391,7 @@ final class Conversations {
   /** Takes back what this owner asked; answers that still come are ignored. */
   void forget(Object owner) {
     waiting.values().forEach(q -> q.removeIf(a -> a.owner == owner));
+    active.values().stream().filter(a -> a.owner == owner).forEach(this::takeBack);
     active.values().removeIf(a -> a.owner == owner);
   }
 
@@ -356,7 +403,15 @@ final class Conversations {
     }
     Talk running = active.get(module);
     if (running != null && running.owner == owner) {
+      takeBack(running);
       active.remove(module);
+    }
+  }
+
+  private void takeBack(Talk talk) {
+    if (talk instanceof Called called && TakenBack.commands(called.call.request())) {
+      takenBack.put(
+          talk.destination, new TakenBack(called.call.request(), now + Exchange.FIRST_MICROS));
     }
   }
 
@@ -485,6 +540,15 @@ final class Conversations {
       }
     } else if (destination == own) {
       now = Math.max(now, stamped.micros());
+      TakenBack before = takenBack.get(source);
+      if (before != null && before.answeredBy(stamped.frame())) {
+        takenBack.remove(source);
+        if (to instanceof Releasing r && r.again != Long.MAX_VALUE) {
+          // Done after all, or refused: letting go comes after it, once more.
+          r.begin(now);
+          return;
+        }
+      }
       exchange.accept(stamped.frame(), stamped.micros());
     }
   }

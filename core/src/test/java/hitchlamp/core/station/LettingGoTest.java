@@ -36,6 +36,7 @@ class LettingGoTest {
     boolean refusesDefault;
     boolean pendsForEver;
     boolean doesNotAnswerRelease;
+    boolean reorders;
     double loses;
     long takes = 2_000;
     final List<String> heard = new ArrayList<>();
@@ -204,8 +205,11 @@ class LettingGoTest {
             for (int i = 0; i < r.length; i++) {
               r[i] = (byte) f.at(1 + i);
             }
-            // One request after the other, as a module works.
-            busyUntil = Math.max(busyUntil, now) + module.takes;
+            // One request after the other, or each in its own time.
+            busyUntil =
+                module.reorders
+                    ? now + dice.nextLong(1_000, Math.max(2_000, module.takes))
+                    : Math.max(busyUntil, now) + module.takes;
             at(busyUntil, () -> answer(module.on(r, now), mine));
           }
         });
@@ -402,6 +406,22 @@ class LettingGoTest {
     assertThat(module.held).isFalse();
   }
 
+  @Test
+  void aModuleThatDoesTheReleaseBeforeTheCommandIsAskedAgain() {
+    taken();
+    station.say(hand, "give");
+    run(1.5);
+    module.takes = 60_000;
+    station.say(hand, "take");
+    run(0.01);
+    module.takes = 2_000;
+    module.reorders = true;
+    station.say(hand, "give");
+    run(2);
+    assertThat(module.held).isFalse();
+    assertThat(station.holds()).extracting(h -> h.hold().id()).containsExactly("session");
+  }
+
   /** Everything at random, a thousand lives each. */
   @ParameterizedTest
   @ValueSource(ints = {1, 2, 3, 4, 5})
@@ -448,6 +468,7 @@ class LettingGoTest {
       run(r.nextDouble() * r.nextDouble() * 6);
       notConfirmed |= states().contains(Held.State.NOT_CONFIRMED);
       module.refusesDefault = r.nextInt(12) == 0;
+      module.reorders = r.nextInt(4) == 0;
     }
     station.letGoAll();
     run(4);
