@@ -17,7 +17,7 @@ public final class Main {
         switch (args.length == 0 ? "" : args[0]) {
           case "try" -> Try.run(System.out, System.err, rest);
           case "measure" -> Measure.run(rest);
-          case "pack" -> PackCommand.run(System.out, System.err, rest);
+          case "pack" -> PackCommand.run(Path.of("packs"), System.out, System.err, rest);
           case "visits" -> {
             List<Scenario> fleet = new ArrayList<>();
             for (int i = 1; i < rest.length; i++) {

@@ -11,21 +11,20 @@ import java.util.Set;
 
 /** {@code ./hitch-lamp pack check FOLDER}: reads a workshop's packs with every layer. */
 final class PackCommand {
-  private static final Path OURS = Path.of("packs");
-
   private PackCommand() {}
 
   /**
+   * @param ours folder of the packs that come with it
    * @return 0 where nothing is wrong, 1 where something is, 2 where it was called wrongly
    */
-  static int run(PrintStream out, PrintStream err, String... args) {
+  static int run(Path ours, PrintStream out, PrintStream err, String... args) {
     if (args.length != 2 || !args[0].equals("check") || !Files.isDirectory(Path.of(args[1]))) {
       err.println("./hitch-lamp pack check FOLDER: a folder with packs (docs/pack.md)");
       return 2;
     }
-    Set<Path> folders = new LinkedHashSet<>(List.of(OURS));
+    Set<Path> folders = new LinkedHashSet<>(List.of(ours));
     Path folder = Path.of(args[1]).normalize();
-    if (!folder.toAbsolutePath().startsWith(OURS.toAbsolutePath())) {
+    if (!folder.toAbsolutePath().startsWith(ours.toAbsolutePath())) {
       folders.add(folder);
     }
     List<YamlFault> faults = PackCheck.of(List.copyOf(folders));

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /**
  * Reads one pack file. Whatever is wrong is told with file, line and reason, as a {@link
@@ -72,11 +73,7 @@ public final class PackReader {
         "wiring",
         "guides",
         "includes");
-    long schema = root.whole("schema", 1, Integer.MAX_VALUE);
-    if (schema != SCHEMA) {
-      throw root.need("schema")
-          .fault(PackWords.say("version-of-the-layout-is-not", schema, SCHEMA));
-    }
+    head(root, without, "schema", SCHEMA, PackReader::schema);
     Map<String, ModuleKind> modules = new LinkedHashMap<>();
     root.find("modules")
         .ifPresent(
@@ -89,10 +86,10 @@ public final class PackReader {
       }
     }
     return new Pack(
-        root.text("pack"),
-        root.text("title"),
-        root.need("layer").oneOf(Pack.Layer.class),
-        (int) root.whole("version", 1, 1_000_000),
+        head(root, without, "pack", file, Entry::text),
+        head(root, without, "title", "", Entry::text),
+        head(root, without, "layer", Pack.Layer.WORKSHOP, e -> e.oneOf(Pack.Layer.class)),
+        head(root, without, "version", 1, e -> (int) e.whole(1, 1_000_000)),
         hash(text),
         root.find("identify")
             .map(
@@ -119,6 +116,27 @@ public final class PackReader {
         root.find("wiring").map(WiringReader::read).orElse(Wiring.NONE),
         GuideReader.guides(root.find("guides")),
         root.itemsOf("includes").stream().map(Entry::text).toList());
+  }
+
+  /** What every pack must say of itself; where it is left out, what lets the rest be read. */
+  private static <T> T head(
+      Entry root, Set<String> without, String name, T otherwise, Function<Entry, T> read) {
+    return without.contains(name)
+        ? otherwise
+        : read.apply(
+            root.find(name)
+                .orElseThrow(
+                    () ->
+                        new YamlFault(
+                            root.file(), root.line(), name, PackWords.say("is-missing"))));
+  }
+
+  private static int schema(Entry e) {
+    int schema = (int) e.whole(1, Integer.MAX_VALUE);
+    if (schema != SCHEMA) {
+      throw e.fault(PackWords.say("version-of-the-layout-is-not", schema, SCHEMA));
+    }
+    return schema;
   }
 
   private static VesselKind vessel(Entry e) {

@@ -6,6 +6,9 @@ import hitchlamp.server.support.CutoutSeat;
 import hitchlamp.server.support.Installation;
 import hitchlamp.server.support.Person;
 import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -79,5 +82,107 @@ class CutoutTest {
       }
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
     }
+  }
+
+  private static boolean held(JsonNode told, String state) {
+    return told.path("type").asString().equals("link")
+        && told.path("body").path("held").toString().contains("\"state\":\"" + state + "\"");
+  }
+
+  private static boolean free(JsonNode told) {
+    return told.path("type").asString().equals("link") && told.path("body").path("held").isEmpty();
+  }
+
+  /** Somebody at a unit with a cylinder cut out, the module having confirmed it. */
+  private interface Held {
+    void with(Person t, long job, Person.Feed feed, CutoutSeat seat);
+  }
+
+  private static void cutOut(Installation.Running running, String name, String unit, Held then) {
+    Person t = Person.in(running, "Technician 2");
+    long job = t.openJob(name);
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.hookUpAndCall(job, "sim/" + unit, feed);
+      try (CutoutSeat seat = new CutoutSeat(t, job, feed)) {
+        seat.begin();
+        seat.say("off 2");
+        feed.await(
+            "confirmed", c -> held(c, "HELD") && c.toString().contains("cylinder 2 does not fire"));
+        then.with(t, job, feed, seat);
+      }
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+    }
+  }
+
+  private static String log(Person t, long job) {
+    return t.must("GET", "/api/jobs/" + job + "/logbook", null).toString();
+  }
+
+  @Test
+  void overALostLinkItIsSaidThatNothingIsConfirmedAndLetGoOfFirstWhenTheLinkIsBack(
+      Installation.Running running) {
+    cutOut(
+        running,
+        "Tipper without a link",
+        "tipper-9",
+        (t, job, feed, seat) -> {
+          String cab = "/api/jobs/" + job + "/cab/tipper-9";
+          t.must("POST", cab, Map.of("action", "plug", "value", "false"));
+          feed.await("not confirmed", c -> held(c, "NOT_CONFIRMED"));
+          t.must("POST", cab, Map.of("action", "plug", "value", "true"));
+          feed.await("let go of first", CutoutTest::free);
+          assertThat(log(t, job))
+              .contains("NOT CONFIRMED that the module has let go: cylinder 2 does not fire.")
+              .contains("Let go: cylinder 2 does not fire. The module confirmed it.");
+        });
+  }
+
+  @Test
+  void whoGivesUpTheSeatLetsGoFirst(Installation.Running running) {
+    cutOut(
+        running,
+        "Tipper without a seat",
+        "tipper-6",
+        (t, job, feed, seat) -> {
+          t.must("DELETE", "/api/jobs/" + job + "/seat", null);
+          feed.await("nothing held", CutoutTest::free);
+          assertThat(log(t, job)).contains("Let go: cylinder 2 does not fire.");
+          t.must("POST", "/api/jobs/" + job + "/seat", Map.of());
+        });
+  }
+
+  @Test
+  void unhookingLetsGoAndWaitsForTheModule(Installation.Running running) {
+    cutOut(
+        running,
+        "Tipper unhooked",
+        "tipper-6",
+        (t, job, feed, seat) -> {
+          t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+          assertThat(log(t, job))
+              .contains("Let go: cylinder 2 does not fire. The module confirmed it.")
+              .doesNotContain("The link broke");
+          t.must("POST", "/api/jobs/" + job + "/hook-up", Map.of("link", "sim/tipper-6"));
+        });
+  }
+
+  @Test
+  void onlyTheBrowserOfTheSeatKeepsItAlive(Installation.Running running) {
+    cutOut(
+        running,
+        "Tipper looked at",
+        "tipper-6",
+        (t, job, feed, seat) -> {
+          Person other = Person.in(running, "Apprentice 1");
+          ScheduledExecutorService beats = Executors.newSingleThreadScheduledExecutor();
+          try (Person.Feed looksOn = other.feed(job, -1)) {
+            beats.scheduleAtFixedRate(
+                () -> looksOn.say("{\"alive\":" + job + "}"), 0, 300, TimeUnit.MILLISECONDS);
+            assertThat(seat.fallSilent().path("says").asString())
+                .contains("No sign of the browser of the seat");
+          } finally {
+            beats.shutdownNow();
+          }
+        });
   }
 }
