@@ -112,7 +112,7 @@ final class BenchTruck implements AutoCloseable {
   }
 
   private void look() {
-    boolean shown = station.holds().stream().anyMatch(h -> h.hold().id().equals("cutout"));
+    boolean shown = station.holds().stream().anyMatch(h -> h.hold().id().equals("cutout 0"));
     if (cutOut() && !shown) {
       wrongWord = "nothing is shown as held, and a cylinder is cut out";
     }

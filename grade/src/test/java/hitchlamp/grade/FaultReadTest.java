@@ -171,7 +171,7 @@ class FaultReadTest extends VisitTest {
   /** Modules confirm soon that they have let go. */
   private void letGo() throws InterruptedException {
     assertThat(
-            LockStep.run(link, station, station.now() + 1_000_000, () -> station.holds().isEmpty()))
+            LockStep.run(link, station, station.now() + 3_000_000, () -> station.holds().isEmpty()))
         .as("let go: %s", station.holds())
         .isTrue();
   }

@@ -146,7 +146,7 @@ public sealed interface Deed {
     /** The hold, for who replays it. */
     public Hold hold() {
       return new Hold(
-          letGo,
+          module + " " + letGo,
           "",
           "",
           0,

@@ -26,8 +26,6 @@ public final class TripReset implements Procedure<TripReset.Result> {
    */
   public record Result(boolean ended, boolean done, String says) {}
 
-  private static final String HOLD = "trip reset";
-
   private final int routine;
   private final FaultTarget keeper;
   private boolean opened;
@@ -66,7 +64,7 @@ public final class TripReset implements Procedure<TripReset.Result> {
         end(false, r.reply().says(), out);
       } else if (!opened) {
         opened = true;
-        out.add(new Command.Confirm(HOLD));
+        out.add(new Command.Confirm(hold()));
         out.add(call(1, Services.start(routine)));
       } else {
         end(true, StoryWords.say("it-began-a-new-trip"), out);
@@ -86,12 +84,16 @@ public final class TripReset implements Procedure<TripReset.Result> {
 
   private void end(boolean done, String says, List<Command> out) {
     result = new Result(true, done, says);
-    out.add(new Command.Release(HOLD));
+    out.add(new Command.Release(hold()));
+  }
+
+  private String hold() {
+    return "trip reset " + keeper.address();
   }
 
   private Hold hold(long since) {
     return SessionHold.of(
-        HOLD,
+        hold(),
         StoryWords.say(
             "trip-reset-of-the-module", keeper.title().toLowerCase(java.util.Locale.ROOT)),
         StoryWords.say("stop-the-trip-reset"),

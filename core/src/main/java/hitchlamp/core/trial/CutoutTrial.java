@@ -75,8 +75,6 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   private static final int MOST_OBSERVATIONS = 200;
   private static final long TRACE_MICROS = 100_000;
   private static final int MOST_TRACE = 6_000;
-  private static final String SESSION = "cutout session";
-  private static final String CUT = "cutout";
 
   private enum Asked {
     NOTHING,
@@ -88,6 +86,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
   private final Pack pack;
   private final CutoutKind kind;
   private final int address;
+  private final String session;
+  private final String cut;
   private final Stretch rpm = new Stretch();
   private final Stretch fuel = new Stretch();
   private final Stretch exhaust = new Stretch();
@@ -126,6 +126,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
                     new IllegalArgumentException(
                         TrialWords.say("the-pack-names-no-cylinder-cutout")));
     this.address = address;
+    this.session = "cutout session " + address;
+    this.cut = "cutout " + address;
   }
 
   /** True where an answer can be understood. */
@@ -268,7 +270,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       case SESSION -> {
         if (reply instanceof Reply.Positive) {
           stage = CutoutResult.Stage.HOLDING;
-          out.add(new Command.Confirm(SESSION));
+          out.add(new Command.Confirm(session));
           changed = now;
           says = TrialWords.say("let-it-settle-for-a-few");
           call(Asked.FUELLING, Services.read(kind.fuelling()), out);
@@ -278,7 +280,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
       }
       case CONTROL -> {
         if (reply instanceof Reply.Positive p) {
-          out.add(new Command.Confirm(CUT));
+          out.add(new Command.Confirm(cut));
           confirmed = p.micros();
           changed = p.micros();
           says =
@@ -359,7 +361,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     out.add(
         new Command.Take(
             SessionHold.of(
-                SESSION,
+                session,
                 TrialWords.say("cylinder-cutout-is-ready"),
                 TrialWords.say("end-the-cutout"),
                 now,
@@ -412,7 +414,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     out.add(
         new Command.Take(
             Hold.control(
-                CUT,
+                cut,
                 words(off) + doing,
                 TrialWords.say("let-all-cylinders-fire"),
                 now,
@@ -432,7 +434,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     confirmed = Long.MAX_VALUE;
     nothingAsked();
     says = TrialWords.say("letting-go", why).strip();
-    out.add(new Command.Release(CUT));
+    out.add(new Command.Release(cut));
   }
 
   private void end(String why, List<Command> out) {
@@ -442,8 +444,8 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     } else if (stage != CutoutResult.Stage.LETTING_GO) {
       this.why = why;
       lettingGo();
-      out.add(new Command.Release(CUT));
-      out.add(new Command.Release(SESSION));
+      out.add(new Command.Release(cut));
+      out.add(new Command.Release(session));
     }
   }
 
@@ -480,7 +482,7 @@ public final class CutoutTrial implements Procedure<CutoutResult> {
     going = false;
     changed = now;
     says = TrialWords.say("all-cylinders-fire", why).strip();
-    if (g.holdId().equals(SESSION)) {
+    if (g.holdId().equals(session)) {
       stage = CutoutResult.Stage.ENDED;
     } else if (stage == CutoutResult.Stage.HOLDING) {
       why = "";

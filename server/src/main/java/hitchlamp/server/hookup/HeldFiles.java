@@ -82,9 +82,10 @@ class HeldFiles {
       if (!Files.exists(file(unit)) || Files.size(file(unit)) > LARGEST) {
         return List.of();
       }
-      return json.readValue(Files.readAllBytes(file(unit)), Kept.class).holds().stream()
-          .map(KeptHold::hold)
-          .toList();
+      Kept kept = json.readValue(Files.readAllBytes(file(unit)), Kept.class);
+      return kept == null || kept.holds() == null
+          ? List.of()
+          : kept.holds().stream().map(KeptHold::hold).toList();
     } catch (IOException | JacksonException | IllegalArgumentException e) {
       LOG.warn("what was held at unit {} cannot be read: {}", unit, e.toString());
       return List.of();
