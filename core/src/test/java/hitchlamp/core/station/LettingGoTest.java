@@ -225,7 +225,7 @@ class LettingGoTest {
     for (int i = 0; i < answer.length; i++) {
       bytes[1 + i] = answer[i] & 0xFF;
     }
-    station.on(new LinkEvent.Seen(new StampedFrame(now, Frame.extended(0x18DAF900, bytes))));
+    station.on(new LinkEvent.Seen(new StampedFrame(now, Frame.extended(0x18DA_F900, bytes))));
   }
 
   private void run(double seconds) {
