@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.stream.Collectors;
 
 /**
  * A simulated unit: engine, modules, a bus, a cab. All of it runs in virtual time, in the thread
@@ -100,6 +101,13 @@ public final class SimUnit {
     List<SensorRun> runs = new ArrayList<>(first.engine().wires());
     runs.addAll(build.runs());
     harness = new Harness(runs, build.feeds(), first.condition());
+    new ScenarioCheck(
+            scenario,
+            build.modules().stream().map(ModuleSpec::id).collect(Collectors.toSet()),
+            build.engines().stream().map(build::sideOf).collect(Collectors.toSet()),
+            runs.stream().map(r -> r.sensor().spn()).collect(Collectors.toSet()),
+            build.telltales(this).stream().map(Build.Telltale::id).collect(Collectors.toSet()))
+        .check();
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
     agenda.every(50_000, Math.round(MONITOR_SECONDS * 1e6), this::monitors);
     background();
