@@ -2,6 +2,7 @@ package hitchlamp.grade;
 
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.trial.CutoutTrial;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -17,6 +18,7 @@ import java.util.concurrent.Future;
  * soon all cylinders fire again after each way in which it can end.
  */
 final class BenchMeasure {
+  private static final Path PACKS = Path.of("packs");
   private static final int ONE_TRUCK = 50;
   private static final int EACH_WAY = 100;
   private static final int ACTS = 8;
@@ -34,7 +36,7 @@ final class BenchMeasure {
   }
 
   /** What came of some lives. */
-  private static final class Count {
+  static final class Count {
     int lives;
     int cut;
     int notConfirmed;
@@ -53,7 +55,7 @@ final class BenchMeasure {
   }
 
   /** A way in which a cutout ends. */
-  private enum Way {
+  enum Way {
     RELEASE("released by hand (Esc, the strip)"),
     LOST_FRAME("released by hand, the release frame is lost"),
     SEAT("the seat is given up, handed over or taken"),
@@ -77,14 +79,14 @@ final class BenchMeasure {
       List<Future<Count>> parts = new ArrayList<>();
       for (int i = 0; i < lives / ONE_TRUCK; i++) {
         long of = seed * 1_000_000 + i;
-        parts.add(pool.submit((Callable<Count>) () -> lives(of)));
+        parts.add(pool.submit((Callable<Count>) () -> lives(PACKS, of, ONE_TRUCK)));
       }
       Map<Way, List<Future<Double>>> ways = new TreeMap<>();
       for (Way way : Way.values()) {
         List<Future<Double>> tries = new ArrayList<>();
         for (int i = 0; i < EACH_WAY; i++) {
           long of = seed * 1_000_000 + 500_000 + i;
-          tries.add(pool.submit(() -> once(way, of)));
+          tries.add(pool.submit(() -> once(PACKS, way, of)));
         }
         ways.put(way, tries);
       }
@@ -134,11 +136,12 @@ final class BenchMeasure {
     report.finish(json);
   }
 
-  private static Count lives(long seed) throws InterruptedException {
+  /** Lives of one truck, one after the other; none after one that ended badly. */
+  static Count lives(Path packs, long seed, int most) throws InterruptedException {
     Count count = new Count();
     SplittableRandom r = new SplittableRandom(seed);
-    try (BenchTruck truck = new BenchTruck(seed)) {
-      for (int i = 0; i < ONE_TRUCK; i++) {
+    try (BenchTruck truck = new BenchTruck(packs, seed)) {
+      for (int i = 0; i < most; i++) {
         live(truck, r, count);
         if (!truck.wrongWord().isEmpty() || truck.cutOut()) {
           count.example = "seed " + seed + ", life " + i + ": " + truck.wrongWord();
@@ -193,8 +196,9 @@ final class BenchMeasure {
     count.wrong += truck.wrongWord().isEmpty() ? 0 : 1;
   }
 
-  private static double once(Way way, long seed) throws InterruptedException {
-    try (BenchTruck truck = new BenchTruck(seed)) {
+  /** Seconds from a way out until all cylinders fire; infinite where they do not in a minute. */
+  static double once(Path packs, Way way, long seed) throws InterruptedException {
+    try (BenchTruck truck = new BenchTruck(packs, seed)) {
       truck.begin();
       truck.station().say(truck.trial(), "off " + (1 + seed % 6));
       truck.pass(1 + seed % 7 * 0.3, true);

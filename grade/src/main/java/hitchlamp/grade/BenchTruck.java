@@ -29,7 +29,10 @@ final class BenchTruck implements AutoCloseable {
   private CutoutTrial trial;
   private String wrongWord = "";
 
-  BenchTruck(long seed) throws InterruptedException {
+  /**
+   * @param packs folder of the packs
+   */
+  BenchTruck(Path packs, long seed) throws InterruptedException {
     random = new SplittableRandom(seed);
     unit =
         new SimUnit(
@@ -38,7 +41,7 @@ final class BenchTruck implements AutoCloseable {
                 "scenario: c\ntitle: C\nunit: road-truck\nseed: "
                     + seed % 100_000
                     + "\nvin: SMW0TPR1400018204\nhistory: {hours: 4000}\nstart: {key-on: yes, engine: yes}\n"));
-    pack = PackShelf.read(Path.of("packs")).with("orrendale-haulward");
+    pack = PackShelf.read(packs).with("orrendale-haulward");
     unit.runUntil(20 * SECOND);
     bus = new LockStepLink(unit, f -> {});
     hookUp(List.of());
