@@ -89,11 +89,11 @@ function RollLine({
           <span className="ml-3 text-[15px]">{texts.notExpectedOnThisUnit}</span>
         )}
         <span className="block text-[15px] text-ink-2">
-          {m.oddities[0] ??
-            (m.presence === 'SILENT'
-              ? texts.checkFirst(m.checks[0] ?? texts.supplyGroundFuseBusStub)
-              : [m.identity.maker, m.identity.model, m.identity.software[0]].filter(Boolean).join(' · '))}
+          {m.presence === 'SILENT'
+            ? texts.checkFirst(m.checks[0] ?? texts.supplyGroundFuseBusStub)
+            : [m.identity.maker, m.identity.model, m.identity.software[0]].filter(Boolean).join(' · ')}
         </span>
+        {m.oddities[0] && <span className="block text-[15px]">{m.oddities[0]}</span>}
       </button>
       <span className="text-right text-[15px] whitespace-nowrap">
         {m.presence === 'ANSWERS' && full && m.told.ACTIVE_FAULTS === 'GIVEN' && (

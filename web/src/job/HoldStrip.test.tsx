@@ -28,7 +28,7 @@ beforeEach(() => play.mockClear())
 it('says what is held, since when, and how to let go of it', async () => {
   const called = stubServer({ '/api/jobs/3/release': null })
   strip(session('HELD'), held('HELD'))
-  expect(screen.getByText(/Holding: cylinder cutout is ready, cylinder 3 does not fire/)).toBeInTheDocument()
+  expect(screen.getByText(/Holding: cylinder 3 does not fire, cylinder cutout is ready/)).toBeInTheDocument()
   expect(screen.getByRole('timer')).toHaveTextContent('for 4 s')
   expect(play).not.toHaveBeenCalled()
   await userEvent.click(screen.getByRole('button', { name: /Let all cylinders fire/ }))

@@ -62,9 +62,10 @@ export function HoldStrip() {
 
 /** What stands worst is told; of several the newest names the button: it is what the machine feels. */
 function Strip({ held, job }: { held: Held[]; job: number }) {
-  const newest = [...held].sort((a, b) => a.seconds - b.seconds)[0]
-  const shown = held.filter((h) => h.state === 'NOT_CONFIRMED')
-  const going = held.filter((h) => h.state === 'LETTING_GO')
+  const inOrder = [...held].sort((a, b) => a.seconds - b.seconds)
+  const newest = inOrder[0]
+  const shown = inOrder.filter((h) => h.state === 'NOT_CONFIRMED')
+  const going = inOrder.filter((h) => h.state === 'LETTING_GO')
   const names = (of: Held[]) => of.map((h) => h.says).join(', ')
   return (
     <div className="flex min-h-12 items-center gap-4 bg-amber px-4 font-semibold text-on-amber">
@@ -73,7 +74,7 @@ function Strip({ held, job }: { held: Held[]; job: number }) {
           ? texts.notConfirmed(names(shown))
           : going.length > 0
             ? texts.lettingGo(names(going))
-            : texts.holding(names(held))}
+            : texts.holding(names(inOrder))}
       </span>
       <HeldFor seconds={newest?.seconds ?? 0} key={held.map((h) => `${h.id} ${h.says} ${h.state}`).join()} />
       <button
