@@ -55,7 +55,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
         </span>
       </button>
       {open && cab && (
-        <div className="flex max-h-[76vh] flex-col gap-3 overflow-auto px-4 pb-4">
+        <div className="flex max-h-[calc(100vh-250px)] flex-col gap-3 overflow-auto px-4 pb-4">
           <p className="text-[15px] text-ink-2">{texts.standsInForYourHandsIn}</p>
           <div className="grid grid-cols-3 gap-2">
             <button

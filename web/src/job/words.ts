@@ -5,7 +5,7 @@ export const texts = {
   askAgain: 'Ask the module again',
   lettingGo: (a: Shown) => `Letting go: ${a}. The module has not confirmed it yet`,
   notConfirmed: (a: Shown) =>
-    `NOT CONFIRMED that the module has let go: ${a}. Switch the engine off if you can; it is asked again until it answers`,
+    `NOT CONFIRMED that the module has let go: ${a}. Switch the engine off if you can`,
   thisListKey: 'this list',
   whyColumnKey: 'why column',
   logbookKey: 'logbook',

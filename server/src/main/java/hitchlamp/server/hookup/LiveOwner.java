@@ -934,7 +934,7 @@ final class LiveOwner implements Runnable {
   void releaseAll() {
     post(
         () -> {
-          if (hookUp != null && !hookUp.holds().isEmpty()) {
+          if (hookUp != null && view.state() == LinkView.State.UP && !hookUp.holds().isEmpty()) {
             keepDeed(new Deed.Released());
             hookUp.letGoAll();
           }
