@@ -27,6 +27,8 @@ export function Trace() {
   const today = (faults?.leads ?? []).filter((l) => l.bearing === 'TODAY')
   const parts = offers.filter((o) => o.part && o.title.toLowerCase().includes(typed.toLowerCase()))
   const mayFollow = me.rights.includes('READ')
+  // The step that most people take next: the guide of the first lead that has one.
+  const first = today.flatMap((l) => offers.filter((o) => o.part === l.id))[0]
   return (
     <>
       <h1 className="mb-3">{texts.trace}</h1>
@@ -65,7 +67,7 @@ export function Trace() {
                       <Begin
                         key={o.guide}
                         offer={o}
-                        main
+                        main={o === first}
                         disabled={!mayFollow || begin.isPending}
                         onBegin={begin.mutate}
                       />
