@@ -118,12 +118,14 @@ public class WatchWork {
           HookupWords.say("the-pack-of-this-unit-names-no"),
           HookupWords.say("call-the-roll-so-that-the-unit"));
     }
+    // First whether a roll is known at all: after a lost link it is called anew.
+    LiveOwner owner = hookUps.free(job);
     if (cutoutEngines(job).stream().noneMatch(t -> t.kind().equals(engine))) {
       throw Refusal.bad(
           HookupWords.say("is-no-engine-that-answered-the", engine),
           HookupWords.say("choose-one-of-the-list"));
     }
-    hookUps.free(job).withTrial((run, roll) -> run.cutout(roll, pack, engine, who));
+    owner.withTrial((run, roll) -> run.cutout(roll, pack, engine, who));
   }
 
   /** Gives the test under way an answer. */

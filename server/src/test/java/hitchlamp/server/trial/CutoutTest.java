@@ -131,6 +131,11 @@ class CutoutTest {
           feed.await("not confirmed", c -> held(c, "NOT_CONFIRMED"));
           t.must("POST", cab, Map.of("action", "plug", "value", "true"));
           feed.await("let go of first", CutoutTest::free);
+          assertThat(
+                  t.post("/api/jobs/" + job + "/trials/cutout", Map.of("engine", "engine"))
+                      .toString())
+              .as("what the next step is")
+              .contains("The roll has not been called since the hook-up");
           assertThat(log(t, job))
               .contains("NOT CONFIRMED that the module has let go: cylinder 2 does not fire.")
               .contains("Let go: cylinder 2 does not fire. The module confirmed it.");
