@@ -62,7 +62,7 @@ export function HoldStrip() {
 
 /** What stands worst is told; of several the newest names the button: it is what the machine feels. */
 function Strip({ held, job }: { held: Held[]; job: number }) {
-  const inOrder = [...held].sort((a, b) => a.seconds - b.seconds)
+  const inOrder = [...held].reverse().sort((a, b) => a.seconds - b.seconds)
   const newest = inOrder[0]
   const shown = inOrder.filter((h) => h.state === 'NOT_CONFIRMED')
   const going = inOrder.filter((h) => h.state === 'LETTING_GO')
