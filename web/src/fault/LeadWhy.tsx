@@ -6,20 +6,22 @@ import { type FaultsView, type Lead, post } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
+import { useSaid } from '../shared/said'
 import { LeadLinks } from './LeadLinks'
 import { bearings, hoursAgo, texts } from './words'
 
 /** What a lead is, what is normal, what it means here, what to do next. */
 export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; lead: Lead }) {
   const me = useMe()
+  const said = useSaid()
   const [moving, setMoving] = useState(false)
   const signs = view.faults.filter((f) => lead.signs.includes(f.key))
   const began = lead.firstHour ?? undefined
   return (
     <Why title={lead.title}>
-      {lead.what && <WhyPart head={texts.whatItIs}>{lead.what}</WhyPart>}
-      {lead.normal && <WhyPart head={texts.normal}>{lead.normal}</WhyPart>}
-      {lead.effects && <WhyPart head={texts.whatTheDriverNotices}>{lead.effects}</WhyPart>}
+      {lead.what && <WhyPart head={texts.whatItIs}>{said(lead.what)}</WhyPart>}
+      {lead.normal && <WhyPart head={texts.normal}>{said(lead.normal)}</WhyPart>}
+      {lead.effects && <WhyPart head={texts.whatTheDriverNotices}>{said(lead.effects)}</WhyPart>}
       <WhyPart head={texts.here}>
         {lead.reasons.length > 0 ? `${lead.reasons.join('; ')}.` : bearings[lead.bearing]}
         {began !== undefined && view.hours != null && (
@@ -44,7 +46,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
         <WhyPart head={texts.usually}>
           <ul className="list-disc pl-4">
             {lead.causes.map((c) => (
-              <li key={c}>{c}</li>
+              <li key={c}>{said(c)}</li>
             ))}
           </ul>
         </WhyPart>
@@ -54,7 +56,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
           <ol className="mb-3 list-decimal pl-5 text-ink">
             {lead.next.map((n) => (
               <li key={n} className="mb-1">
-                {n}
+                {said(n)}
               </li>
             ))}
           </ol>

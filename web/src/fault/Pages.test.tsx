@@ -62,7 +62,7 @@ const view: FaultsView = {
       firstOfEpisode: false,
       moved: '',
       what: 'Lets exhaust back into the intake.',
-      normal: 'Measured follows commanded within 10 %.',
+      normal: 'Loses less than \uFFF910 kPa\uFFFB.',
       effects: 'Smoke.',
       causes: ['Valve stuck with soot.'],
       next: ['Move it with the key on.'],
@@ -129,7 +129,7 @@ beforeEach(() => {
     sent.push(`${init?.method ?? 'GET'} ${url} ${typeof init?.body === 'string' ? init.body : ''}`.trim())
     const key = Object.keys(answers).find((k) => url.includes(k))
     return Promise.resolve(
-      new Response(JSON.stringify(key ? answers[key] : {}), {
+      new Response(JSON.stringify(key ? answers[key] : url.includes('/quantities') ? [] : {}), {
         headers: { 'Content-Type': 'application/json' },
       }),
     )
@@ -184,6 +184,7 @@ it('the why column answers for the first lead and ends in next steps', () => {
   const why = show(<Faults />, { faults: view, live: { link: up } })
   const column = within(why)
   expect(column.getByText('Lets exhaust back into the intake.')).toBeInTheDocument()
+  expect(column.getByText('Loses less than 10 kPa.')).toBeInTheDocument()
   expect(column.getByText('Move it with the key on.')).toBeInTheDocument()
   expect(column.getByRole('link', { name: 'Its freeze frame' })).toHaveAttribute(
     'href',

@@ -5,6 +5,7 @@ import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
 import { words } from '../shared/words'
 import { texts } from './words'
 
@@ -23,6 +24,7 @@ export function Snapshots() {
       ),
     enabled: read !== '' && keys.length > 0,
   })
+  const said = useSaid()
   const frozen = view?.faults.filter((f) => f.snapshots > 0) ?? []
   const set = (index: number, key: string) => {
     const next = [...keys]
@@ -31,7 +33,7 @@ export function Snapshots() {
     setParams({ read, fault: next })
   }
   const marks =
-    sheet.data?.rows.flatMap((r) => r.cells.map((c) => (c.mark ? `${r.name}: ${c.mark}` : ''))) ?? []
+    sheet.data?.rows.flatMap((r) => r.cells.map((c) => (c.mark ? `${r.name}: ${said(c.mark)}` : ''))) ?? []
   const reasons = [...new Set(marks.filter(Boolean))]
   return (
     <>
@@ -93,11 +95,11 @@ export function Snapshots() {
                           <>
                             <span
                               className={`font-narrow text-[17px] ${c.mark ? 'border-b-[3px] border-ink font-semibold' : ''}`}
-                              title={c.mark}
+                              title={said(c.mark)}
                             >
                               {shown.figure}
                             </span>
-                            {c.mark && <span className="sr-only">{texts.outOfPlace(c.mark)}</span>}
+                            {c.mark && <span className="sr-only">{texts.outOfPlace(said(c.mark))}</span>}
                           </>
                         ) : (
                           <span className={`text-ink-2 ${c.mark ? 'border-b-[3px] border-ink' : ''}`}>

@@ -66,7 +66,7 @@ export function SignOff() {
                 {data.open.map((o) => (
                   <li key={o.says.text} className="border-b border-line py-2">
                     <b className="block text-[17px] font-semibold">{said(o.says)}</b>
-                    <span className="text-ink-2">{o.next}</span>
+                    <span className="text-ink-2">{said(o.next)}</span>
                   </li>
                 ))}
               </ul>

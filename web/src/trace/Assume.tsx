@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { TraceCheck } from '../api/client'
 import { Panel } from '../shared/Panel'
+import { useSaid } from '../shared/said'
 import { texts } from './words'
 
 /** A check is passed over as assumed, with its reason. */
@@ -11,6 +12,7 @@ export function Assume({
   check: TraceCheck
   onAssume: (outcome: string, reason: string) => void
 }) {
+  const said = useSaid()
   const [open, setOpen] = useState(false)
   const [outcome, setOutcome] = useState('')
   return (
@@ -19,7 +21,7 @@ export function Assume({
         {texts.skipAsAssumed}
       </button>
       <Panel open={open} onOpenChange={setOpen} title={texts.skipAsAssumed}>
-        <p className="mb-3">{check.says}</p>
+        <p className="mb-3">{said(check.says)}</p>
         <Reason
           button={texts.assumeIt}
           onReason={(reason) => {
@@ -33,7 +35,7 @@ export function Assume({
             <select className="field" value={outcome} onChange={(e) => setOutcome(e.target.value)}>
               {check.outcomes.map((o) => (
                 <option key={o.id} value={o.id}>
-                  {o.says}
+                  {said(o.says)}
                 </option>
               ))}
             </select>

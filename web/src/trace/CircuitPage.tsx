@@ -6,6 +6,7 @@ import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
 import { useMe } from '../account/me'
 import { useBeginTrace } from './useBeginTrace'
 import { CircuitDrawing, type Pointed, roles } from './CircuitDrawing'
@@ -92,8 +93,8 @@ export function CircuitPage() {
             {sheet.wires.map((w) => (
               <tr key={w.number} className="border-b border-line">
                 <td className="code py-1 pr-4">{w.number}</td>
-                <td className="py-1 pr-4">{said(sheet, w.from)}</td>
-                <td className="py-1 pr-4">{said(sheet, w.to)}</td>
+                <td className="py-1 pr-4">{pointSaid(sheet, w.from)}</td>
+                <td className="py-1 pr-4">{pointSaid(sheet, w.to)}</td>
                 <td className="py-1 pr-4">{w.colour}</td>
                 <td className="py-1">{w.mm2}</td>
               </tr>
@@ -111,7 +112,7 @@ function same(a: Pointed, b: Pointed): boolean {
 }
 
 /** A point as it is said: "X21 contact 3". */
-function said(sheet: CircuitView, point: string): string {
+function pointSaid(sheet: CircuitView, point: string): string {
   return sheet.fittings.flatMap((f) => f.contacts).find((c) => c.point === point)?.says ?? point
 }
 
@@ -127,6 +128,7 @@ function CircuitWhy({
   job: number
 }) {
   const show = useShow()
+  const said = useSaid()
   const me = useMe()
   const begin = useBeginTrace(job)
   const own = sheet.fittings.flatMap((f) => f.contacts).filter((c) => c.own && c.spn > 0)
@@ -169,12 +171,12 @@ function CircuitWhy({
     return (
       <Why title={texts.wire(wire.number)}>
         <WhyPart head={texts.whatItIs}>
-          {texts.mmFromTo(wire.colour, wire.mm2, said(sheet, wire.from), said(sheet, wire.to))}
+          {texts.mmFromTo(wire.colour, wire.mm2, pointSaid(sheet, wire.from), pointSaid(sheet, wire.to))}
         </WhyPart>
         <WhyPart head={texts.itsWholeNet}>
           <ul className="list-disc pl-4">
             {net?.map((p) => (
-              <li key={p}>{said(sheet, p)}</li>
+              <li key={p}>{pointSaid(sheet, p)}</li>
             ))}
           </ul>
         </WhyPart>
@@ -216,8 +218,8 @@ function CircuitWhy({
     )
   return (
     <Why title={sheet.title}>
-      {sheet.what && <WhyPart head={texts.whatItIs}>{sheet.what}</WhyPart>}
-      {sheet.normal && <WhyPart head={texts.normal}>{sheet.normal}</WhyPart>}
+      {sheet.what && <WhyPart head={texts.whatItIs}>{said(sheet.what)}</WhyPart>}
+      {sheet.normal && <WhyPart head={texts.normal}>{said(sheet.normal)}</WhyPart>}
       {next}
     </Why>
   )

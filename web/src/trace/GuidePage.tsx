@@ -7,6 +7,8 @@ import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
 import { useKeys } from '../shared/useKeys'
 import { askMeter } from './askedMeter'
 import { Assume, SetAside } from './Assume'
@@ -21,6 +23,7 @@ export function GuidePage() {
   const liveRoll = useLive('roll')
   const liveTracing = useLive('tracing')
   const me = useMe()
+  const said = useSaid()
   const id = Number(useParams().trace)
   const queries = useQueryClient()
   const [far, setFar] = useState(false)
@@ -99,9 +102,9 @@ export function GuidePage() {
       {check && (
         <section aria-label={texts.openCheck} className="border-y-2 border-ink py-4">
           <p className="max-w-[46ch] text-[24px] leading-tight font-semibold" aria-live="polite">
-            {check.says}
+            {said(check.says)}
           </p>
-          {check.why && <p className="mt-2 max-w-[70ch] text-[17px] text-ink-2">{check.why}</p>}
+          {check.why && <p className="mt-2 max-w-[70ch] text-[17px] text-ink-2">{said(check.why)}</p>}
           {open && (
             <Answers
               check={check}
@@ -121,7 +124,7 @@ export function GuidePage() {
             <ol className="mt-4 list-decimal pl-6 text-[18px]">
               {check.found.next.map((n) => (
                 <li key={n} className="mb-1">
-                  {n}
+                  {said(n)}
                 </li>
               ))}
             </ol>
@@ -159,7 +162,7 @@ export function GuidePage() {
         keys={keys}
         heard={{ state: check?.id ?? '', tone: check?.kind === 'CONCLUSION' ? 'look' : 'free' }}
       >
-        <p className="text-[68px] leading-tight font-semibold">{check?.says}</p>
+        <p className="text-[68px] leading-tight font-semibold">{said(check?.says ?? '')}</p>
         {waits && <p className="mt-6 text-[44px] leading-tight">{waits}</p>}
         {check?.meter && (
           <p className="mt-6 font-narrow text-[64px] leading-tight font-semibold">
@@ -174,7 +177,7 @@ export function GuidePage() {
           <ol className="mt-6 list-decimal pl-14 text-[44px] leading-tight">
             {check.found.next.map((n) => (
               <li key={n} className="mb-3">
-                {n}
+                {said(n)}
               </li>
             ))}
           </ol>
@@ -209,6 +212,8 @@ function Answers({
   onMeasure: (reading: number | null, noEnd: boolean) => void
   sending: boolean
 }) {
+  const said = useSaid()
+  const show = useShow()
   if (!may) return null
   if (check.kind === 'METER' && check.meter)
     return <MeterEntry key={check.id} meter={check.meter} sending={sending} onMeasure={onMeasure} />
@@ -219,7 +224,7 @@ function Answers({
         <p className="mb-2 text-[17px]">
           {texts.whileTheEngine(
             check.value.name,
-            limits(check.value.from, check.value.to, check.value.unit),
+            limits(check.value.from, check.value.to, check.value.unit, show),
             check.value.when.join(' or '),
             check.value.source,
           )}
@@ -273,7 +278,7 @@ function Answers({
             disabled={sending}
             onClick={() => onAnswer(o.id)}
           >
-            {o.says} <span className="kbd">{i + 1}</span>
+            {said(o.says)} <span className="kbd">{i + 1}</span>
           </button>
         ))}
       </div>

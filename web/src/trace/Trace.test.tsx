@@ -286,6 +286,12 @@ it('limits are read as a technician says them', () => {
   expect(limits(4.75, 5.25, 'V')).toBe('4.75 to 5.25 V')
   expect(limits(undefined, 0.1, 'V')).toBe('0.1 V at most')
   expect(limits(20000, null, 'Ω')).toBe('20000 Ω at least')
+  const psi = (value: number, _: string, decimals: number) => ({
+    figure: (value / 6.895).toFixed(decimals + 1),
+    unit: 'psi',
+  })
+  expect(limits(100, null, 'kPa', psi)).toBe('14.5 psi at least')
+  expect(limits(undefined, 70, 'kPa', psi)).toBe('10.2 psi at most')
 })
 
 it('the path says how tracing stands', () => {

@@ -6,6 +6,7 @@ import { get, type TraceOffer, type TracesView } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
+import { useSaid } from '../shared/said'
 import { useKeys } from '../shared/useKeys'
 import { useBeginTrace } from './useBeginTrace'
 import { stands, texts } from './words'
@@ -15,6 +16,7 @@ export function Trace() {
   const { job, faults } = useJob()
   const liveRoll = useLive('roll')
   const me = useMe()
+  const said = useSaid()
   const [typed, setTyped] = useState('')
   const field = useRef<HTMLInputElement>(null)
   const all = useQuery({
@@ -102,7 +104,7 @@ export function Trace() {
                     {t.who}
                   </span>
                 </Link>
-                <p className="text-[15px]">{t.setAside || t.check?.says}</p>
+                <p className="text-[15px]">{t.setAside || said(t.check?.says ?? '')}</p>
               </li>
             ))}
           </ul>

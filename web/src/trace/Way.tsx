@@ -21,7 +21,7 @@ export function Way({ trace }: { trace: TraceView }) {
               {answeredBy[e.how]}
             </span>
             <span>
-              {e.asked} <b className="font-semibold">{said(e.says)}</b>{' '}
+              {said(e.asked)} <b className="font-semibold">{said(e.says)}</b>{' '}
               <span className="text-[14px] text-ink-3">
                 {e.who ?? texts.theUnit},{' '}
                 {new Date(e.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}

@@ -1,3 +1,4 @@
+import type { Shown as Figure } from '../shared/quantity'
 import type { Shown } from '../shared/words'
 import type { TraceLog, TraceView } from '../api/client'
 
@@ -22,9 +23,20 @@ export const answeredBy: Record<TraceLog['how'], string> = {
 }
 
 /** A limit as it is read: "4.75 to 5.25 V", "0.1 V at most". */
-export function limits(from: number | undefined | null, to: number | undefined | null, unit: string): string {
-  if (from != null && to != null) return `${from} to ${to} ${unit}`
-  return from != null ? `${from} ${unit} at least` : `${to} ${unit} at most`
+export function limits(
+  from: number | undefined | null,
+  to: number | undefined | null,
+  unit: string,
+  show: (value: number, unit: string, decimals: number) => Figure = (value) => ({
+    figure: String(value),
+    unit,
+  }),
+): string {
+  const shown = (value: number) => show(value, unit, String(value).split('.')[1]?.length ?? 0)
+  const low = from == null ? undefined : shown(from)
+  const high = to == null ? undefined : shown(to)
+  if (low && high) return `${low.figure} to ${high.figure} ${high.unit}`
+  return low ? `${low.figure} ${low.unit} at least` : `${high?.figure ?? ''} ${high?.unit ?? unit} at most`
 }
 
 /** What the path says of tracing. */

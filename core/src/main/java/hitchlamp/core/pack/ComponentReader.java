@@ -2,6 +2,7 @@ package hitchlamp.core.pack;
 
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.pack.Component.Sign;
+import hitchlamp.core.words.Said;
 import hitchlamp.yaml.Entry;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -48,11 +49,16 @@ final class ComponentReader {
         signs(e, "explains"),
         feeds,
         missedAs,
-        e.text("what", ""),
-        e.text("normal", ""),
-        e.itemsOf("causes").stream().map(Entry::text).toList(),
-        e.text("effects", ""),
-        e.itemsOf("next").stream().map(Entry::text).toList());
+        Said.written(e.text("what", "")).text(),
+        Said.written(e.text("normal", "")).text(),
+        sentences(e, "causes"),
+        Said.written(e.text("effects", "")).text(),
+        sentences(e, "next"));
+  }
+
+  /** Sentences of a list, with their figures as ones that convert. */
+  static List<String> sentences(Entry e, String list) {
+    return e.itemsOf(list).stream().map(i -> Said.written(i.text()).text()).toList();
   }
 
   private static List<Sign> signs(Entry e, String list) {

@@ -3,6 +3,7 @@ package hitchlamp.core.pack;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.pack.Guide.Ask;
 import hitchlamp.core.pack.Guide.Check;
+import hitchlamp.core.words.Said;
 import hitchlamp.yaml.Entry;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -40,7 +41,7 @@ final class GuideReader {
     if (e.text().length() > LONGEST_TEXT) {
       throw e.fault(PackWords.say("a-sentence-has-at-most-characters", LONGEST_TEXT));
     }
-    return e.text();
+    return Said.written(e.text()).text();
   }
 
   static Map<String, Guide> guides(Optional<Entry> table) {
@@ -154,7 +155,7 @@ final class GuideReader {
     Map<String, String> then = new LinkedHashMap<>();
     e.find("then").ifPresent(t -> then(t, then));
     String says = sentence(kind.equals("do") ? body : e.need("says"));
-    return new Check(id, says, e.text("why", ""), asks, then, Place.of(e));
+    return new Check(id, says, Said.written(e.text("why", "")).text(), asks, then, Place.of(e));
   }
 
   /** "out" stands for below and above; a single name for the one outcome of something to do. */
@@ -259,7 +260,7 @@ final class GuideReader {
   private static Ask conclusion(Entry e) {
     e.allow("finding", "part", "next");
     Guide.Finding finding = e.need("finding").oneOf(Guide.Finding.class);
-    List<String> next = e.itemsOf("next").stream().map(Entry::text).toList();
+    List<String> next = ComponentReader.sentences(e, "next");
     if (next.isEmpty()) {
       throw e.fault(PackWords.say("a-conclusion-names-what-to-do"));
     }

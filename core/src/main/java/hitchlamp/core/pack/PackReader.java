@@ -5,6 +5,7 @@ import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Said;
 import hitchlamp.yaml.Entry;
 import hitchlamp.yaml.YamlFault;
 import hitchlamp.yaml.YamlFile;
@@ -271,7 +272,7 @@ public final class PackReader {
         e.number("below", -1e9, 1e9, Double.NEGATIVE_INFINITY),
         e.yes("running", false),
         e.number("loaded", 0, 125, 0),
-        e.text("says"),
+        Said.written(e.text("says")).text(),
         e.text("source"));
   }
 

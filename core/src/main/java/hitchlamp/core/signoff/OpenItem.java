@@ -21,7 +21,7 @@ import java.util.Optional;
  * Something that stands between a job and its sign-off.
  *
  * @param says what is open, as a sentence
- * @param next what to do about it
+ * @param next what to do about it; figures in it convert as those of a {@link Said}
  */
 public record OpenItem(Said says, String next) {
   private OpenItem(String says, String next) {
@@ -134,13 +134,15 @@ public record OpenItem(Said says, String next) {
         open.add(
             new OpenItem(
                 SignoffWords.say("not-traced-to-the-end", t.title()),
-                SignoffWords.say("go-on-at-or-set-it", t.says())));
+                SignoffWords.said("go-on-at-or-set-it", new Said(t.says())).text()));
       }
       if (!t.assumed().isEmpty() && t.finding().isPresent()) {
         open.add(
             new OpenItem(
-                SignoffWords.say(
-                    "rests-on-what-was-assumed", t.title(), String.join("; ", t.assumed())),
+                SignoffWords.said(
+                    "rests-on-what-was-assumed",
+                    t.title(),
+                    Said.joined("; ", t.assumed().stream().map(Said::new).toList())),
                 SignoffWords.say("look-at-it-once-or-hand")));
       }
     }

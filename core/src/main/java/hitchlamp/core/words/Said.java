@@ -2,6 +2,8 @@ package hitchlamp.core.words;
 
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -28,11 +30,49 @@ public record Said(String text) {
               + CLOSES
               + "]{1,12}))?"
               + CLOSES);
+  private static final String NUMBER =
+      "\\d{1,3}(?:,\\d{3})+(?:\\.\\d{1,6})?|\\d{1,9}(?:\\.\\d{1,6})?";
+  private static final Pattern WRITTEN =
+      Pattern.compile(
+          "(?<![\\w.,/\u2212-])(-?(?:NUMBER))(?:( (?:to|and|or) )(-?(?:NUMBER)))?"
+                  .replace("NUMBER", NUMBER)
+              + " ("
+              + Arrays.stream(Unit.values())
+                  .filter(u -> UnitSystem.US.shown(u) != UnitSystem.METRIC.shown(u))
+                  .map(Unit::symbol)
+                  .sorted(Comparator.comparing(String::length).reversed())
+                  .map(Pattern::quote)
+                  .collect(Collectors.joining("|"))
+              + ")(?![\\w/·²])");
   private static final Pattern MARK = Pattern.compile("[" + OPENS + "-" + CLOSES + "]");
 
   /** Text that holds no figures; marks that stray into it are taken out. */
   public static Said plain(String text) {
     return new Said(MARK.matcher(text).replaceAll(""));
+  }
+
+  /**
+   * A sentence as somebody wrote it, in a pack for instance: what stands in it as a figure with a
+   * unit that has another in the other system becomes a figure, in "84 to 95 °C" both.
+   */
+  public static Said written(String text) {
+    return new Said(
+        WRITTEN
+            .matcher(plain(text).text())
+            .replaceAll(
+                r -> {
+                  String unit = " " + r.group(4);
+                  String second =
+                      r.group(2) == null
+                          ? ""
+                          : r.group(2) + OPENS + bare(r.group(3)) + unit + CLOSES;
+                  return Matcher.quoteReplacement(
+                      OPENS + bare(r.group(1)) + unit + CLOSES + second);
+                }));
+  }
+
+  private static String bare(String number) {
+    return number.replace(",", "");
   }
 
   /** Sentences one after another. */

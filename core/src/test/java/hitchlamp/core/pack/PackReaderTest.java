@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Name;
+import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.words.Said;
 import hitchlamp.yaml.YamlFault;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -15,6 +18,37 @@ import org.junit.jupiter.params.provider.CsvSource;
 class PackReaderTest {
   private static final String HEAD =
       "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 3\nidentify: {maker: Orrendale, model: Korvane}\n";
+
+  @Test
+  void noSentenceOfTheProjectsPacksKeepsAPressureOrATemperatureInOneSystemOnly() {
+    PackShelf shelf = PackShelf.read(Path.of("../packs"));
+    List<String> all = new ArrayList<>();
+    for (Pack pack : shelf.packs()) {
+      pack.limits().forEach(l -> all.add(l.says()));
+      for (Component c : pack.components().values()) {
+        all.addAll(List.of(c.what(), c.normal(), c.effects()));
+        all.addAll(c.causes());
+        all.addAll(c.next());
+      }
+      for (Guide g : pack.guides().values()) {
+        for (Guide.Check c : g.checks().values()) {
+          all.addAll(List.of(c.says(), c.why()));
+          all.addAll(c.asks().outcomes().values());
+          if (c.asks() instanceof Guide.Conclusion end) {
+            all.addAll(end.next());
+          }
+        }
+      }
+    }
+    assertThat(all.stream().filter(s -> !new Said(s).figures().isEmpty())).hasSizeGreaterThan(20);
+    assertThat(all)
+        .allSatisfy(
+            s -> {
+              assertThat(new Said(s).in(UnitSystem.US))
+                  .doesNotContainPattern("kPa|MPa|°C|\\d bar\\b");
+              assertThat(s).doesNotContainPattern("psi|°F");
+            });
+  }
 
   @Test
   void thePacksOfTheProjectAreSound() {

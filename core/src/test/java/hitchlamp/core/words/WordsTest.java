@@ -49,6 +49,30 @@ class WordsTest {
   }
 
   @Test
+  void whatSomebodyWroteWithAUnitIsReadInTheUnitsOfItsReader() {
+    for (String[] pair :
+        new String[][] {
+          {"84 to 95 °C warm.", "183 °F to 203 °F warm."},
+          {
+            "About 100 kPa at idle, 300 to 500 kPa.",
+            "About 14.5 psi at idle, 43.5 psi to 72.5 psi."
+          },
+          {"Rail within 5 MPa of it", "Rail within 725 psi of it"},
+          {"At -20 °C, or 1,500 km", "At -4 °F, or 932 mi"},
+          {"(2.5 MPa)", "(363 psi)"},
+          {
+            "4.75 to 5.25 V, 3 s, 110,000 rpm, 12 kPaX", "4.75 to 5.25 V, 3 s, 110,000 rpm, 12 kPaX"
+          },
+          {"X21 kPa, SPN 100/1 kPa, 7 km/hX", "X21 kPa, SPN 100/1 kPa, 7 km/hX"},
+          {"50 km/h and 6 or 8 L", "31 mph and 1.6 gal or 2.1 gal"}
+        }) {
+      assertThat(Said.written(pair[0]).in(UnitSystem.US)).isEqualTo(pair[1]);
+    }
+    assertThat(Said.written("84 to 95 °C")).hasToString("84 °C to 95 °C");
+    assertThat(Said.written("1 \uFFF9kPa")).hasToString("1 kPa");
+  }
+
+  @Test
   void brokenMarksAreLeftOutAndNothingIsLost() {
     for (String broken :
         List.of(
