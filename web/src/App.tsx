@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
+import { NoPage, PageFailed } from './job/NoPage'
 import { texts } from './shared/words'
 
 /** A page that is fetched when somebody goes there. */
@@ -11,6 +12,7 @@ function page<N extends string>(load: () => Promise<Record<N, ComponentType>>, n
 const router = createBrowserRouter([
   {
     path: '/',
+    ErrorBoundary: PageFailed,
     HydrateFallback: () => <p className="p-6 text-ink-2">{texts.oneMoment}</p>,
     children: [
       { index: true, lazy: page(() => import('./job/Units'), 'Units') },
@@ -49,9 +51,10 @@ const router = createBrowserRouter([
           { path: 'trace/circuits/:part', lazy: page(() => import('./trace/CircuitPage'), 'CircuitPage') },
           { path: 'sign-off', lazy: page(() => import('./signoff/SignOff'), 'SignOff') },
           { path: 'logbook', lazy: page(() => import('./job/LogbookPage'), 'LogbookPage') },
-          { path: ':step', lazy: page(() => import('./job/NotYet'), 'NotYet') },
+          { path: '*', Component: NoPage },
         ],
       },
+      { path: '*', Component: NoPage },
     ],
   },
 ])

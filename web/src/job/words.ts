@@ -2,6 +2,13 @@ import type { Shown } from '../shared/words'
 
 /** What the screens of this area say. */
 export const texts = {
+  thereIsNoSuchPage: 'There is no such page',
+  theAddressMayBeMistyped: 'The address may be mistyped, or what it named is gone.',
+  toTheUnits: 'To the units',
+  thisPageDidNotComeUp: 'This page did not come up',
+  nothingCapturedIsLostReload:
+    'Nothing captured is lost, and nothing on the unit changes by it. Reload the page.',
+  reload: 'Reload',
   askAgain: 'Ask the module again',
   lettingGo: (a: Shown) => `Letting go: ${a}. The module has not confirmed it yet`,
   notConfirmed: (a: Shown) =>
@@ -92,7 +99,6 @@ export const texts = {
   noJobFitsChooseAUnit: 'No job fits. Choose a unit and open one.',
   noneTodayEarlier: (a: Shown) => `none today, ${a} earlier`,
   noneYet: 'None yet.',
-  notBuiltYet: 'Not built yet',
   noteToTheLogbook: 'Note to the logbook',
   noteToTheLogbook2: 'note to the logbook',
   noteToTheLogbookN: 'Note to the logbook  (n)',
@@ -124,9 +130,7 @@ export const texts = {
   searchTheListInFront: 'search the list in front',
   searchUnitsAndJobs: 'Search units and jobs',
   seatFree: 'Seat free',
-  seeTheFaults: 'See the faults',
   seeWhatIsOpen: 'see what is open',
-  sevenStepsFromHookingUpTo: 'Seven steps from hooking up to sign-off. You may jump back and forth.',
   signOut: 'Sign out',
   singleLetterKeys: 'Single-letter keys',
   storage: 'Storage',
@@ -140,11 +144,8 @@ export const texts = {
   theNoteWasNotSavedIt: 'The note was not saved. It is still in the field; press Enter again.',
   thePageHasLostHitchLamp:
     'The page has lost Hitch Lamp itself and tries again by itself. What you see is from before.',
-  thePathOfAJob: 'The path of a job',
   theSeatAtThisUnit: 'The seat at this unit',
   theSeatIsFree: 'The seat is free.',
-  thisStepOfTheJobComes:
-    'This step of the job comes with a later version. What can be done now: hook up, call the roll, read the faults.',
   time: 'Time',
   trace: 'Trace',
   typeANoteAtTheBottom:
