@@ -44,14 +44,14 @@ export type CsvMap = Sure<Schemas['CsvMap']>
 export type TableLook = Omit<Schemas['Look'], 'map'> & { map: CsvMap }
 export type AlignView = Schemas['AlignView']
 export type Difference = Schemas['Difference']
-export type CutoutView = Omit<Schemas['CutoutView'], 'preconditions'> & {
-  preconditions: (Omit<Sure<Schemas['Precondition']>, 'says' | 'now'> & {
-    says: Schemas['Said']
-    now: Schemas['Said']
-  })[]
+export type TrialView = Omit<Schemas['TrialView'], 'conditions'> & { conditions: TrialCondition[] }
+export type TrialCondition = Sure<Schemas['Condition']>
+export type TrialMeasured = Schemas['TrialMeasured']
+export type TrialHead = Schemas['TrialHead']
+export type TrialKept = Omit<Schemas['KeptTrial'], 'view'> & { view?: TrialView | null }
+export type TrialOffer = Omit<Schemas['TrialOffer'], 'modules'> & {
+  modules: (Omit<Schemas['TrialModule'], 'conditions'> & { conditions: TrialCondition[] })[]
 }
-export type TrialKept = Omit<Schemas['Kept'], 'cutout'> & { cutout: CutoutView }
-export type TrialCan = Schemas['CanView']
 export type TraceView = Schemas['TraceView']
 export type TraceCheck = Schemas['CheckView']
 export type TraceLog = Schemas['LogLine']

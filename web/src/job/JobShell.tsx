@@ -183,7 +183,7 @@ function Path() {
   const { roll, faults, story } = useJob()
   const link = useLive('link')
   const recorders = useLive('recorders')
-  const cutout = useLive('cutout')
+  const trial = useLive('trial')
   const rollState = useLive('roll')?.state
   const id = useParams().job
   const traces = useQuery({
@@ -194,7 +194,7 @@ function Path() {
   return (
     <nav aria-label={texts.pathOfTheJob} className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(link, roll, faults, story, recorders, cutout, traces.data?.traces).map((step) => (
+        {steps(link, roll, faults, story, recorders, trial, traces.data?.traces).map((step) => (
           <li key={step.path} className="relative">
             <NavLink
               to={`/jobs/${id}/${step.path}`}

@@ -1,4 +1,4 @@
-import type { CutoutView, FaultsView, Roll, StoryView, TraceView } from '../api/client'
+import type { TrialView, FaultsView, Roll, StoryView, TraceView } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
 import { tracing } from '../trace/words'
@@ -20,7 +20,7 @@ export function steps(
   read: FaultsView | undefined,
   story: StoryView | undefined,
   recorders: RecorderState[] = [],
-  cutout?: CutoutView,
+  trial?: TrialView,
   traces: { state: TraceView['state'] }[] = [],
 ): Step[] {
   return [
@@ -33,7 +33,7 @@ export function steps(
     },
     { path: 'story', title: texts.story, says: storySays(story), done: story?.state === 'COMPLETE' },
     { path: 'watch', title: texts.watch, says: watch(link, recorders), done: false },
-    { path: 'tests', title: texts.tests, says: tests(cutout), done: cutout?.stage === 'ENDED' },
+    { path: 'tests', title: texts.tests, says: tests(trial), done: trial?.stage === 'ENDED' },
     {
       path: 'trace',
       title: texts.trace,
@@ -95,11 +95,12 @@ function watch(link: LinkState | undefined, recorders: RecorderState[]): string 
   return link?.state === 'UP' ? 'live' : texts.whenHookedUp
 }
 
-function tests(cutout: CutoutView | undefined): string {
-  if (!cutout) return texts.notBegun
-  if (cutout.stage !== 'ENDED')
-    return cutout.off.length > 0 ? texts.cylinderOff(cutout.off.join(', ')) : texts.cutoutIsReady
-  return { PASS: texts.cutoutPass, FAIL: texts.cutoutFail, CANNOT_TELL: texts.cutoutCannotTell }[
-    cutout.verdict
-  ]
+function tests(trial: TrialView | undefined): string {
+  if (!trial) return texts.notBegun
+  if (trial.stage !== 'ENDED') return texts.testUnderWay(trial.title)
+  return {
+    PASS: texts.testPassed(trial.title),
+    FAIL: texts.testFailed(trial.title),
+    CANNOT_TELL: texts.testCannotTell(trial.title),
+  }[trial.judgement.verdict]
 }

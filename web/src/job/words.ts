@@ -2,6 +2,10 @@ import type { Shown } from '../shared/words'
 
 /** What the screens of this area say. */
 export const texts = {
+  testUnderWay: (a: Shown) => `${a}: under way`,
+  testPassed: (a: Shown) => `${a}: pass`,
+  testFailed: (a: Shown) => `${a}: fail`,
+  testCannotTell: (a: Shown) => `${a}: cannot tell`,
   thereIsNoSuchPage: 'There is no such page',
   theAddressMayBeMistyped: 'The address may be mistyped, or what it named is gone.',
   toTheUnits: 'To the units',
@@ -53,11 +57,6 @@ export const texts = {
   comesWithTheRoll: 'comes with the roll',
   complaintInTheCustomersWords: 'Complaint, in the customer’s words',
   ctrlK: 'Ctrl K',
-  cutoutCannotTell: 'cutout: cannot tell',
-  cutoutFail: 'cutout: fail',
-  cutoutIsReady: 'cutout is ready',
-  cutoutPass: 'cutout: pass',
-  cylinderOff: (a: Shown) => `cylinder ${a} off`,
   engineHours: 'Engine hours',
   esc: 'Esc',
   everyReadCommandAndNoteOf:

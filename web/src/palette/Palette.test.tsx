@@ -1,7 +1,7 @@
 import { fireEvent, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, expect, it, vi } from 'vitest'
-import type { FaultsView, Job, Roll, TrialCan, Unit } from '../api/client'
+import type { FaultsView, Job, Roll, TrialOffer, Unit } from '../api/client'
 import type { WatchChannel } from '../watch/types'
 import { JOB, renderInJob, stubServer } from '../test-support'
 import { Palette } from './Palette'
@@ -86,7 +86,9 @@ it('finds live values, tests, faults of the last read and actions', () => {
       { id: 'engine/110', name: 'Engine coolant temperature', spn: 110, side: '' },
       { id: 'acm/110', name: 'Engine coolant temperature', spn: 110, side: '' },
     ] as WatchChannel[],
-    trials: { engines: [{ id: 'engine', title: 'Engine' }] } as TrialCan,
+    tests: [
+      { test: 'cutout', title: 'Cylinder cutout by hand', modules: [{ id: 'engine', title: 'Engine' }] },
+    ] as unknown as TrialOffer[],
     faults: {
       faults: [{ spn: 4765, fmi: 18, component: 'DOC intake', moduleTitle: 'Aftertreatment' }],
     } as unknown as FaultsView,
@@ -95,7 +97,7 @@ it('finds live values, tests, faults of the last read and actions', () => {
   expect(matching(all, 'coolant')).toEqual([
     { kind: 'value', text: 'Engine coolant temperature, SPN 110', to: '/jobs/3/watch?spn=110' },
   ])
-  expect(matching(all, 'cutout')[0]?.to).toBe('/jobs/3/tests/cutout?engine=engine')
+  expect(matching(all, 'cutout')[0]?.to).toBe('/jobs/3/tests/run/cutout?module=engine')
   expect(matching(all, '4765')[0]?.text).toBe('SPN 4765 FMI 18 DOC intake, Aftertreatment')
   matching(all, 'read faults')[0]?.run?.()
   expect(done).toEqual(['read'])

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useContext, useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
-import { get, type Job, post, type TracesView, type TrialCan, type Unit } from '../api/client'
+import { get, type Job, post, type TracesView, type TrialOffer, type Unit } from '../api/client'
 import { JobContext } from '../job/jobContext'
 import { Panel } from '../shared/Panel'
 import { change, useSettings } from '../shared/settings'
@@ -58,9 +58,9 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
   const here = useContext(JobContext)
   const units = useQuery({ queryKey: ['units', ''], queryFn: () => get<Unit[]>('/api/units') })
   const jobs = useQuery({ queryKey: ['jobs', ''], queryFn: () => get<Job[]>('/api/jobs') })
-  const trials = useQuery({
-    queryKey: ['trial-can', id],
-    queryFn: () => get<TrialCan>(`/api/jobs/${id}/trials/can`),
+  const tests = useQuery({
+    queryKey: ['offers', id],
+    queryFn: () => get<TrialOffer[]>(`/api/jobs/${id}/trials/offers`),
     enabled: id !== undefined,
   })
   const traces = useQuery({
@@ -75,7 +75,7 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
       ...(id === undefined ? {} : { job: id }),
       ...(here?.roll ? { roll: here.roll } : {}),
       ...(here?.faults ? { faults: here.faults } : {}),
-      ...(trials.data ? { trials: trials.data } : {}),
+      ...(tests.data ? { tests: tests.data } : {}),
       units: units.data ?? [],
       jobs: jobs.data ?? [],
       offers: traces.data?.offers ?? [],

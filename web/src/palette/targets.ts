@@ -1,4 +1,5 @@
-import type { FaultsView, Job, Roll, TraceOffer, TrialCan, Unit } from '../api/client'
+import type { FaultsView, Job, Roll, TraceOffer, TrialOffer, Unit } from '../api/client'
+import { trialPath } from '../trial/paths'
 import { oneEach } from '../watch/sources'
 import type { WatchChannel } from '../watch/types'
 import { texts } from './words'
@@ -20,7 +21,7 @@ export interface Known {
   roll?: Roll
   faults?: FaultsView
   channels?: WatchChannel[]
-  trials?: TrialCan
+  tests?: TrialOffer[]
   offers?: TraceOffer[]
   actions?: Target[]
 }
@@ -54,12 +55,13 @@ function ofJob(job: number, k: Known): Target[] {
       text: texts.spnFmi(f.spn, f.fmi, f.component, f.moduleTitle),
       to: `${at}/faults?spn=${f.spn}&fmi=${f.fmi}`,
     })
-  for (const e of k.trials?.engines ?? [])
-    found.push({
-      kind: 'test',
-      text: texts.cylinderCutoutByHand(e.title.toLowerCase()),
-      to: `${at}/tests/cutout?engine=${encodeURIComponent(e.id)}`,
-    })
+  for (const o of k.tests ?? [])
+    for (const m of o.modules)
+      found.push({
+        kind: 'test',
+        text: `${o.title}, ${m.title.toLowerCase()}`,
+        to: trialPath(job, o.test, m.id),
+      })
   for (const o of (k.offers ?? []).filter((x) => x.circuit))
     found.push({ kind: 'circuit', text: o.title, to: `${at}/trace/circuits/${o.part}` })
   for (const c of oneEach(k.channels ?? []).channels) {

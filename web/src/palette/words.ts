@@ -12,7 +12,6 @@ export const texts = {
   compareFaultReads: 'Compare fault reads',
   compareFiguresOverUnitsAndVisits: 'Compare figures over units and visits',
   ctrlK: 'Ctrl K',
-  cylinderCutoutByHand: (a: Shown) => `Cylinder cutout by hand, ${a}`,
   daylightTheme: 'Daylight theme',
   found: 'Found',
   goTo: 'Go to',

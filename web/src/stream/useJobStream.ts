@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type {
-  CutoutView,
+  TrialView,
   FaultsView,
   LampCheck,
   LogEntry,
@@ -28,8 +28,8 @@ export interface JobLive {
   lampCheck: LampCheck | undefined
   /** Recorders, running and just ended. */
   recorders: RecorderState[] | undefined
-  /** The cylinder cutout under way, or the last one. */
-  cutout: CutoutView | undefined
+  /** The test under way, or the last one. */
+  trial: TrialView | undefined
   /** What an open check of a guide waits for. */
   tracing: Tracing | undefined
   /** What changed between the last two reads, in sentences; a new array each time. */
@@ -51,7 +51,7 @@ export const NOTHING: JobLive = {
   selfTest: undefined,
   lampCheck: undefined,
   recorders: undefined,
-  cutout: undefined,
+  trial: undefined,
   tracing: undefined,
   changed: undefined,
   disk: undefined,
@@ -74,7 +74,7 @@ export function useJobStream(job: number): JobStore {
         case 'faults':
         case 'vessel':
         case 'story':
-        case 'cutout':
+        case 'trial':
         case 'tracing':
         case 'disk':
           store.set({ [change.type]: change.body })
@@ -105,7 +105,10 @@ export function useJobStream(job: number): JobStore {
           )
           if (entry.kind === 'ROLL') void queries.invalidateQueries({ queryKey: ['job', job] })
           if (entry.kind === 'WATCH') void queries.invalidateQueries({ queryKey: ['recordings', job] })
-          if (entry.kind === 'TEST') void queries.invalidateQueries({ queryKey: ['trials', job] })
+          if (entry.kind === 'TEST') {
+            void queries.invalidateQueries({ queryKey: ['trials', job] })
+            void queries.invalidateQueries({ queryKey: ['offers', job] })
+          }
           break
         }
         case 'snapshot':

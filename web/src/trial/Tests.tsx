@@ -1,85 +1,179 @@
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
-import { get, type TrialCan, type TrialKept } from '../api/client'
+import { get, type TrialHead, type TrialOffer } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
-import { verdicts, texts } from './words'
+import { useSaid } from '../shared/said'
+import { OfferRow } from './OfferRow'
+import { trialPath } from './paths'
+import { endings, risks, texts, verdicts } from './words'
 
-/** Tests that this unit can do, and what those done have shown. */
+/** Tests that this unit can do, those for today's leads first, and what those done have shown. */
 export function Tests() {
-  const { job } = useJob()
+  const { job, faults } = useJob()
   const liveRoll = useLive('roll')
   const liveLink = useLive('link')
-  const can = useQuery({
-    queryKey: ['trial-can', job.id, liveRoll?.state, liveLink?.state],
-    queryFn: () => get<TrialCan>(`/api/jobs/${job.id}/trials/can`),
+  const [chosen, setChosen] = useState<string>()
+  const offers = useQuery({
+    queryKey: ['offers', job.id, liveRoll?.state, liveLink?.state, faults?.readId],
+    queryFn: () => get<TrialOffer[]>(`/api/jobs/${job.id}/trials/offers`),
   })
   const done = useQuery({
     queryKey: ['trials', job.id],
-    queryFn: () => get<TrialKept[]>(`/api/jobs/${job.id}/trials`),
+    queryFn: () => get<TrialHead[]>(`/api/jobs/${job.id}/trials`),
   })
-  const ready = (can.data?.engines.length ?? 0) > 0
+  const all = offers.data ?? []
+  const can = all.filter((o) => o.modules.length > 0)
+  const cannot = all.filter((o) => o.modules.length === 0)
+  const groups = grouped(can)
+  const shown = all.find((o) => o.test === chosen) ?? can[0]
   return (
     <>
-      <h1 className="mb-3">{texts.tests}</h1>
-      <ProblemBox problem={can.error ?? done.error} />
-      <section aria-label={texts.cylinderCutoutByHand} className="mb-5 border-y border-line py-3">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          <h2>{texts.cylinderCutoutByHand}</h2>
-          <span className="text-ink-2">{texts.about3MinEngineIdling}</span>
-          {ready ? (
-            <span className="ml-auto flex gap-2">
-              {can.data?.engines.map((e) => (
-                <Link
-                  key={e.id}
-                  className="btn btn-main"
-                  to={`/jobs/${job.id}/tests/cutout?engine=${encodeURIComponent(e.id)}`}
-                >
-                  {(can.data?.engines.length ?? 0) > 1
-                    ? texts.openTheTest(e.title.toLowerCase())
-                    : texts.openTheTest2}
-                </Link>
-              ))}
-            </span>
-          ) : (
-            <Link className="btn ml-auto" to={`/jobs/${job.id}/hook-up`}>
-              {liveLink?.state === 'UP' ? texts.callTheRollFirst : texts.hookUpFirst}
-            </Link>
-          )}
-        </div>
-        <p className="max-w-[70ch]">{texts.singleCylindersAreSwitchedOffAnd}</p>
-        {can.data && !can.data.known && <p className="text-ink-2">{texts.thePackOfThisUnitNames}</p>}
-      </section>
-      <section aria-label={texts.testsDone}>
-        <h2 className="mb-1">{texts.doneInThisJob}</h2>
-        {(done.data ?? []).length === 0 ? (
-          <p className="text-ink-2">{texts.noneYet}</p>
-        ) : (
-          <ul>
-            {done.data?.map((t) => (
-              <li key={t.id} className="border-b border-line py-2">
-                <Link to={`/jobs/${job.id}/tests/${t.id}`} className="flex flex-wrap items-baseline gap-3">
-                  <span className={`mark ${t.cutout.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
-                    {verdicts[t.cutout.verdict]}
-                  </span>
-                  <b className="font-semibold">{texts.cylinderCutoutByHand}</b>
-                  <span className="text-ink-2">
-                    {t.engine},{' '}
-                    {new Date(t.endedAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })},{' '}
-                    {t.who}
-                  </span>
-                </Link>
-                <p className="text-[15px]">{t.cutout.verdictSays}</p>
-              </li>
-            ))}
-          </ul>
+      <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
+        <h1>{texts.tests}</h1>
+        {offers.data && all.length > 0 && (
+          <p className="text-ink-2">{texts.canAndCannot(can.length, cannot.length)}</p>
         )}
-      </section>
+      </div>
+      <ProblemBox problem={offers.error ?? done.error} />
+      {offers.data && can.length === 0 && (
+        <p className="mb-4 flex max-w-[70ch] flex-wrap items-center gap-3">
+          {all.length === 0 ? texts.thePackOfThisUnitNames : texts.noneCanBeDoneNow}
+          <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
+            {liveLink?.state === 'UP' ? texts.callTheRollFirst : texts.hookUpFirst}
+          </Link>
+        </p>
+      )}
+      {groups.map(([head, of]) => (
+        <section key={head} aria-label={head} className="mb-4">
+          <h2 className="border-b border-line-strong pb-1">{head}</h2>
+          {of.map((o) => (
+            <OfferRow
+              key={o.test}
+              offer={o}
+              chosen={o === shown}
+              job={job.id}
+              onChoose={() => setChosen(o.test)}
+            />
+          ))}
+        </section>
+      ))}
+      {cannot.length > 0 && (
+        <section aria-label={texts.whatItCannotDoNow} className="mb-4">
+          <h2 className="border-b border-line-strong pb-1">{texts.whatItCannotDoNow}</h2>
+          {cannot.map((o) => (
+            <p key={o.test} className="border-b border-line py-2">
+              <b className="font-semibold">{o.title}</b> <span className="text-ink-2">{o.why}</span>
+            </p>
+          ))}
+        </section>
+      )}
+      <Done job={job.id} runs={done.data ?? []} />
+      <OfferWhy offer={shown} job={job.id} />
+    </>
+  )
+}
+
+/** For today's leads first, then by system; each in the order in which the server has put them. */
+function grouped(offers: TrialOffer[]): [string, TrialOffer[]][] {
+  const groups = new Map<string, TrialOffer[]>()
+  for (const o of offers) {
+    const head = o.leads.length > 0 ? texts.forTodaysLeads : o.system
+    groups.set(head, [...(groups.get(head) ?? []), o])
+  }
+  return [...groups]
+}
+
+function Done({ job, runs }: { job: number; runs: TrialHead[] }) {
+  const said = useSaid()
+  return (
+    <section aria-label={texts.testsDone}>
+      <h2 className="mb-1">{texts.doneInThisJob}</h2>
+      {runs.length === 0 ? (
+        <p className="text-ink-2">{texts.noneYet}</p>
+      ) : (
+        <ul>
+          {runs.map((t) => (
+            <li key={t.id} className="border-b border-line py-2">
+              <Link to={`/jobs/${job}/tests/${t.id}`} className="flex flex-wrap items-baseline gap-3">
+                <span
+                  className={`mark ${t.verdict === 'FAIL' ? 'mark-filled' : t.verdict ? '' : 'mark-dotted'}`}
+                >
+                  {t.verdict ? verdicts[t.verdict] : texts.nothingSeen}
+                </span>
+                <b className="font-semibold">{t.title}</b>
+                <span className="text-ink-2">
+                  {t.moduleTitle},{' '}
+                  {new Date(t.endedAt ?? t.beganAt).toLocaleString([], {
+                    dateStyle: 'short',
+                    timeStyle: 'short',
+                  })}
+                  , {t.who}
+                </span>
+              </Link>
+              <p className="text-[15px]">
+                {t.verdict ? said({ text: t.says }) : t.ending ? endings[t.ending] : texts.itsEndIsNotKnown}
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+function OfferWhy({ offer, job }: { offer: TrialOffer | undefined; job: number }) {
+  const said = useSaid()
+  if (!offer)
+    return (
       <Why title={texts.tests}>
         <WhyPart head={texts.whatTheyAre}>{texts.theUnitIsMadeToDo}</WhyPart>
         <WhyPart head={texts.safety}>{texts.aTestStartsOnlyWhenEvery}</WhyPart>
       </Why>
-    </>
+    )
+  return (
+    <Why title={offer.title}>
+      <WhyPart head={texts.whatItAnswers}>
+        {said({ text: offer.answers })}
+        {offer.leads.length > 0 && (
+          <span className="mt-1 block text-petrol">{texts.forLeads(offer.leads.join(', '))}</span>
+        )}
+      </WhyPart>
+      <WhyPart head={texts.whatItTakes}>
+        {texts.engineMinutes(offer.engine, offer.minutes)}
+        {offer.modules.some((m) => m.conditions.some((c) => c.state === 'FAILS')) && (
+          <ul className="mt-1">
+            {offer.modules
+              .flatMap((m) => m.conditions)
+              .filter((c) => c.state === 'FAILS')
+              .map((c) => (
+                <li key={c.id}>{said(c.how)}</li>
+              ))}
+          </ul>
+        )}
+      </WhyPart>
+      <WhyPart head={texts.risk}>
+        {risks[offer.risk]} {offer.hazards.map((h) => said({ text: h })).join(' ')}
+      </WhyPart>
+      <WhyPart head={texts.next}>
+        <span className="flex flex-col gap-2">
+          {offer.modules.map((m, i) => (
+            <Link
+              key={m.id}
+              className={`btn ${i === 0 ? 'btn-main' : ''}`}
+              to={trialPath(job, offer.test, m.id)}
+            >
+              {offer.modules.length > 1 ? texts.openTheTest(m.title.toLowerCase()) : texts.openTheTest2}
+            </Link>
+          ))}
+          <Link className="btn" to={`/jobs/${job}/faults`}>
+            {texts.todaysLeads}
+          </Link>
+        </span>
+      </WhyPart>
+      <p className="mt-auto text-[15px] text-ink-2">{texts.aTestStartsOnlyWhenEvery}</p>
+    </Why>
   )
 }

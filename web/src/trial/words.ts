@@ -1,88 +1,104 @@
+import type { TrialCondition, TrialHead, TrialView } from '../api/client'
 import type { Shown } from '../shared/words'
-import type { CutoutView } from '../api/client'
 
 /** Verdicts as they are read. */
-export const verdicts: Record<CutoutView['verdict'], string> = {
+export const verdicts: Record<TrialView['judgement']['verdict'], string> = {
   PASS: 'Pass',
   FAIL: 'Fail',
   CANNOT_TELL: 'Cannot tell',
 }
 
-export const preconditions = { HOLDS: 'holds', FAILS: 'does not', NOT_KNOWN: 'not known' } as const
+/** How a condition stands. */
+export const conditions: Record<TrialCondition['state'], string> = {
+  HOLDS: 'holds',
+  FAILS: 'does not',
+  NOT_KNOWN: 'not known',
+}
+
+/** How far a control is. */
+export const setPointStates: Record<TrialView['setPoints'][number]['state'], string> = {
+  RETURNED: 'with its module',
+  SETTING: 'commanded',
+  FOLLOWING: 'not there yet',
+  SET: 'there',
+  RETURNING: 'letting go',
+}
+
+/** How a run ended. */
+export const endings: Record<NonNullable<TrialHead['ending']>, string> = {
+  NOT_YET: 'It has not ended.',
+  COMPLETE: 'It came to its end.',
+  ENDED: 'It was ended by hand.',
+  STOPPED: 'Everything was let go of before its end.',
+  REFUSED: 'The module refused, or did not do what it confirmed.',
+  GUARDED: 'A guard let go.',
+  UNATTENDED: 'It was let go of because no browser of the seat was left.',
+  LINK_LOST: 'The link broke.',
+  NOT_CONFIRMED: 'The module did not confirm that it has let go.',
+}
+
+/** What a test does to the machine, by its risk. */
+export const risks: Record<number, string> = {
+  0: 'Nothing moves.',
+  1: 'Something moves or changes.',
+  2: 'Hot, fast or loud.',
+}
 
 /** What the screens of this area say. */
 export const texts = {
-  notAvailable: 'not available',
-  about3MinEngineIdling: 'about 3 min, engine idling',
-  aCylinderThatIsOffDoes:
-    'A cylinder that is off does no work. Speed falls for a moment, then the governor adds fuel to the others until speed is back. What it adds is the share of the one that is off; 100 % is the median cylinder.',
-  allAlikeWithinTheNoiseBelow: (a: Shown) =>
-    `All alike within the noise. Below ${a} % and clear of the noise a cylinder is weak. Common practice, no source.`,
-  allFire: 'All fire',
-  allowThreeAtATime: 'Allow three at a time',
+  allConditionsHold: 'all conditions hold',
   allTests: 'All tests',
+  anotherTestIsUnderWay: (a: Shown) => `Another test is under way: ${a}. End it first.`,
   aTestStartsOnlyWhenEvery:
-    'A test starts only when every precondition holds. Whatever is held is shown in the amber strip; Esc lets go of it from any page.',
+    'A test starts only when every condition holds. Whatever is held is shown in the amber strip; Esc lets go of it from any page.',
   begin: 'Begin',
-  byEar: (a: Shown) => `by ear: ${a}`,
+  beginsIn: (a: Shown) => `Begins in ${a} seconds`,
+  beginsInWords: 'Begins in',
   callTheRollFirst: 'Call the roll first',
+  canAndCannot: (a: Shown, b: Shown) => `${a} this unit can do now, ${b} it cannot`,
   checkTheConditions: 'Check the conditions',
   checkTheConditionsAgain: 'Check the conditions again',
-  cutout: 'Cutout',
-  cylinder: (a: Shown) => `Cylinder ${a}`,
-  cylinderCutoutByHand: 'Cylinder cutout by hand',
-  cylinderOff: (a: Shown) => `Cylinder ${a} off`,
+  conditions: 'Conditions',
   doneInThisJob: 'Done in this job',
-  eachCylindersShareOfTheWork: "Each cylinder's share of the work",
   endIt: 'End it',
-  engineSpeed: 'Engine speed',
+  engineMinutes: (a: Shown, b: Shown) => `Engine ${a}, about ${b} min.`,
   farView: 'Far view ',
-  fuelling: 'fuelling',
-  fuelling2: 'Fuelling',
-  heardAChange: 'Heard a change?',
+  forLeads: (a: Shown) => `For ${a}.`,
+  forSeconds: (a: Shown) => `for ${a} s`,
+  forTodaysLeads: 'For today’s leads',
   hookUpFirst: 'Hook up first',
-  howItIsFound: 'How it is found',
-  inMgAStrokeRightDashed: ' in mg a stroke (right, dashed)',
-  inRpmLeftAnd: ' in rpm (left) and ',
+  inUnit: (a: Shown, b: number) => `in ${a}${b === 0 ? ' (left)' : ''}`,
+  itHolds: 'It holds',
+  itsEndIsNotKnown: 'How it ended is not known: the tool was stopped meanwhile.',
   itsLiveValues: 'Its live values',
-  itStands: 'It stands',
-  itWorks: 'it works',
-  letAllCylindersFire: 'Let all cylinders fire',
-  letAllFire: 'Let all fire',
-  letItFire: 'Let it fire',
+  limitsFrom: 'Limits from',
+  holdAndLookedAt: (a: number, b: number) => `${a} hold, ${b} looked at when it is opened`,
+  minutes: (a: Shown) => `${a} min`,
   next: 'Next',
-  no: 'no',
-  noDifference: 'no difference',
+  noneCanBeDoneNow: 'None of the tests of this unit can be done now.',
   noneYet: 'None yet.',
-  normal: 'Normal',
-  now: 'Now',
-  off: (a: Shown) => `${a} off`,
-  off2: 'off',
-  offFor: 'Off for',
+  nothingOfItWasStored: 'Nothing of what it saw was stored.',
+  nothingSeen: 'Nothing seen',
   oneMoment: 'One moment.',
   openTheTest: (a: Shown) => `Open the test, ${a}`,
   openTheTest2: 'Open the test',
-  preconditions: 'Preconditions',
-  rotatingPartsKeepClearOfBelts: 'Rotating parts. Keep clear of belts and fan until the lamp goes out.',
-  rpmLost: (a: Shown) => `${a} rpm lost`,
+  risk: 'Risk',
   safety: 'Safety',
-  singleCylindersAreSwitchedOffAnd:
-    'Single cylinders are switched off and on while you listen. What each does shows in the speed that is lost and the fuel that the governor adds. At the end, on Esc and on every fault, all fire again.',
-  speed: 'Speed',
-  speedAndFuellingAreKnownWith:
-    'Speed and fuelling are known with all firing: switch off a cylinder, hold it for six seconds, switch it on, wait four.',
-  switchOff: 'Switch off',
+  seconds: 'seconds',
+  setPoints: 'Set points',
   takeTheSeatFirstItIs: 'Take the seat first: it is at the top, on the right.',
+  test: 'Test',
   tests: 'Tests',
   testsDone: 'Tests done',
   thePackOfThisUnitNames:
-    'The pack of this unit names no such control. Call the roll, so that the unit is known.',
+    'The pack of this unit describes no test. Call the roll, so that the unit is known.',
   theUnitIsMadeToDo:
     'The unit is made to do something, and its response is judged against what physics expects: pass, fail or cannot tell, with the evidence.',
-  waitingUntilTheGovernorHasCome: 'Waiting until the governor has come to rest.',
-  weak: 'weak',
-  whatItDoesOpensASession:
-    "What it does: opens a session with the engine's module and, one by one, stops the fuel of the cylinders that you choose. It takes about three minutes. Rotating parts: keep clear of belts and fan.",
+  todaysLeads: 'Today’s leads',
+  valuesOverTheTest: 'Values over the test',
+  wants: (a: Shown, b: Shown) => `${a}; now ${b}`,
+  whatItAnswers: 'What it answers',
+  whatItCannotDoNow: 'What it cannot do now',
+  whatItTakes: 'What it takes',
   whatTheyAre: 'What they are',
-  yes: 'yes',
 }

@@ -148,23 +148,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/trials/say": {
+    "/api/jobs/{job}/trials": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["all"];
         put?: never;
-        post: operations["say"];
+        post: operations["prepare"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/trials/cutout": {
+    "/api/jobs/{job}/trials/act": {
         parameters: {
             query?: never;
             header?: never;
@@ -173,7 +173,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["cutout"];
+        post: operations["act"];
         delete?: never;
         options?: never;
         head?: never;
@@ -187,7 +187,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all"];
+        get: operations["all_1"];
         put?: never;
         post: operations["begin"];
         delete?: never;
@@ -653,7 +653,7 @@ export interface paths {
         };
         get: operations["cab"];
         put?: never;
-        post: operations["act"];
+        post: operations["act_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1092,22 +1092,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/trials": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["all_1"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job}/trials/{id}": {
         parameters: {
             query?: never;
@@ -1124,14 +1108,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/trials/can": {
+    "/api/jobs/{job}/trials/offers": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["can"];
+        get: operations["offers"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1717,11 +1701,12 @@ export interface components {
         MomentWish: {
             text: string;
         };
-        Say: {
-            choice: string;
-        };
         Begin: {
-            engine: string;
+            test: string;
+            module: string;
+        };
+        Do: {
+            act: string;
         };
         BeginTrace: {
             guide: string;
@@ -2368,94 +2353,150 @@ export interface components {
             place?: string;
             pins?: components["schemas"]["Pin"][];
         };
-        CutoutView: {
-            engine: string;
-            engineTitle: string;
-            /** @enum {string} */
-            stage: "PREPARING" | "OPENING" | "HOLDING" | "ENDED";
-            says: string;
-            preconditions: components["schemas"]["Precondition"][];
-            /** Format: int32 */
-            cylinders: number;
-            off: number[];
-            /** Format: double */
-            offSeconds: number;
-            /** Format: int32 */
-            allowed: number;
-            /** Format: double */
-            rpm?: number;
-            /** Format: double */
-            fuel?: number;
-            settled: boolean;
-            /** @enum {string} */
-            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
-            verdictSays: string;
-            next: string;
-            lines: components["schemas"]["CylinderView"][];
-            trace: components["schemas"]["PointView"][];
-            /** Format: double */
-            weakBelow: number;
-        };
-        CylinderView: {
-            /** Format: int32 */
-            number: number;
-            tried: boolean;
-            /** Format: double */
-            share?: number;
-            /** Format: double */
-            noise?: number;
-            /** Format: double */
-            rpmLost?: number;
-            /** Format: double */
-            fuelAdded?: number;
-            weak: boolean;
-            /** @enum {string} */
-            heard: "NOT_SAID" | "CHANGED" | "SAME";
-        };
-        Kept: {
+        TrialHead: {
             /** Format: int64 */
             id: number;
             kind: string;
-            engine: string;
+            test: string;
+            title: string;
+            module: string;
+            moduleTitle: string;
             /** Format: date-time */
             beganAt: string;
             /** Format: date-time */
-            endedAt: string;
+            endedAt?: string;
+            /** @enum {string} */
+            ending?: "NOT_YET" | "COMPLETE" | "ENDED" | "STOPPED" | "REFUSED" | "GUARDED" | "UNATTENDED" | "LINK_LOST" | "NOT_CONFIRMED";
+            /** @enum {string} */
+            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: string;
+            next: string;
             who: string;
             /** Format: double */
             hours?: number;
-            cutout: components["schemas"]["CutoutView"];
         };
-        PointView: {
-            /** Format: double */
-            seconds: number;
-            /** Format: double */
-            rpm?: number;
-            /** Format: double */
-            fuel?: number;
-            off: number[];
-        };
-        Precondition: {
+        Condition: {
             id?: string;
             says?: components["schemas"]["Said"];
             /** @enum {string} */
             state?: "HOLDS" | "FAILS" | "NOT_KNOWN";
             now?: components["schemas"]["Said"];
-            how?: string;
+            vouch?: boolean;
+            how?: components["schemas"]["Said"];
         };
-        CanView: {
-            known: boolean;
-            engines: components["schemas"]["EngineView"][];
+        KeptTrial: {
+            head: components["schemas"]["TrialHead"];
+            view?: components["schemas"]["TrialView"];
+        };
+        SeenPoint: {
+            /** Format: double */
+            seconds: number;
+            values: number[];
+            held: string;
+        };
+        SeenTrace: {
+            names: string[];
+            units: string[];
+            points: components["schemas"]["SeenPoint"][];
+        };
+        TrialJudgement: {
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
+            measured: components["schemas"]["TrialMeasured"][];
+        };
+        TrialMeasured: {
+            name: string;
             /** Format: int32 */
-            atOnce: number;
-            /** Format: int32 */
-            most: number;
-            firing: number[];
+            place: number;
+            /** Format: double */
+            value?: number;
+            unit: string;
+            /** Format: double */
+            plusMinus?: number;
+            /** Format: double */
+            low?: number;
+            /** Format: double */
+            high?: number;
+            /** @enum {string} */
+            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
+        };
+        TrialNow: {
+            name: string;
+            /** Format: double */
+            value?: number;
+            unit: string;
+        };
+        TrialSetPoint: {
+            control: string;
+            title: string;
+            /** Format: double */
+            wanted: number;
+            unit: string;
+            /** @enum {string} */
+            state: "RETURNED" | "SETTING" | "FOLLOWING" | "SET" | "RETURNING";
+            /** Format: double */
+            seconds: number;
+        };
+        TrialView: {
+            kind: string;
+            test: string;
+            title: string;
+            module: string;
+            moduleTitle: string;
+            /** @enum {string} */
+            stage: "PREPARING" | "COUNTDOWN" | "OPENING" | "RUNNING" | "LETTING_GO" | "ENDED";
+            /** @enum {string} */
+            ending: "NOT_YET" | "COMPLETE" | "ENDED" | "STOPPED" | "REFUSED" | "GUARDED" | "UNATTENDED" | "LINK_LOST" | "NOT_CONFIRMED";
+            says: components["schemas"]["Said"];
+            conditions: components["schemas"]["Condition"][];
+            /** Format: double */
+            countdownSeconds: number;
+            setPoints: components["schemas"]["TrialSetPoint"][];
+            now: components["schemas"]["TrialNow"][];
+            observed: unknown;
+            trace: components["schemas"]["SeenTrace"];
+            judgement: components["schemas"]["TrialJudgement"];
+            hazards: string[];
+            figures: {
+                [key: string]: number;
+            };
             source: string;
         };
-        EngineView: {
+        TrialLast: {
+            /** Format: int64 */
+            trial: number;
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            /** Format: date-time */
+            at: string;
+        };
+        TrialModule: {
             id: string;
             title: string;
+            conditions: components["schemas"]["Condition"][];
+            here?: components["schemas"]["TrialLast"];
+            before?: components["schemas"]["TrialLast"];
+        };
+        TrialOffer: {
+            test: string;
+            kind: string;
+            title: string;
+            answers: string;
+            system: string;
+            /** Format: double */
+            minutes: number;
+            engine: string;
+            /** Format: int32 */
+            risk: number;
+            hazards: string[];
+            /** Format: double */
+            delaySeconds: number;
+            leads: string[];
+            modules: components["schemas"]["TrialModule"][];
+            why: string;
+            source: string;
         };
         StreamingResponseBody: unknown;
         Offer: {
@@ -3121,7 +3162,7 @@ export interface operations {
             };
         };
     };
-    say: {
+    all: {
         parameters: {
             query?: never;
             header?: never;
@@ -3130,22 +3171,20 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Say"];
-            };
-        };
+        requestBody?: never;
         responses: {
-            /** @description Accepted */
-            202: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "*/*": components["schemas"]["TrialHead"][];
+                };
             };
         };
     };
-    cutout: {
+    prepare: {
         parameters: {
             query?: never;
             header?: never;
@@ -3169,7 +3208,31 @@ export interface operations {
             };
         };
     };
-    all: {
+    act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Do"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4109,7 +4172,7 @@ export interface operations {
             };
         };
     };
-    act: {
+    act_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4788,28 +4851,6 @@ export interface operations {
             };
         };
     };
-    all_1: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["Kept"][];
-                };
-            };
-        };
-    };
     one: {
         parameters: {
             query?: never;
@@ -4828,12 +4869,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["Kept"];
+                    "*/*": components["schemas"]["KeptTrial"];
                 };
             };
         };
     };
-    can: {
+    offers: {
         parameters: {
             query?: never;
             header?: never;
@@ -4850,7 +4891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["CanView"];
+                    "*/*": components["schemas"]["TrialOffer"][];
                 };
             };
         };

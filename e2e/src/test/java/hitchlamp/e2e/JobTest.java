@@ -284,7 +284,7 @@ class JobTest {
       b.isAccessible();
       b.picture("cutout-day");
       b.keysOnPage(Keys.ESCAPE);
-      b.sees("Let go of everything. All cylinders fire.");
+      b.sees("Let go of everything. The module has let go of everything.");
       b.seesNoMore("Holding:");
       b.follows("Tests");
       b.sees("Cannot tell");

@@ -1,7 +1,8 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.station.Hold;
-import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.cutout.Cutout;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -157,8 +158,8 @@ final class BenchMeasure {
     count.lives++;
     truck.prepare();
     truck.pass(4, true);
-    truck.station().say(truck.trial(), CutoutTrial.BEGIN);
-    truck.pass(0.3, true);
+    truck.station().say(truck.trial(), Bench.BEGIN);
+    truck.pass(3.3, true);
     truck.station().say(truck.trial(), "off " + (1 + r.nextInt(6)));
     truck.pass(0.2 * r.nextDouble(), true);
     truck.link().loses(r.nextInt(4) * 0.2);
@@ -169,8 +170,8 @@ final class BenchMeasure {
       switch (r.nextInt(12)) {
         case 0, 1, 2, 3 -> truck.station().say(truck.trial(), "off " + cylinder);
         case 4 -> truck.station().say(truck.trial(), "on " + cylinder);
-        case 5 -> truck.station().say(truck.trial(), CutoutTrial.ALL_ON);
-        case 6 -> truck.station().say(truck.trial(), CutoutTrial.END);
+        case 5 -> truck.station().say(truck.trial(), Cutout.ALL_ON);
+        case 6 -> truck.station().say(truck.trial(), Bench.END);
         case 7 -> truck.station().letGoAll();
         case 8 -> truck.station().stop(truck.trial());
         case 9 -> truck.link().loses(r.nextInt(4) * 0.2);
@@ -212,7 +213,7 @@ final class BenchMeasure {
           truck.station().letGoAll();
         }
         case RELEASE, SEAT -> truck.station().letGoAll();
-        case BROWSER -> truck.station().say(truck.trial(), CutoutTrial.ALIVE);
+        case BROWSER -> truck.station().say(truck.trial(), Bench.ALIVE);
         case LINK, KILLED -> {
           List<Hold> left = truck.station().left();
           truck.alone(way == Way.LINK ? 1 : 3);

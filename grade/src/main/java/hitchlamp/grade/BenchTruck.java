@@ -1,14 +1,16 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Station;
-import hitchlamp.core.trial.CutoutResult;
-import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.nio.file.Path;
@@ -18,7 +20,8 @@ import java.util.SplittableRandom;
 /** A simulated truck at idle with a tool on it, in virtual time, for what letting go must stand. */
 final class BenchTruck implements AutoCloseable {
   static final long SECOND = 1_000_000;
-  private static final int ENGINE = 0;
+  private static final ModuleRef ENGINE =
+      new ModuleRef("engine", "Engine", "engine", 0, ConversionVersion.V4, true);
 
   final SimUnit unit;
   final Pack pack;
@@ -26,7 +29,7 @@ final class BenchTruck implements AutoCloseable {
   private final LockStepLink bus;
   private HostileLink link;
   private Station station;
-  private CutoutTrial trial;
+  private Bench<?, ?> trial;
   private String wrongWord = "";
 
   /**
@@ -55,7 +58,7 @@ final class BenchTruck implements AutoCloseable {
     return station;
   }
 
-  CutoutTrial trial() {
+  Bench<?, ?> trial() {
     return trial;
   }
 
@@ -85,12 +88,12 @@ final class BenchTruck implements AutoCloseable {
   void begin() throws InterruptedException {
     prepare();
     pass(4, true);
-    station.say(trial, CutoutTrial.BEGIN);
-    pass(2, true);
+    station.say(trial, Bench.BEGIN);
+    pass(5, true);
   }
 
   void prepare() {
-    trial = new CutoutTrial(pack, ENGINE);
+    trial = Bench.of(pack.bench().tests().get("cutout"), pack, ENGINE);
     station.run(trial);
   }
 
@@ -99,7 +102,7 @@ final class BenchTruck implements AutoCloseable {
     long until = station.now() + Math.round(seconds * SECOND);
     while (station.now() < until) {
       if (browser && trial != null) {
-        station.say(trial, CutoutTrial.ALIVE);
+        station.say(trial, Bench.ALIVE);
       }
       LockStep.run(link, station, Math.min(until, station.now() + SECOND / 10), () -> false);
       look();
@@ -115,15 +118,16 @@ final class BenchTruck implements AutoCloseable {
   }
 
   private void look() {
-    boolean shown = station.holds().stream().anyMatch(h -> h.hold().id().equals("cutout 0"));
+    boolean shown =
+        station.holds().stream().anyMatch(h -> h.hold().id().equals("cutout cylinders 0"));
     if (cutOut() && !shown) {
       wrongWord = "nothing is shown as held, and a cylinder is cut out";
     }
     if (cutOut()
         && trial != null
-        && trial.result().stage() != CutoutResult.Stage.PREPARING
-        && trial.result().says().contains("All cylinders fire")) {
-      wrongWord = trial.result().says();
+        && trial.result().stage() != BenchState.Stage.PREPARING
+        && trial.result().says().toString().contains("All cylinders fire")) {
+      wrongWord = trial.result().says().toString();
     }
   }
 

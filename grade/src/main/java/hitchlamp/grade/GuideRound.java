@@ -1,9 +1,9 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.bus.Link;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TracePoint;
 import hitchlamp.core.station.LockStep;
@@ -116,8 +116,8 @@ final class GuideRound {
       throws InterruptedException {
     key(true, link, station);
     String module = part.module().isEmpty() ? Pack.ENGINE : part.module();
-    Optional<FaultTarget> target =
-        visit.roll().faultTargets(visit.pack()).stream()
+    Optional<ModuleRef> target =
+        visit.roll().modules(visit.pack()).stream()
             .filter(t -> t.kind().equals(module))
             .findFirst();
     if (target.isEmpty()) {

@@ -121,7 +121,8 @@ final class Kills {
         "the cutout to be prepared",
         () -> {
           try {
-            at.server().call("POST", base + "/trials/cutout", Map.of("engine", "engine"));
+            at.server()
+                .call("POST", base + "/trials", Map.of("test", "cutout", "module", "engine"));
             return true;
           } catch (IllegalStateException notYet) {
             return false;
@@ -145,7 +146,7 @@ final class Kills {
   }
 
   private void say(String base, String choice) {
-    at.server().call("POST", base + "/trials/say", Map.of("choice", choice));
+    at.server().call("POST", base + "/trials/act", Map.of("act", choice));
   }
 
   private JsonNode ended(String base) throws InterruptedException {

@@ -1,6 +1,7 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.pack.PackCheck;
+import hitchlamp.core.trial.TestKinds;
 import hitchlamp.yaml.YamlFault;
 import java.io.PrintStream;
 import java.nio.file.Files;
@@ -27,7 +28,7 @@ final class PackCommand {
     if (!folder.toAbsolutePath().startsWith(ours.toAbsolutePath())) {
       folders.add(folder);
     }
-    List<YamlFault> faults = PackCheck.of(List.copyOf(folders));
+    List<YamlFault> faults = PackCheck.of(List.copyOf(folders), TestKinds::check);
     faults.forEach(f -> out.println(f.getMessage()));
     out.println(
         faults.isEmpty()

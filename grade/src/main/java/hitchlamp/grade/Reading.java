@@ -97,7 +97,7 @@ final class Reading {
     LockStep.run(link, hookUp, began + LIMIT_MICROS, call::finished);
     call.brokenOff(hookUp.now());
     boolean more = depth == Depth.WITH_FAULTS;
-    FaultCall faults = new FaultCall(pack, more ? call.result().faultTargets(pack) : List.of());
+    FaultCall faults = new FaultCall(pack, more ? call.result().modules(pack) : List.of());
     long readFrom = hookUp.now();
     hookUp.run(faults);
     LockStep.run(link, hookUp, readFrom + LIMIT_MICROS, faults::finished);

@@ -52,14 +52,14 @@ final class Visit {
       Roll first = roll(link, station, shelf.base(), limit);
       Pack pack = UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
       Roll roll = roll(link, station, pack, limit);
-      FaultCall faults = new FaultCall(pack, roll.faultTargets(pack));
+      FaultCall faults = new FaultCall(pack, roll.modules(pack));
       station.run(faults);
       LockStep.run(link, station, limit, faults::finished);
       faults.brokenOff();
       FaultReading reading = faults.result();
       Optional<StoryReading> story = Optional.empty();
       if (withStory) {
-        StoryCall call = new StoryCall(pack, roll.faultTargets(pack));
+        StoryCall call = new StoryCall(pack, roll.modules(pack));
         station.run(call);
         LockStep.run(link, station, limit, call::finished);
         call.brokenOff();
@@ -91,8 +91,7 @@ final class Visit {
       Roll roll = roll(link, station, pack, limit);
       StoryCall call =
           new StoryCall(
-              pack,
-              roll.faultTargets(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList());
+              pack, roll.modules(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList());
       begins.run();
       station.run(call);
       LockStep.run(link, station, limit, call::finished);

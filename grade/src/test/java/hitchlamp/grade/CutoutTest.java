@@ -2,13 +2,19 @@ package hitchlamp.grade;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.LockStep;
-import hitchlamp.core.trial.CutoutResult;
-import hitchlamp.core.trial.CutoutTrial;
-import hitchlamp.core.trial.CutoutVerdict;
-import hitchlamp.core.trial.Precondition;
-import hitchlamp.core.trial.Verdict;
+import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.Condition;
+import hitchlamp.core.trial.cutout.Cutout;
+import hitchlamp.core.trial.cutout.CutoutSeen;
+import hitchlamp.core.trial.cutout.CutoutSetup;
 import hitchlamp.standin.model.EngineState;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -20,16 +26,18 @@ class CutoutTest extends VisitTest {
           + "history: {hours: 4000}\nstart: {key-on: yes, engine: yes}\n";
   private static final long SECOND = 1_000_000;
 
-  private CutoutTrial trial;
+  private TestSpec test;
+  private Bench<CutoutSetup, CutoutSeen> trial;
 
   private void ready(String scenario) throws InterruptedException {
     visit(scenario);
-    FaultTarget engine =
-        roll.faultTargets(pack).stream()
+    ModuleRef engine =
+        roll.modules(pack).stream()
             .filter(t -> pack.roleOf(t.kind()).equals("engine"))
             .findFirst()
             .orElseThrow();
-    trial = new CutoutTrial(pack, engine.address());
+    test = pack.bench().tests().get("cutout");
+    trial = Bench.of(new Cutout(), test, pack, engine);
     station.run(trial);
     pass(4);
   }
@@ -38,10 +46,15 @@ class CutoutTest extends VisitTest {
   private void pass(double seconds) throws InterruptedException {
     long until = station.now() + Math.round(seconds * SECOND);
     while (station.now() < until) {
-      station.say(trial, CutoutTrial.ALIVE);
+      station.say(trial, Bench.ALIVE);
       long next = Math.min(until, station.now() + SECOND);
       LockStep.run(link, station, next, () -> false);
     }
+  }
+
+  private boolean understands(String line) {
+    TestSpec cutout = pack.bench().tests().get("cutout");
+    return Act.read(line).filter(a -> Bench.understands(cutout, pack, a)).isPresent();
   }
 
   private void alone(double seconds) throws InterruptedException {
@@ -49,11 +62,11 @@ class CutoutTest extends VisitTest {
   }
 
   private void begin() throws InterruptedException {
-    station.say(trial, CutoutTrial.BEGIN);
+    station.say(trial, Bench.BEGIN);
     pass(6);
     assertThat(trial.result().stage())
-        .as(trial.result().says())
-        .isEqualTo(CutoutResult.Stage.HOLDING);
+        .as(trial.result().says().toString())
+        .isEqualTo(BenchState.Stage.RUNNING);
   }
 
   private void all(double seconds) throws InterruptedException {
@@ -70,15 +83,16 @@ class CutoutTest extends VisitTest {
     ready(WARM + "defects: [{kind: injector-weak, size: 0.5, cylinder: 4}]\n");
     begin();
     all(8);
-    CutoutVerdict v = trial.result().verdict();
+    Judgement v = trial.result().judgement();
     assertThat(v.verdict()).as(v.toString()).isEqualTo(Verdict.FAIL);
     assertThat(
-            v.cylinders().stream()
-                .filter(CutoutVerdict.Cylinder::weak)
-                .map(CutoutVerdict.Cylinder::number))
+            v.named("share").stream()
+                .filter(m -> m.verdict().orElseThrow() == Verdict.FAIL)
+                .map(Measured::place))
         .containsExactly(4);
-    assertThat(v.says()).contains("ylinder 4");
-    assertThat(v.cylinders().get(3).rpmLost()).isLessThan(v.cylinders().get(0).rpmLost());
+    assertThat(v.says().toString()).contains("ylinder 4");
+    assertThat(v.named("speed-lost").get(3).value())
+        .isLessThan(v.named("speed-lost").get(0).value());
   }
 
   @Test
@@ -86,9 +100,9 @@ class CutoutTest extends VisitTest {
     ready(WARM);
     begin();
     all(8);
-    CutoutVerdict v = trial.result().verdict();
+    Judgement v = trial.result().judgement();
     assertThat(v.verdict()).as(v.toString()).isEqualTo(Verdict.PASS);
-    assertThat(v.says()).contains("not the injectors");
+    assertThat(v.says().toString()).contains("not the injectors");
   }
 
   @Test
@@ -97,24 +111,24 @@ class CutoutTest extends VisitTest {
     begin();
     station.say(trial, "off 1");
     pass(8);
-    station.say(trial, CutoutTrial.END);
+    station.say(trial, Bench.END);
     alone(0.5);
-    assertThat(trial.result().says()).isEqualTo("Ended. All cylinders fire.");
-    assertThat(trial.result().verdict().verdict()).isEqualTo(Verdict.CANNOT_TELL);
-    assertThat(trial.result().verdict().says()).contains("2, 3, 4, 5, 6");
+    assertThat(trial.result().says()).hasToString("Ended. The module has let go of everything.");
+    assertThat(trial.result().judgement().verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(trial.result().judgement().says().toString()).contains("2, 3, 4, 5, 6");
     assertThat(station.holds()).isEmpty();
   }
 
   @Test
   void nothingIsCommandedWhileTheEngineStands() throws InterruptedException {
     ready(WARM.replace("engine: yes", "engine: no"));
-    assertThat(trial.result().preconditions())
+    assertThat(trial.result().conditions())
         .filteredOn(p -> p.id().equals("idle"))
-        .allMatch(p -> p.state() == Precondition.State.FAILS);
-    station.say(trial, CutoutTrial.BEGIN);
+        .allMatch(p -> p.state() == Condition.State.FAILS);
+    station.say(trial, Bench.BEGIN);
     pass(2);
-    assertThat(trial.result().stage()).isEqualTo(CutoutResult.Stage.PREPARING);
-    assertThat(trial.result().says()).contains("Start the engine");
+    assertThat(trial.result().stage()).isEqualTo(BenchState.Stage.PREPARING);
+    assertThat(trial.result().says().toString()).contains("Start the engine");
     assertThat(station.holds()).isEmpty();
   }
 
@@ -126,14 +140,14 @@ class CutoutTest extends VisitTest {
       station.say(trial, "off " + c);
       pass(1);
     }
-    assertThat(trial.result().off()).containsExactly(1, 2);
-    assertThat(trial.result().says()).contains("no more than 2");
-    station.say(trial, CutoutTrial.THREE);
+    assertThat(trial.result().observed().off()).containsExactly(1, 2);
+    assertThat(trial.result().says().toString()).contains("no more than 2");
+    station.say(trial, Cutout.ALLOW_MOST);
     station.say(trial, "off 3");
     pass(1);
     station.say(trial, "off 4");
     pass(1);
-    assertThat(trial.result().off()).hasSizeLessThanOrEqualTo(3).doesNotContain(4);
+    assertThat(trial.result().observed().off()).hasSizeLessThanOrEqualTo(3).doesNotContain(4);
   }
 
   @Test
@@ -148,7 +162,7 @@ class CutoutTest extends VisitTest {
     assertThat(unit.cutOut("engine")).isEqualTo(2);
     alone(0.6);
     assertThat(unit.cutOut("engine")).isZero();
-    assertThat(trial.result().says()).contains("No sign of the browser");
+    assertThat(trial.result().says().toString()).contains("No sign of the browser");
     assertThat(station.holds()).isEmpty();
   }
 
@@ -190,16 +204,71 @@ class CutoutTest extends VisitTest {
     station.say(trial, "off 2");
     pass(1);
     assertThat(unit.cutOut("engine")).isZero();
-    assertThat(trial.result().says()).contains("The unit moves");
+    assertThat(trial.result().says().toString()).contains("The unit moves");
   }
 
   @Test
   void answersThatNobodyUnderstandsAreRefused() throws InterruptedException {
     visit(WARM);
-    assertThat(List.of("off 7", "off 0", "off", "heard 1 LOUD", "fire everything"))
-        .noneMatch(a -> CutoutTrial.understands(pack.cutout().orElseThrow(), a));
-    assertThat(List.of("off 6", "on 1", "heard 3 SAME", "all on", "alive"))
-        .allMatch(a -> CutoutTrial.understands(pack.cutout().orElseThrow(), a));
+    assertThat(
+            List.of(
+                "off 7",
+                "off 0",
+                "off",
+                "heard 1 LOUD",
+                "fire everything",
+                "begin now",
+                "vouch idle",
+                "speed 5000",
+                "speed -1"))
+        .noneMatch(a -> understands(a));
+    assertThat(
+            List.of(
+                "off 6",
+                "on 1",
+                "heard 3 SAME",
+                "all-on",
+                "alive",
+                "vouch parked",
+                "speed 900",
+                "speed idle"))
+        .allMatch(a -> understands(a));
+  }
+
+  @Test
+  void aHeldSpeedIsReachedBeforeACylinderGoesOffAndGoesBackToIdleAtTheEnd()
+      throws InterruptedException {
+    ready(WARM + "defects: [{kind: injector-weak, size: 0.5, cylinder: 3}]\n");
+    begin();
+    station.say(trial, "speed 900");
+    pass(6);
+    assertThat(unit.rpm("engine")).isBetween(880.0, 920.0);
+    assertThat(trial.result().observed().heldRpm()).isEqualTo(900);
+    all(8);
+    assertThat(trial.result().judgement().says().toString()).contains("Cylinder 3 does");
+    station.say(trial, "off 1");
+    station.say(trial, "speed 700");
+    pass(1);
+    assertThat(trial.result().says().toString()).contains("before the speed changes");
+    station.say(trial, Bench.END);
+    pass(6);
+    assertThat(unit.rpm("engine")).isBetween(560.0, 660.0);
+    assertThat(station.holds()).isEmpty();
+  }
+
+  @Test
+  void theCountdownCommandsNothingAndEndsWhereAConditionGoes() throws InterruptedException {
+    ready(WARM);
+    station.say(trial, Bench.BEGIN);
+    pass(1);
+    assertThat(trial.result().stage()).isEqualTo(BenchState.Stage.COUNTDOWN);
+    assertThat(trial.result().countdownSeconds()).isBetween(1.5, 2.5);
+    assertThat(station.holds()).isEmpty();
+    unit.pedal(0.4);
+    pass(3);
+    assertThat(trial.result().stage()).isEqualTo(BenchState.Stage.PREPARING);
+    assertThat(trial.result().says().toString()).contains("no longer holds");
+    assertThat(station.holds()).isEmpty();
   }
 
   @Test

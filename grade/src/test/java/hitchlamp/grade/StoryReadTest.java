@@ -83,7 +83,7 @@ class StoryReadTest extends VisitTest {
               assertThat(t.tool()).isEqualTo("OAKTOOL");
               assertThat(t.hour()).isCloseTo(996, within(0.05));
             });
-    FaultCall faults = new FaultCall(pack, roll.faultTargets(pack));
+    FaultCall faults = new FaultCall(pack, roll.modules(pack));
     run(faults);
     Finding first =
         Findings.of(

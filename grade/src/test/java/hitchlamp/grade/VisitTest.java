@@ -83,13 +83,13 @@ abstract class VisitTest {
   }
 
   FaultReading readFaults() throws InterruptedException {
-    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    FaultCall call = new FaultCall(pack, roll.modules(pack));
     run(call);
     return call.result();
   }
 
   StoryReading readStory() throws InterruptedException {
-    StoryCall call = new StoryCall(pack, roll.faultTargets(pack));
+    StoryCall call = new StoryCall(pack, roll.modules(pack));
     run(call);
     assertThat(call.result().state()).isEqualTo(StoryReading.State.COMPLETE);
     return call.result();

@@ -4,6 +4,7 @@ import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.FaultMessage;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.ModuleRef;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -16,7 +17,7 @@ import java.util.Set;
 public final class ActiveWatch {
   private record Code(int spn, int fmi) {}
 
-  private final Map<Integer, FaultTarget> targets = new HashMap<>();
+  private final Map<Integer, ModuleRef> targets = new HashMap<>();
   private final Map<Integer, Set<Code>> active = new HashMap<>();
 
   /** Takes what a read found as the state from which a change is told. */
@@ -38,7 +39,7 @@ public final class ActiveWatch {
    * read did not have are passed over.
    */
   public boolean changedBy(Message m) {
-    FaultTarget target = m.pgn() == Pgn.DM1 ? targets.get(m.source()) : null;
+    ModuleRef target = m.pgn() == Pgn.DM1 ? targets.get(m.source()) : null;
     if (target == null) {
       return false;
     }

@@ -1,6 +1,7 @@
 package hitchlamp.core.fault;
 
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -27,17 +28,17 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
    * @param accepted true where it took everything that was asked
    * @param says the reason in words where it did not
    */
-  public record Outcome(FaultTarget target, boolean accepted, String says) {}
+  public record Outcome(ModuleRef target, boolean accepted, String says) {}
 
-  private final List<FaultTarget> targets;
-  private final Map<Integer, FaultTarget> tickets = new LinkedHashMap<>();
-  private final Map<FaultTarget, String> refused = new LinkedHashMap<>();
+  private final List<ModuleRef> targets;
+  private final Map<Integer, ModuleRef> tickets = new LinkedHashMap<>();
+  private final Map<ModuleRef, String> refused = new LinkedHashMap<>();
   private int nextTicket;
   private boolean stopped;
   private boolean begun;
 
   /** Clears the faults of these modules. */
-  public ClearCall(List<FaultTarget> targets) {
+  public ClearCall(List<ModuleRef> targets) {
     this.targets = List.copyOf(targets);
   }
 
@@ -48,7 +49,7 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
    *
    * @param keys chosen modules, empty for all
    */
-  public static List<FaultTarget> targets(FaultReading before, Set<String> keys) {
+  public static List<ModuleRef> targets(FaultReading before, Set<String> keys) {
     if (before.state() != FaultReading.State.COMPLETE) {
       return List.of();
     }
@@ -71,12 +72,12 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
       targets.forEach(t -> ask(t, out));
       begun = true;
     } else if (event instanceof Event.Replied r) {
-      FaultTarget t = tickets.remove(r.ticket());
+      ModuleRef t = tickets.remove(r.ticket());
       if (t != null && !(r.reply() instanceof Reply.Positive)) {
         refused.put(t, r.reply().says());
       }
     } else if (event instanceof Event.Answered a) {
-      FaultTarget t = tickets.remove(a.ticket());
+      ModuleRef t = tickets.remove(a.ticket());
       if (t != null && !(a.answer() instanceof Answer.Accepted)) {
         refused.put(t, words(a.answer()));
       }
@@ -89,7 +90,7 @@ public final class ClearCall implements Procedure<List<ClearCall.Outcome>> {
     return out;
   }
 
-  private void ask(FaultTarget t, List<Command> out) {
+  private void ask(ModuleRef t, List<Command> out) {
     if (t.services()) {
       tickets.put(nextTicket, t);
       // Once only: what may have been done is not asked for again.

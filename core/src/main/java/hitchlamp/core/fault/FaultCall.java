@@ -3,6 +3,7 @@ package hitchlamp.core.fault;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Answer;
@@ -42,7 +43,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   private OptionalDouble soot = OptionalDouble.empty();
 
   /** Reads the faults of modules that a roll showed. */
-  public FaultCall(Pack pack, List<FaultTarget> targets) {
+  public FaultCall(Pack pack, List<ModuleRef> targets) {
     this.pack = pack;
     targets.forEach(t -> desks.add(new FaultDesk(t, pack)));
   }

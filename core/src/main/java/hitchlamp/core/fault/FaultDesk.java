@@ -9,6 +9,7 @@ import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.ServiceKind;
@@ -55,7 +56,7 @@ final class FaultDesk extends ModuleDesk {
     }
   }
 
-  FaultDesk(FaultTarget target, Pack pack) {
+  FaultDesk(ModuleRef target, Pack pack) {
     super(target, pack);
   }
 
@@ -229,7 +230,7 @@ final class FaultDesk extends ModuleDesk {
    * @param engineHours the engine's clock at the read
    */
   ModuleFaults build(OptionalDouble engineHours) {
-    FaultTarget target = target();
+    ModuleRef target = target();
     OptionalDouble hours = hours();
     double shift = shift(engineHours);
     boolean aligned = keepsTheAxis() || engineHours.isPresent() && hours.isPresent();

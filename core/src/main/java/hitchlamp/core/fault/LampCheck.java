@@ -5,14 +5,15 @@ import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.LampKind;
 import hitchlamp.core.pack.ModuleKind;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
-import hitchlamp.core.trial.Verdict;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -129,7 +130,7 @@ public final class LampCheck implements Procedure<LampCheck.Result> {
    * @param pack whose lamps are checked
    * @param targets modules that answered the roll, for their addresses
    */
-  public LampCheck(Pack pack, List<FaultTarget> targets) {
+  public LampCheck(Pack pack, List<ModuleRef> targets) {
     this.pack = pack;
     for (ModuleKind kind : pack.modules().values()) {
       moduleAt.put(kind.address(), kind.id());

@@ -1,7 +1,7 @@
 package hitchlamp.core.fault;
 
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.LampKind;
-import hitchlamp.core.trial.Verdict;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;

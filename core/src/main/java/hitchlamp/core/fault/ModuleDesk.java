@@ -2,6 +2,7 @@ package hitchlamp.core.fault;
 
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import java.util.ArrayList;
@@ -16,18 +17,18 @@ public abstract class ModuleDesk {
   /** Step of hours in standard messages, h. */
   protected static final double HOUR_STEP = 0.05;
 
-  private final FaultTarget target;
+  private final ModuleRef target;
   private final Pack pack;
   private final List<String> oddities = new ArrayList<>();
   private OptionalDouble hours = OptionalDouble.empty();
   private boolean ended;
 
-  protected ModuleDesk(FaultTarget target, Pack pack) {
+  protected ModuleDesk(ModuleRef target, Pack pack) {
     this.target = target;
     this.pack = pack;
   }
 
-  public FaultTarget target() {
+  public ModuleRef target() {
     return target;
   }
 

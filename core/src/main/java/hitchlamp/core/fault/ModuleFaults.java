@@ -3,6 +3,7 @@ package hitchlamp.core.fault;
 import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.pack.ModuleRef;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,7 +26,7 @@ import java.util.OptionalInt;
  * @param ended true where everything that was asked has ended
  */
 public record ModuleFaults(
-    FaultTarget target,
+    ModuleRef target,
     Map<FaultList, String> lists,
     Optional<Lamps> lamps,
     List<KnownFault> faults,

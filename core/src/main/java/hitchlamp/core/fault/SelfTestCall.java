@@ -1,5 +1,6 @@
 package hitchlamp.core.fault;
 
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.ServiceKind;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -33,7 +34,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
    * @param passed true where the test ran to its end
    */
   public record Outcome(
-      FaultTarget target, boolean ended, boolean passed, String says, List<Found> found) {}
+      ModuleRef target, boolean ended, boolean passed, String says, List<Found> found) {}
 
   private enum Step {
     OPEN,
@@ -54,17 +55,17 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
   private static final int FOUND_BYTES = 3;
 
   private final ServiceKind services;
-  private final Map<FaultTarget, Run> runs = new LinkedHashMap<>();
-  private final Map<Integer, FaultTarget> tickets = new HashMap<>();
+  private final Map<ModuleRef, Run> runs = new LinkedHashMap<>();
+  private final Map<Integer, ModuleRef> tickets = new HashMap<>();
   private int nextTicket;
   private boolean stopped;
 
   /**
    * @param services of the pack; without a self-test nothing is asked
    */
-  public SelfTestCall(ServiceKind services, List<FaultTarget> targets) {
+  public SelfTestCall(ServiceKind services, List<ModuleRef> targets) {
     this.services = services;
-    targets.stream().filter(FaultTarget::services).forEach(t -> runs.put(t, new Run()));
+    targets.stream().filter(ModuleRef::services).forEach(t -> runs.put(t, new Run()));
   }
 
   @Override
@@ -88,7 +89,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
             }
           });
     } else if (event instanceof Event.Replied r) {
-      FaultTarget t = tickets.remove(r.ticket());
+      ModuleRef t = tickets.remove(r.ticket());
       if (t != null) {
         replied(t, runs.get(t), r.reply(), out);
       }
@@ -119,11 +120,11 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
         });
   }
 
-  private static String holdId(FaultTarget t) {
+  private static String holdId(ModuleRef t) {
     return "self-test " + t.key();
   }
 
-  private Hold hold(FaultTarget t, long since) {
+  private Hold hold(ModuleRef t, long since) {
     return SessionHold.of(
         holdId(t),
         FaultWords.say("self-test-of-the-module", t.title().toLowerCase(java.util.Locale.ROOT)),
@@ -132,14 +133,14 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
         t.address());
   }
 
-  private void call(FaultTarget t, byte[] request, List<Command> out) {
+  private void call(ModuleRef t, byte[] request, List<Command> out) {
     tickets.put(nextTicket, t);
     out.add(
         new Command.Call(
             nextTicket++, t.address(), request, Urgency.TEST, 1, Exchange.PENDING_MICROS));
   }
 
-  private void replied(FaultTarget t, Run run, Reply reply, List<Command> out) {
+  private void replied(ModuleRef t, Run run, Reply reply, List<Command> out) {
     if (!(reply instanceof Reply.Positive p)) {
       end(t, run, reply.says(), out);
       return;
@@ -169,7 +170,7 @@ public final class SelfTestCall implements Procedure<List<SelfTestCall.Outcome>>
     }
   }
 
-  private void end(FaultTarget t, Run run, String says, List<Command> out) {
+  private void end(ModuleRef t, Run run, String says, List<Command> out) {
     run.says = says;
     run.step = Step.DONE;
     out.add(new Command.Release(holdId(t)));

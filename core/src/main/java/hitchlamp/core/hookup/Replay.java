@@ -5,19 +5,20 @@ import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.trace.FaultListening;
-import hitchlamp.core.trial.CutoutResult;
-import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.watch.Poll;
 import java.util.ArrayList;
 import java.util.Iterator;
@@ -44,7 +45,7 @@ public final class Replay {
   private FaultCall faults;
   private StoryCall story;
   private LampCheck lamps;
-  private CutoutTrial cutout;
+  private Bench<?, ?> bench;
   private Poll poll;
   private Station hookUp;
   private RollCall call;
@@ -115,37 +116,33 @@ public final class Replay {
     } else if (deed instanceof Deed.ReadFaults r && !rolls.isEmpty()) {
       cutOffReading();
       Pack pack = packs.apply(r.pack());
-      faults = new FaultCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
+      faults = new FaultCall(pack, rolls.get(rolls.size() - 1).modules(pack));
       hookUp.run(faults);
     } else if (deed instanceof Deed.ReadStory r && !rolls.isEmpty()) {
       cutOffReading();
       Pack pack = packs.apply(r.pack());
-      story = new StoryCall(pack, rolls.get(rolls.size() - 1).faultTargets(pack));
+      story = new StoryCall(pack, rolls.get(rolls.size() - 1).modules(pack));
       hookUp.run(story);
     } else if (deed instanceof Deed.Polled p && !rolls.isEmpty()) {
       Pack pack = packs.apply(p.pack());
       poll =
           new Poll(
               pack,
-              Poll.wishes(pack, rolls.get(rolls.size() - 1).faultTargets(pack)),
+              Poll.wishes(pack, rolls.get(rolls.size() - 1).modules(pack)),
               (module, address, identifier, raw, at) -> {});
       hookUp.run(poll);
     } else if (deed instanceof Deed.StoppedPolling && poll != null) {
       hookUp.stop(poll);
     } else if (deed instanceof Deed.Listened l) {
       hookUp.run(listening(l));
-    } else if (deed instanceof Deed.BeganCutout c) {
-      cutOffReading();
-      cutout = new CutoutTrial(packs.apply(c.pack()), c.address());
-      hookUp.run(cutout);
-    } else if (deed instanceof Deed.SaidToTrial s && cutout != null) {
-      hookUp.say(cutout, s.choice());
+    } else if (deed instanceof Deed.Acted a && a.procedure().equals(Deed.Acted.TRIAL)) {
+      acted(a);
     } else if (deed instanceof Deed.CheckedLamps c) {
       cutOffReading();
       Pack pack = packs.apply(c.pack());
       lamps =
           new LampCheck(
-              pack, rolls.isEmpty() ? List.of() : rolls.get(rolls.size() - 1).faultTargets(pack));
+              pack, rolls.isEmpty() ? List.of() : rolls.get(rolls.size() - 1).modules(pack));
       hookUp.run(lamps);
     } else if (deed instanceof Deed.AnsweredLamps a && lamps != null) {
       hookUp.say(lamps, a.choice());
@@ -162,14 +159,40 @@ public final class Replay {
       if (call != null) {
         call.brokenOff(hookUp.now());
       }
-      if (cutout != null) {
-        cutout.brokenOff();
+      if (bench != null) {
+        bench.brokenOff();
       }
       endCall();
     } else if (deed instanceof Deed.Unhooked) {
       endCall();
       hookUp.close("unhooked");
     }
+  }
+
+  /** What was done to a test; of one that the pack no longer has nothing is known. */
+  private void acted(Deed.Acted a) {
+    if (!a.action().equals(Deed.Acted.PREPARE)) {
+      if (bench != null) {
+        hookUp.say(bench, a.line());
+      }
+      return;
+    }
+    cutOffReading();
+    bench = null;
+    if (a.arguments().size() != 3 || rolls.isEmpty()) {
+      return;
+    }
+    Pack pack = packs.apply(a.arguments().get(0));
+    TestSpec test = pack.bench().tests().get(a.arguments().get(1));
+    rolls.get(rolls.size() - 1).modules(pack).stream()
+        .filter(m -> String.valueOf(m.address()).equals(a.arguments().get(2)))
+        .findFirst()
+        .filter(m -> test != null)
+        .ifPresent(
+            m -> {
+              bench = Bench.of(test, pack, m);
+              hookUp.run(bench);
+            });
   }
 
   private static FaultListening listening(Deed.Listened l) {
@@ -182,8 +205,8 @@ public final class Replay {
                         Integer.parseInt(s[0]),
                         s[1].equals("any") ? Component.Sign.ANY : Integer.parseInt(s[1])))
             .toList();
-    FaultTarget target =
-        new FaultTarget("", "", "", l.address(), ConversionVersion.valueOf(l.conversion()), false);
+    ModuleRef target =
+        new ModuleRef("", "", "", l.address(), ConversionVersion.valueOf(l.conversion()), false);
     return new FaultListening(signs, target, l.gone(), l.seconds());
   }
 
@@ -236,9 +259,9 @@ public final class Replay {
     return Optional.ofNullable(lamps).map(LampCheck::result);
   }
 
-  /** What the last cutout by hand showed; empty where there was none. */
-  public Optional<CutoutResult> cutout() {
-    return Optional.ofNullable(cutout).map(CutoutTrial::result);
+  /** What the last test showed; empty where there was none. */
+  public Optional<BenchState<?>> trial() {
+    return Optional.ofNullable(bench).map(Bench::result);
   }
 
   /** Our station; empty until the stored hook-up begins. */

@@ -1,9 +1,9 @@
 package hitchlamp.core.hookup;
 
 import hitchlamp.core.fault.Fault;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.ModuleKind;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -65,13 +65,13 @@ public record Roll(
   }
 
   /** Modules whose faults can be read: those that answer. */
-  public List<FaultTarget> faultTargets(Pack pack) {
+  public List<ModuleRef> modules(Pack pack) {
     return entries.stream()
         .filter(e -> e.presence() == RollEntry.Presence.ANSWERS)
         .map(
             e -> {
               ModuleKind kind = e.kind().map(k -> pack.modules().get(k)).orElse(null);
-              return new FaultTarget(
+              return new ModuleRef(
                   e.key(),
                   e.title(),
                   e.kind().orElse(""),

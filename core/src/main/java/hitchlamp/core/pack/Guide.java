@@ -244,9 +244,6 @@ public record Guide(
 
   /** The verdict of a test of this job, newer than the beginning of the guide. */
   public record Test(String kind) implements Ask {
-    /** Cylinder cutout by hand. */
-    public static final String CUTOUT = "cutout";
-
     @Override
     public Map<String, String> outcomes() {
       return words(PASS, "Pass", FAIL, "Fail", CANNOT_TELL, PackWords.say("cannot-tell"));

@@ -31,7 +31,7 @@ import java.util.Optional;
  * @param story what is remembered beside faults
  * @param vessel what instances on the network of a vessel stand for
  * @param watch what is known about watching its values
- * @param cutout how its cylinders are switched off; empty where nobody knows
+ * @param bench what can be commanded and tested
  * @param drive how it moves; empty where nobody knows
  * @param wiring its wires; none where nobody drew them
  * @param guides how its parts are traced, by id
@@ -59,7 +59,7 @@ public record Pack(
     StoryKind story,
     VesselKind vessel,
     WatchKind watch,
-    Optional<CutoutKind> cutout,
+    BenchSpec bench,
     Optional<DriveKind> drive,
     Wiring wiring,
     Map<String, Guide> guides,
@@ -128,7 +128,7 @@ public record Pack(
         story,
         vessel,
         watch,
-        cutout,
+        bench,
         drive,
         wiring,
         guides,

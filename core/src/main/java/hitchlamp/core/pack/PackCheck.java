@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 
 /**
@@ -25,15 +26,20 @@ public final class PackCheck {
   private final Map<String, Set<String>> without = new TreeMap<>();
   private final List<YamlFault> faults = new ArrayList<>();
 
-  private PackCheck() {}
+  private final Consumer<Pack> further;
+
+  private PackCheck(Consumer<Pack> further) {
+    this.further = further;
+  }
 
   /**
    * All faults of the packs below some folders, by file and line.
    *
    * @param folders read together, as the layers over each other; names in faults are their paths
+   * @param further looks at each pack with its layers and refuses what it finds wrong
    */
-  public static List<YamlFault> of(List<Path> folders) {
-    PackCheck check = new PackCheck();
+  public static List<YamlFault> of(List<Path> folders, Consumer<Pack> further) {
+    PackCheck check = new PackCheck(further);
     for (Path folder : folders) {
       check.take(folder);
     }
@@ -66,7 +72,10 @@ public final class PackCheck {
           }
           packs.add(pack);
         }
-        new PackShelf(packs);
+        PackShelf shelf = new PackShelf(packs);
+        packs.stream()
+            .filter(p -> p.identify().isPresent())
+            .forEach(p -> further.accept(shelf.with(p.id())));
         return;
       } catch (YamlFault f) {
         if (!leaveOut(f)) {

@@ -29,7 +29,11 @@ public final class PackShelf {
       // Only a pack that stands for a unit has all that its guides and wires speak of.
       this.packs.stream()
           .filter(p -> p.identify().isPresent())
-          .forEach(p -> TraceCheck.check(over.get(p.id())));
+          .forEach(
+              p -> {
+                TraceCheck.check(over.get(p.id()));
+                BenchCheck.check(over.get(p.id()));
+              });
       over.put("", layered(this.packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList()));
     }
   }
@@ -128,7 +132,7 @@ public final class PackShelf {
     StoryKind story = StoryKind.NONE;
     VesselKind vessel = VesselKind.NONE;
     WatchKind watch = WatchKind.NONE;
-    Optional<CutoutKind> cutout = Optional.empty();
+    BenchSpec bench = BenchSpec.NONE;
     Optional<DriveKind> drive = Optional.empty();
     Wiring wiring = Wiring.NONE;
     Map<String, Guide> guides = new LinkedHashMap<>();
@@ -148,7 +152,7 @@ public final class PackShelf {
       story = p.story().equals(StoryKind.NONE) ? story : p.story();
       vessel = p.vessel().equals(VesselKind.NONE) ? vessel : p.vessel();
       watch = watch.under(p.watch());
-      cutout = p.cutout().isPresent() ? p.cutout() : cutout;
+      bench = bench.under(p.bench());
       wiring = wiring.under(p.wiring());
       guides.putAll(p.guides());
       drive = p.drive().isPresent() ? p.drive() : drive;
@@ -181,7 +185,7 @@ public final class PackShelf {
         story,
         vessel,
         watch,
-        cutout,
+        bench,
         drive,
         wiring,
         guides,

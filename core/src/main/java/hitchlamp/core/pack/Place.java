@@ -17,7 +17,7 @@ public record Place(String file, int line, String path) {
   }
 
   /** A fault at this place. */
-  YamlFault fault(String reason) {
+  public YamlFault fault(String reason) {
     return new YamlFault(file, line, path, reason);
   }
 }

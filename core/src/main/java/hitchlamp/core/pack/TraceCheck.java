@@ -83,6 +83,10 @@ final class TraceCheck {
           .filter(s -> s.spn() != Guide.FaultNow.OWN)
           .forEach(s -> known(pack, s, check));
     }
+    if (check.asks() instanceof Guide.Test t
+        && pack.bench().tests().values().stream().noneMatch(k -> k.kind().equals(t.kind()))) {
+      throw check.place().fault(PackWords.say("there-is-no-test-known-here", t.kind()));
+    }
     if (check.asks() instanceof Guide.ValueNow v && pack.told(v.of()).isEmpty()) {
       throw check.place().fault(PackWords.say("nobody-tells-the-value-of-spn", v.of()));
     }

@@ -84,49 +84,6 @@ final class WatchKindReader {
         id, e.text("title"), of, e.itemsOf("components").stream().map(Entry::text).toList());
   }
 
-  static CutoutKind cutout(Entry e) {
-    e.allow(
-        "identifier",
-        "fuelling",
-        "firing",
-        "at-once",
-        "most",
-        "coolant",
-        "steady",
-        "settle",
-        "weak-below",
-        "source");
-    List<Integer> firing = new ArrayList<>();
-    for (Entry i : e.need("firing").items()) {
-      int cylinder = (int) i.number(1, MOST_CYLINDERS);
-      if (firing.contains(cylinder)) {
-        throw i.fault(PackWords.say("cylinder-fires-twice", cylinder));
-      }
-      firing.add(cylinder);
-    }
-    int cylinders = firing.size();
-    for (int c = 1; c <= cylinders; c++) {
-      if (!firing.contains(c)) {
-        throw e.need("firing").fault(PackWords.say("cylinder-is-missing", c));
-      }
-    }
-    // Never more than three; of four cylinders one (common practice, no source).
-    int ever = cylinders <= 4 ? 1 : 3;
-    int most = (int) e.whole("most", 1, ever, Math.min(ever, 3));
-    return new CutoutKind(
-        (int) e.whole("identifier", 0, GREATEST),
-        (int) e.whole("fuelling", 0, GREATEST),
-        cylinders,
-        firing,
-        (int) e.whole("at-once", 1, most, Math.min(most, 2)),
-        most,
-        e.number("coolant", -40, 120, 60),
-        e.number("steady", 1, 200, 12),
-        e.number("settle", 0.5, 30, 3),
-        e.number("weak-below", 0, 1, 0.7),
-        e.text("source"));
-  }
-
   static DriveKind drive(Entry e) {
     e.allow(
         "mass",

@@ -1,6 +1,6 @@
 package hitchlamp.core.signoff;
 
-import hitchlamp.core.trial.Verdict;
+import hitchlamp.core.judge.Verdict;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

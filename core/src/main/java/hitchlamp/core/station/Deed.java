@@ -3,6 +3,7 @@ package hitchlamp.core.station;
 import hitchlamp.core.j1939.Name;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -12,6 +13,10 @@ import java.util.regex.Pattern;
  * {@link Replay} can do it again. Each has one line of text and is read back from it.
  */
 public sealed interface Deed {
+  /** Acts of a cutout as earlier versions stored them. */
+  Map<String, String> OLD_ACTS =
+      Map.of("all on", "all-on", "allow most", "allow-most", "stands", "vouch parked");
+
   /** The line that is stored. */
   String text();
 
@@ -108,19 +113,51 @@ public sealed interface Deed {
     }
   }
 
-  /** A cylinder cutout by hand was prepared. */
-  record BeganCutout(String pack, int address) implements Deed {
-    @Override
-    public String text() {
-      return "prepared a cutout of " + address + " by " + pack;
-    }
-  }
+  /**
+   * A person, or a browser, did something to a procedure.
+   *
+   * @param procedure short name
+   * @param action what is done
+   * @param arguments words without blanks
+   */
+  record Acted(String procedure, String action, List<String> arguments) implements Deed {
+    private static final Pattern LINE = Pattern.compile("act (\\S+) (\\S+)((?: \\S+)*)");
 
-  /** Somebody answered a test, or his browser did. */
-  record SaidToTrial(String choice) implements Deed {
+    /** Procedure: a test on the bench. */
+    public static final String TRIAL = "trial";
+
+    /** Action: a test is prepared; with the pack, the test and the address of the module. */
+    public static final String PREPARE = "prepare";
+
+    public Acted {
+      arguments = List.copyOf(arguments);
+    }
+
+    /** Something done to a test, as its line. */
+    public static Acted trial(String line) {
+      List<String> words = List.of(line.split(" "));
+      return new Acted(TRIAL, words.get(0), words.subList(1, words.size()));
+    }
+
+    /** What is done, as a line. */
+    public String line() {
+      return arguments.isEmpty() ? action : action + " " + String.join(" ", arguments);
+    }
+
     @Override
     public String text() {
-      return "said to the test: " + choice;
+      return "act " + procedure + " " + line();
+    }
+
+    static Optional<Deed> read(String text) {
+      Matcher m = LINE.matcher(text);
+      return m.matches()
+          ? Optional.of(
+              new Acted(
+                  m.group(1),
+                  m.group(2),
+                  m.group(3).isEmpty() ? List.of() : List.of(m.group(3).substring(1).split(" "))))
+          : Optional.empty();
     }
   }
 
@@ -237,7 +274,9 @@ public sealed interface Deed {
     }
     Matcher cutout = Pattern.compile("prepared a cutout of (\\d{1,3}) by (\\S+)").matcher(text);
     if (cutout.matches()) {
-      return Optional.of(new BeganCutout(cutout.group(2), Integer.parseInt(cutout.group(1))));
+      return Optional.of(
+          new Acted(
+              Acted.TRIAL, Acted.PREPARE, List.of(cutout.group(2), "cutout", cutout.group(1))));
     }
     Matcher left =
         Pattern.compile("left held at (\\d{1,3}): ((?:[0-9a-f]{2}){1,7})( session)?").matcher(text);
@@ -247,7 +286,11 @@ public sealed interface Deed {
     }
     Matcher trial = Pattern.compile("said to the test: (.{1,80})").matcher(text);
     if (trial.matches()) {
-      return Optional.of(new SaidToTrial(trial.group(1)));
+      return Optional.of(Acted.trial(OLD_ACTS.getOrDefault(trial.group(1), trial.group(1))));
+    }
+    Optional<Deed> acted = Acted.read(text);
+    if (acted.isPresent()) {
+      return acted;
     }
     return switch (text) {
       case "stopped polling" -> Optional.of(new StoppedPolling());

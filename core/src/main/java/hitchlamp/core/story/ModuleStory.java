@@ -1,7 +1,7 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.pack.ModuleRef;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -30,7 +30,7 @@ import java.util.OptionalInt;
  * @param ended true where everything that was asked has ended
  */
 public record ModuleStory(
-    FaultTarget target,
+    ModuleRef target,
     OptionalDouble hours,
     Use plain,
     Use life,

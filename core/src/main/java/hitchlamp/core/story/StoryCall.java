@@ -1,8 +1,8 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.ModuleDesk;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.StoryKind;
 import hitchlamp.core.station.Answer;
@@ -67,7 +67,7 @@ public final class StoryCall implements Procedure<StoryReading> {
   private long last;
 
   /** Reads what modules remember that a roll showed. */
-  public StoryCall(Pack pack, List<FaultTarget> targets) {
+  public StoryCall(Pack pack, List<ModuleRef> targets) {
     this.pack = pack;
     this.kind = pack.story();
     targets.forEach(t -> desks.add(new StoryDesk(t, pack)));

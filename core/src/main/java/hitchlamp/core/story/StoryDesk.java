@@ -1,11 +1,11 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.ModuleDesk;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.StoryKind;
 import hitchlamp.core.pack.UseFigure;
@@ -46,7 +46,7 @@ final class StoryDesk extends ModuleDesk {
   private boolean protectionKnown;
   private boolean trailKnown;
 
-  StoryDesk(FaultTarget target, Pack pack) {
+  StoryDesk(ModuleRef target, Pack pack) {
     super(target, pack);
     this.kind = pack.story();
   }

@@ -1,6 +1,6 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Hold;
@@ -27,7 +27,7 @@ public final class TripReset implements Procedure<TripReset.Result> {
   public record Result(boolean ended, boolean done, String says) {}
 
   private final int routine;
-  private final FaultTarget keeper;
+  private final ModuleRef keeper;
   private boolean opened;
   private Result result = new Result(false, false, StoryWords.say("under-way"));
 
@@ -35,7 +35,7 @@ public final class TripReset implements Procedure<TripReset.Result> {
    * @param routine of the pack
    * @param keeper module that keeps the trip
    */
-  public TripReset(int routine, FaultTarget keeper) {
+  public TripReset(int routine, ModuleRef keeper) {
     this.routine = routine;
     this.keeper = keeper;
   }

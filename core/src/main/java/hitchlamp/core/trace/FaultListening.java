@@ -1,11 +1,11 @@
 package hitchlamp.core.trace;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.j1939.FaultMessage;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Component.Sign;
 import hitchlamp.core.pack.Guide;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
@@ -36,7 +36,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
   private final boolean gone;
   private final long patience;
   private final List<Sign> signs;
-  private final FaultTarget target;
+  private final ModuleRef target;
   private long began = Long.MIN_VALUE;
   private long lastTold;
   private int ticket;
@@ -50,7 +50,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
    * @param signs faults that are listened for
    * @param target module that would tell them
    */
-  public FaultListening(Guide.FaultNow asks, List<Sign> signs, FaultTarget target) {
+  public FaultListening(Guide.FaultNow asks, List<Sign> signs, ModuleRef target) {
     this(signs, target, asks.gone(), asks.seconds());
   }
 
@@ -58,7 +58,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
    * @param gone true where it is waited for that the fault goes, false where that it comes
    * @param seconds for so long
    */
-  public FaultListening(List<Sign> signs, FaultTarget target, boolean gone, double seconds) {
+  public FaultListening(List<Sign> signs, ModuleRef target, boolean gone, double seconds) {
     this.signs = List.copyOf(signs);
     this.target = target;
     this.gone = gone;

@@ -1,7 +1,7 @@
 package hitchlamp.core.trace;
 
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Guide;
-import hitchlamp.core.trial.Verdict;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;

@@ -1,6 +1,6 @@
 package hitchlamp.core.watch;
 
-import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Answer;
@@ -101,7 +101,7 @@ public final class Poll implements Procedure<Long> {
    * What is asked of the modules that answered the roll: of all for groups, of the engines for
    * identifiers as well.
    */
-  public static List<Wish> wishes(Pack pack, List<FaultTarget> targets) {
+  public static List<Wish> wishes(Pack pack, List<ModuleRef> targets) {
     return targets.stream()
         .map(
             t ->

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import java.nio.file.Path;
@@ -25,7 +26,7 @@ class ActiveWatchTest {
   }
 
   private static ActiveWatch afterReading(String hex) {
-    FaultTarget engine = new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, false);
+    ModuleRef engine = new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, false);
     FaultDesk desk = new FaultDesk(engine, TRUCK);
     desk.group(Pgn.DM1, dm1(0, hex));
     ActiveWatch watch = new ActiveWatch();

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Answer;
@@ -26,12 +27,12 @@ import org.junit.jupiter.api.Test;
 /** The procedure alone, fed with events by hand: no bus, no unit. */
 class FaultCallTest {
   private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
-  private static final FaultTarget ENGINE =
-      new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, true);
-  private static final FaultTarget BRAKES =
-      new FaultTarget("b", "Brakes", "brakes", 11, ConversionVersion.V3, true);
-  private static final FaultTarget BODY =
-      new FaultTarget("y", "Body", "body", 33, ConversionVersion.V3, false);
+  private static final ModuleRef ENGINE =
+      new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, true);
+  private static final ModuleRef BRAKES =
+      new ModuleRef("b", "Brakes", "brakes", 11, ConversionVersion.V3, true);
+  private static final ModuleRef BODY =
+      new ModuleRef("y", "Body", "body", 33, ConversionVersion.V3, false);
 
   /** What each module answers: by group, or by the request in hex. */
   private final Map<String, String> answers = new HashMap<>();
@@ -50,7 +51,7 @@ class FaultCallTest {
     answers.put(address + ":" + request.replace(" ", "").toLowerCase(Locale.ROOT), reply);
   }
 
-  private FaultReading run(FaultTarget... targets) {
+  private FaultReading run(ModuleRef... targets) {
     FaultCall call = new FaultCall(TRUCK, List.of(targets));
     Deque<Command> todo = new ArrayDeque<>(call.on(new Event.Began(1_000)));
     long t = 1_000;
@@ -238,8 +239,7 @@ class FaultCallTest {
     group(33, Pgn.DM25, "0D 66 00 04 09 C0 12 F4 01 F8 4D 00 00 07");
     KnownFault f =
         fault(
-            run(new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, false), BODY),
-            102);
+            run(new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, false), BODY), 102);
     assertThat(f.snapshots()).hasSize(1);
     assertThat(f.snapshots().get(0).find(190).orElseThrow().value()).isEqualTo(600);
     assertThat(f.snapshots().get(0).find(168).orElseThrow().value()).isCloseTo(25, within(1e-9));

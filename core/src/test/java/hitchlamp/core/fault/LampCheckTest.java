@@ -7,10 +7,11 @@ import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Event;
-import hitchlamp.core.trial.Verdict;
 import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.List;
@@ -26,7 +27,7 @@ class LampCheckTest {
 
   private final LampCheck check =
       new LampCheck(
-          TRUCK, List.of(new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, true)));
+          TRUCK, List.of(new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, true)));
   private long now = 10_000_000;
 
   private void begins() {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.fault.ReadDifference.Change;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
 import java.util.List;
@@ -42,7 +43,7 @@ class ReadDifferenceTest {
         OptionalDouble.empty(),
         List.of(
             new ModuleFaults(
-                new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true),
+                new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true),
                 told ? Map.of(FaultList.ACTIVE, "told", FaultList.EARLIER, "told") : Map.of(),
                 Optional.empty(),
                 List.of(faults),

@@ -131,7 +131,7 @@ class ReplayTest {
   void aStoredReadOfTheFaultsComesOutTheSame() {
     callRoll(true);
     runToEnd();
-    FaultCall faults = new FaultCall(PACK, live.get(0).faultTargets(PACK));
+    FaultCall faults = new FaultCall(PACK, live.get(0).modules(PACK));
     bus.tape.deed(new Deed.ReadFaults("p"), bus.station.now());
     bus.station.run(faults);
     bus.runUntil(bus.now() + 30_000_000);

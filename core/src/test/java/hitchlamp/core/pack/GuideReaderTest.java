@@ -51,7 +51,6 @@ class GuideReaderTest {
         "a: {says: x, value: {of: 94, from: 5, when: [], source: s}, then: {in: z, out: z}}|at least one state",
         "a: {says: x, value: {of: 94, from: 5, when: [idles]}, then: {in: z, out: z}}|'source' is missing",
         "a: {says: x, meter: {quantity: amps, red: R, black: B, to: 1, power: key-on, source: s}, then: {in: z, out: z}}|'amps' is not one of",
-        "a: {says: x, test: smoke, then: {pass: z, fail: z, cannot-tell: z}}|there is no test 'smoke'",
         "a: {says: x, conclude: {finding: found, next: [Mend it.]}}|what was found",
         "a: {says: x, conclude: {finding: not-here}}|names what to do next",
       })
@@ -61,6 +60,17 @@ class GuideReaderTest {
         .isInstanceOfSatisfying(YamlFault.class, f -> assertThat(f.line()).isEqualTo(13))
         .hasMessageContaining("packs/x.yaml")
         .hasMessageContaining(reason);
+  }
+
+  @Test
+  void aTestThatTheUnitDoesNotHaveIsRefused() {
+    String text =
+        guide(
+            "a: {says: x, test: {kind: smoke}, then: {pass: z, fail: z, cannot-tell: z}}",
+            "z: {" + END + "}");
+    assertThatThrownBy(() -> shelved(PART + text))
+        .isInstanceOfSatisfying(YamlFault.class, f -> assertThat(f.line()).isEqualTo(15))
+        .hasMessageContaining("there is no test of kind 'smoke'");
   }
 
   @Test

@@ -2,6 +2,7 @@ package hitchlamp.core.pack;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.trial.TestKinds;
 import hitchlamp.yaml.YamlFault;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -19,7 +20,7 @@ class PackCheckTest {
 
   private List<YamlFault> check(String... lines) throws IOException {
     Files.writeString(workshop.resolve("mine.yaml"), String.join("\n", lines) + "\n");
-    return PackCheck.of(List.of(OURS, workshop));
+    return PackCheck.of(List.of(OURS, workshop), TestKinds::check);
   }
 
   private static List<String> told(List<YamlFault> faults) {
@@ -28,7 +29,7 @@ class PackCheckTest {
 
   @Test
   void thePacksThatComeWithIt() {
-    assertThat(PackCheck.of(List.of(OURS))).isEmpty();
+    assertThat(PackCheck.of(List.of(OURS), TestKinds::check)).isEmpty();
   }
 
   @Test

@@ -8,7 +8,6 @@ import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.LampLine;
 import hitchlamp.core.fault.Lead;
@@ -17,12 +16,13 @@ import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.LampKind;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.Finding;
-import hitchlamp.core.trial.Verdict;
 import hitchlamp.core.words.Said;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -61,7 +61,7 @@ class OpenItemTest {
         OptionalDouble.empty(),
         List.of(
             new ModuleFaults(
-                new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true),
+                new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true),
                 lists,
                 Optional.empty(),
                 List.of(faults),

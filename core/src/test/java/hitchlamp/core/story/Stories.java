@@ -4,13 +4,13 @@ import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.pack.StoryKind;
@@ -30,8 +30,8 @@ import java.util.Set;
 final class Stories {
   static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
   static final double NOW = 1_000;
-  static final FaultTarget ENGINE =
-      new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V4, true);
+  static final ModuleRef ENGINE =
+      new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true);
 
   final Map<UseFigure, Use.Amount> life = new EnumMap<>(UseFigure.class);
   final Map<UseFigure, Use.Amount> trip = new EnumMap<>(UseFigure.class);

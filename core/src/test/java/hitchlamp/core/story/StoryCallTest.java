@@ -3,10 +3,10 @@ package hitchlamp.core.story;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Answer;
@@ -27,10 +27,10 @@ import org.junit.jupiter.api.Test;
 /** The read of the story alone, fed with events by hand: no bus, no unit. */
 class StoryCallTest {
   private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
-  private static final FaultTarget ENGINE =
-      new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, true);
-  private static final FaultTarget BODY =
-      new FaultTarget("y", "Body", "body", 33, ConversionVersion.V3, false);
+  private static final ModuleRef ENGINE =
+      new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, true);
+  private static final ModuleRef BODY =
+      new ModuleRef("y", "Body", "body", 33, ConversionVersion.V3, false);
 
   /** A record: coolant, severity 2, limit 144 and peak 153 counts, twice, 60 s, three hours. */
   private static final String COOLANT = "01 02 0090 0099 0002 0000003C 00004E20 00004E84 00004E84";
@@ -50,7 +50,7 @@ class StoryCallTest {
         identifier, data.equals("silent") ? data : String.format("62 %04X ", identifier) + data);
   }
 
-  private ModuleStory run(FaultTarget target) {
+  private ModuleStory run(ModuleRef target) {
     StoryCall call = new StoryCall(TRUCK, List.of(target));
     Deque<Command> todo = new ArrayDeque<>(call.on(new Event.Began(1_000)));
     for (long t = 2_000; !todo.isEmpty(); t += 1_000) {

@@ -3,11 +3,11 @@ package hitchlamp.core.trace;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
-import hitchlamp.core.trial.Verdict;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -2,13 +2,13 @@ package hitchlamp.core.trace;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Component.Sign;
 import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.quantity.UnitSystem;
@@ -27,8 +27,8 @@ import org.junit.jupiter.api.Test;
 /** Checks that the unit answers by itself: an active fault, a value in its range. */
 class UnitCheckTest {
   private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
-  private static final FaultTarget ENGINE =
-      new FaultTarget("e", "Engine", "engine", 0, ConversionVersion.V3, false);
+  private static final ModuleRef ENGINE =
+      new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, false);
 
   /** SPN 102 FMI 4 once, written by hand by SAE J1939-73, from memory. */
   private static final String LOW = "04 FF 66 00 04 01 FF FF";

@@ -2,8 +2,8 @@ package hitchlamp.core.watch;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Answer;
@@ -27,8 +27,8 @@ class PollTest {
           (a, b, c, d, e) -> {});
   private final List<Command.Ask> open = new ArrayList<>();
 
-  private static FaultTarget module(String kind, int address) {
-    return new FaultTarget(kind, kind, kind, address, ConversionVersion.AMBIGUOUS, false);
+  private static ModuleRef module(String kind, int address) {
+    return new ModuleRef(kind, kind, kind, address, ConversionVersion.AMBIGUOUS, false);
   }
 
   private List<Command.Ask> at(long millis, Event event) {

@@ -7,7 +7,6 @@ import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.StoryReading;
-import hitchlamp.core.trial.CutoutResult;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
@@ -20,6 +19,7 @@ import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
+import hitchlamp.server.trial.StoredRuns;
 import hitchlamp.server.watch.RestoredRecordings;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -58,9 +58,27 @@ public class CaseFiles {
   /** Bytes of a log in one part, as case files before held it. */
   private static final long LARGEST_LOG = 64L * 1024 * 1024;
 
-  private static final Set<String> ADDED_LATER = Set.of("backbone", "engine");
+  private static final Set<String> ADDED_LATER =
+      Set.of(
+          "backbone",
+          "engine",
+          "test",
+          "title",
+          "layout",
+          "module",
+          "module_title",
+          "began_micros");
   private static final Set<String> NULLABLE =
-      Set.of("bus_micros", "hours", "hours_module", "engine_hours");
+      Set.of(
+          "bus_micros",
+          "hours",
+          "hours_module",
+          "engine_hours",
+          "began_micros",
+          "plus_minus",
+          "low",
+          "high",
+          "verdict");
 
   private final CaseMapper mapper;
   private final Jobs jobs;
@@ -69,6 +87,7 @@ public class CaseFiles {
   private final RestoredRecordings recordings;
   private final CaseSheets sheets;
   private final CompressedJson stored;
+  private final StoredRuns storedRuns;
   private final PackShelf shelf;
   private final JsonMapper json;
   private final Clock clock;
@@ -85,6 +104,7 @@ public class CaseFiles {
       RestoredRecordings recordings,
       CaseSheets sheets,
       CompressedJson stored,
+      StoredRuns storedRuns,
       PackShelf shelf,
       JsonMapper json,
       Clock clock,
@@ -96,6 +116,7 @@ public class CaseFiles {
     this.recordings = recordings;
     this.sheets = sheets;
     this.stored = stored;
+    this.storedRuns = storedRuns;
     this.shelf = shelf;
     this.json = json;
     this.clock = clock;
@@ -175,6 +196,7 @@ public class CaseFiles {
       case PHOTO -> "entry_id";
       case HOOK_UP_END -> "hook_up_id";
       case USE_FIGURE -> "story_read_id";
+      case TRIAL_END, TRIAL_FIGURE -> "trial_id";
       case RECORDING_END, RECORDING_CHANNEL -> "recording_id";
       default -> "id";
     };
@@ -270,12 +292,16 @@ public class CaseFiles {
     }
   }
 
+  /** What kind of test a run is of, and the layout of what it saw. */
+  private record RunKind(String kind, int layout) {}
+
   /** One case file on its way in. */
   private final class Import {
     private final CaseReader zip;
     private final Account who;
     private final Map<String, Long> guests = new HashMap<>();
     private final Map<CaseTable, Map<Long, Long>> ids = new HashMap<>();
+    private final Map<Long, RunKind> runs = new HashMap<>();
     private long job;
     private long unit;
 
@@ -417,7 +443,8 @@ public class CaseFiles {
           });
     }
 
-    private void row(CaseTable t, Map<String, Object> row) throws IOException {
+    private void row(CaseTable t, Map<String, Object> told) throws IOException {
+      Map<String, Object> row = t == CaseTable.TRIAL ? ofTheBench(told) : told;
       List<String> columns = new ArrayList<>();
       List<Object> values = new ArrayList<>();
       if (t.parent() == CaseTable.Parent.JOB || t.parent() == CaseTable.Parent.JOB_AND_HOOK_UP) {
@@ -450,12 +477,52 @@ public class CaseFiles {
         if (t.isParent()) {
           ids.computeIfAbsent(t, k -> new HashMap<>()).put(number(row, "key"), id);
         }
+        if (t == CaseTable.TRIAL) {
+          trial(id, row);
+        }
         if (t == CaseTable.RECORDED_LOG && row.get("content") instanceof String before) {
           logInOne(id, before);
         }
       } else {
         mapper.addWithoutId(t.table(), columns, values);
       }
+    }
+
+    /** A run as case files before the bench told it: always a cutout, its end in the same row. */
+    private static Map<String, Object> ofTheBench(Map<String, Object> row) {
+      if (!row.containsKey("content")) {
+        return row;
+      }
+      Map<String, Object> now = new LinkedHashMap<>(row);
+      now.put("kind", "cutout");
+      now.put("module_title", row.getOrDefault("engine", ""));
+      return now;
+    }
+
+    private void trial(long id, Map<String, Object> row) throws IOException {
+      int layout = row.get("layout") instanceof Number n ? n.intValue() : 0;
+      runs.put(id, new RunKind((String) row.get("kind"), layout));
+      if (row.get("content") instanceof String part) {
+        mapper.addWithoutId(
+            CaseTable.TRIAL_END.table(),
+            List.of("trial_id", "ending", "ended_at", "verdict", "content"),
+            List.of(
+                id,
+                "ENDED",
+                LocalDateTime.parse((String) row.get("ended_at")),
+                String.valueOf(row.get("verdict")),
+                run(id, part)));
+      }
+    }
+
+    /** What a run saw, read into its type before it is stored. */
+    private byte[] run(long trial, String part) throws IOException {
+      RunKind kind = runs.get(trial);
+      byte[] content = zip.part(part, CaseTable.TRIAL_END.largestContent());
+      return storedRuns.checked(
+          kind.kind(),
+          kind.layout(),
+          zip.value(part, content, new TypeReference<tools.jackson.databind.JsonNode>() {}));
     }
 
     /** A log as case files before held it: all its blocks in one part. */
@@ -518,7 +585,7 @@ public class CaseFiles {
             stored.write(zip.value(path, content, new TypeReference<FaultReading>() {}));
         case STORY_READ ->
             stored.write(zip.value(path, content, new TypeReference<StoryReading>() {}));
-        case TRIAL -> stored.write(zip.value(path, content, new TypeReference<CutoutResult>() {}));
+        case TRIAL_END -> run(parent(t, row), path);
         case ROLL ->
             json.writeValueAsString(zip.value(path, content, new TypeReference<RollView>() {}));
         case FAULT_DEED -> json.writeValueAsString(zip.value(path, content, deed(row.get("kind"))));

@@ -102,15 +102,29 @@ enum CaseTable {
       "trial",
       Parent.JOB,
       "kind",
-      "engine",
+      "test",
+      "title",
+      "layout",
+      "module",
+      "module_title",
       "began_at",
-      "ended_at",
+      "began_micros",
       "account_id",
       "hours",
       "pack",
-      "pack_hash",
-      "verdict",
-      "content"),
+      "pack_hash"),
+  TRIAL_END("trial_end", Parent.TRIAL, "ending", "ended_at", "verdict", "says", "next", "content"),
+  TRIAL_FIGURE(
+      "trial_figure",
+      Parent.TRIAL,
+      "name",
+      "place",
+      "amount",
+      "measure",
+      "plus_minus",
+      "low",
+      "high",
+      "verdict"),
   RECORDING(
       "recording",
       Parent.JOB,
@@ -187,6 +201,7 @@ enum CaseTable {
     JOB_AND_HOOK_UP,
     STORY_READ,
     RECORDING,
+    TRIAL,
     TRACE,
     RECORDED_LOG
   }
@@ -219,6 +234,7 @@ enum CaseTable {
         || this == HOOK_UP
         || this == STORY_READ
         || this == RECORDING
+        || this == TRIAL
         || this == TRACE
         || this == RECORDED_LOG;
   }
@@ -239,6 +255,7 @@ enum CaseTable {
       case HOOK_UP, JOB_AND_HOOK_UP -> HOOK_UP;
       case STORY_READ -> STORY_READ;
       case RECORDING -> RECORDING;
+      case TRIAL -> TRIAL;
       case TRACE -> TRACE;
       case RECORDED_LOG -> RECORDED_LOG;
       case JOB -> throw new IllegalStateException(table + " belongs to the job alone");
@@ -253,6 +270,7 @@ enum CaseTable {
       case HOOK_UP, JOB_AND_HOOK_UP -> "hook_up_id";
       case STORY_READ -> "story_read_id";
       case RECORDING -> "recording_id";
+      case TRIAL -> "trial_id";
       case TRACE -> "trace_id";
       case RECORDED_LOG -> "recorded_log_id";
     };
@@ -267,6 +285,7 @@ enum CaseTable {
       case JOB, JOB_AND_HOOK_UP -> "job_id = #{job}";
       case LOGBOOK -> "entry_id IN (SELECT id FROM logbook_entry WHERE job_id = #{job})";
       case HOOK_UP -> "hook_up_id IN (SELECT id FROM hook_up WHERE job_id = #{job})";
+      case TRIAL -> "trial_id IN (SELECT id FROM trial WHERE job_id = #{job})";
       case TRACE -> "trace_id IN (SELECT id FROM trace WHERE job_id = #{job})";
       case RECORDED_LOG -> "recorded_log_id IN (SELECT id FROM recorded_log WHERE job_id = #{job})";
       case STORY_READ -> "story_read_id IN (SELECT id FROM story_read WHERE job_id = #{job})";
@@ -294,7 +313,7 @@ enum CaseTable {
   /** How its large column stands in the file. */
   Content content() {
     return switch (this) {
-      case FAULT_READ, STORY_READ, TRIAL -> Content.COMPRESSED_JSON;
+      case FAULT_READ, STORY_READ, TRIAL_END -> Content.COMPRESSED_JSON;
       case ROLL, FAULT_DEED -> Content.JSON_TEXT;
       case PHOTO, RECORDED_LOG_BLOCK, FRAMES, RECORDING_PART -> Content.BYTES;
       default -> Content.NONE;

@@ -3,7 +3,7 @@ package hitchlamp.server.fault;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.LampLine;
 import hitchlamp.core.fault.LampVerdict;
-import hitchlamp.core.trial.Verdict;
+import hitchlamp.core.judge.Verdict;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 

@@ -4,11 +4,11 @@ import hitchlamp.core.fault.ActiveWatch;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
@@ -92,7 +92,7 @@ final class FaultRun {
     if (turn.taken()) {
       return;
     }
-    FaultCall call = new FaultCall(pack, roll.faultTargets(pack));
+    FaultCall call = new FaultCall(pack, roll.modules(pack));
     afterRoll = why == Why.ROLL ? call : null;
     Set<String> silent = roll.silentKinds();
     deeds.accept(new Deed.ReadFaults(pack.id()));
@@ -133,7 +133,7 @@ final class FaultRun {
   }
 
   private void clear(FaultReading before, Roll roll, Pack pack, Account who, Set<String> keys) {
-    List<FaultTarget> targets = ClearCall.targets(before, keys);
+    List<ModuleRef> targets = ClearCall.targets(before, keys);
     if (targets.isEmpty()) {
       reports.log(
           HookupWords.say(
@@ -147,7 +147,7 @@ final class FaultRun {
     reports.log(
         HookupWords.say(
             "clearing-the-faults-of",
-            targets.stream().map(FaultTarget::title).collect(Collectors.joining(", "))),
+            targets.stream().map(ModuleRef::title).collect(Collectors.joining(", "))),
         station.now());
     ClearCall call = new ClearCall(targets);
     Runnable tell = () -> reports.cleared(call.result(), who, station.now());
@@ -168,7 +168,7 @@ final class FaultRun {
     if (turn.taken()) {
       return;
     }
-    SelfTestCall call = new SelfTestCall(pack.services(), roll.faultTargets(pack));
+    SelfTestCall call = new SelfTestCall(pack.services(), roll.modules(pack));
     Runnable tell = () -> reports.selfTest(call.result(), true, who, station.now());
     turn.run(
         HookupWords.say("modules-are-testing-their-circuits"),
@@ -187,7 +187,7 @@ final class FaultRun {
     if (turn.taken()) {
       return;
     }
-    LampCheck check = new LampCheck(pack, roll.faultTargets(pack));
+    LampCheck check = new LampCheck(pack, roll.modules(pack));
     deeds.accept(new Deed.CheckedLamps(pack.id()));
     Runnable tell = () -> reports.lamps(check.result(), who, station.now());
     turn.run(HookupWords.say("the-lamps-are-being-checked"), check, Turn.told(tell, tell, tell));

@@ -4,7 +4,6 @@ import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.Replay;
@@ -13,13 +12,15 @@ import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.hookup.SpeedSearch;
 import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.Name;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.StoredTrial;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.config.TimedId;
@@ -439,27 +440,46 @@ class HookUps implements JobPage {
     }
 
     @Override
-    public void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros) {
-      Runnable show =
-          () ->
-              trialReports.cutout(
-                  job,
-                  result,
-                  of.pack(),
-                  of.engine(),
-                  of.who(),
-                  of.began(),
-                  false,
-                  hours,
-                  busMicros);
-      if (!ended) {
-        show.run();
-        return;
-      }
+    public void trial(TrialRun.Of of, BenchState<?> state) {
+      trialReports.shows(job, of.spec(), of.module(), state);
+    }
+
+    @Override
+    public void trialBegan(TrialRun.Of of, long busMicros) {
       lane.put(
-          new Report.CutoutEnded(
-              job, result, of.pack().id(), of.engine(), by(of.who()), of.began(), hours, busMicros),
-          show);
+          new Report.TrialBegan(
+              job,
+              of.run(),
+              of.spec().kind(),
+              of.spec().id(),
+              of.spec().title(),
+              of.pack().id(),
+              of.module(),
+              by(of.who()),
+              of.began(),
+              hours,
+              busMicros));
+    }
+
+    @Override
+    public void trialEnded(TrialRun.Of of, BenchState<?> state, long busMicros) {
+      lane.put(
+          new Report.TrialEnded(
+              job,
+              of.run(),
+              of.spec().id(),
+              of.spec().title(),
+              of.pack().id(),
+              of.module(),
+              state.ending(),
+              state.says(),
+              state.seen(),
+              state.judgement(),
+              new StoredTrial<>(state.observed(), state.trace()),
+              by(of.who()),
+              hours,
+              busMicros),
+          () -> trial(of, state));
     }
 
     @Override
@@ -637,7 +657,7 @@ class HookUps implements JobPage {
     }
 
     @Override
-    public void tripReset(FaultTarget keeper, TripReset.Result result, Account by, long busMicros) {
+    public void tripReset(ModuleRef keeper, TripReset.Result result, Account by, long busMicros) {
       lane.put(new Report.TripWasReset(job, keeper, result, by(by), hours, busMicros));
     }
 

@@ -8,7 +8,6 @@ import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.hookup.ListenIn;
@@ -23,6 +22,7 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.ModuleKind;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Deed;
@@ -35,7 +35,7 @@ import hitchlamp.core.station.Tape;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.core.trial.BenchState;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -115,7 +115,7 @@ final class LiveOwner implements Runnable {
     void story(StoryReading reading, Pack pack, Account who, StoryRun.Why why);
 
     /** A module has been told to begin a new trip. */
-    void tripReset(FaultTarget keeper, TripReset.Result result, Account who, long busMicros);
+    void tripReset(ModuleRef keeper, TripReset.Result result, Account who, long busMicros);
 
     /** Modules have been told to clear. */
     void cleared(List<ClearCall.Outcome> outcomes, Account who, long busMicros);
@@ -126,8 +126,14 @@ final class LiveOwner implements Runnable {
     /** Lamps are being checked, or have been. */
     void lamps(LampCheck.Result result, Account who, long busMicros);
 
-    /** A cutout by hand goes on, or has ended. */
-    void cutout(CutoutResult result, TrialRun.Of of, boolean ended, long busMicros);
+    /** A test goes on, or has ended. */
+    void trial(TrialRun.Of of, BenchState<?> state);
+
+    /** A test gave its first command. */
+    void trialBegan(TrialRun.Of of, long busMicros);
+
+    /** A test that commanded something has ended: shown as soon as it is stored. */
+    void trialEnded(TrialRun.Of of, BenchState<?> state, long busMicros);
 
     /** A check of a guide waits for the unit. */
     void tracing(long trace, String check, String waits);

@@ -2,13 +2,16 @@ package hitchlamp.server.hookup;
 
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.CutoutResult;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.StoredTrial;
+import hitchlamp.core.words.Said;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Role;
 import hitchlamp.server.job.Logbook;
@@ -17,7 +20,7 @@ import java.util.List;
 import java.util.Set;
 
 /** What a hook-up found out and must be stored: data alone, so that it can wait in a file. */
-sealed interface Report {
+public sealed interface Report {
   /** Whose doing it was. */
   record By(long id, String name, Role role) {
     static By of(Account a) {
@@ -67,7 +70,7 @@ sealed interface Report {
       implements Report {}
 
   record TripWasReset(
-      long job, FaultTarget keeper, TripReset.Result result, By by, Double hours, long busMicros)
+      long job, ModuleRef keeper, TripReset.Result result, By by, Double hours, long busMicros)
       implements Report {}
 
   record Cleared(long job, List<ClearCall.Outcome> outcomes, By by, Double hours, long busMicros)
@@ -80,13 +83,39 @@ sealed interface Report {
   record LampsChecked(long job, LampCheck.Result result, By by, Double hours, long busMicros)
       implements Report {}
 
-  record CutoutEnded(
+  record TrialBegan(
       long job,
-      CutoutResult result,
+      String run,
+      String kind,
+      String test,
+      String title,
       String pack,
-      FaultTarget engine,
+      ModuleRef module,
       By by,
       Instant began,
+      Double hours,
+      long busMicros)
+      implements Report {}
+
+  /**
+   * A test that commanded something has ended.
+   *
+   * @param judged true where anything was seen that can be judged
+   * @param seen what was seen; what the kind observes is plain data after it waited in a file
+   */
+  record TrialEnded(
+      long job,
+      String run,
+      String test,
+      String title,
+      String pack,
+      ModuleRef module,
+      BenchState.Ending ending,
+      Said says,
+      boolean judged,
+      Judgement judgement,
+      StoredTrial<Object> seen,
+      By by,
       Double hours,
       long busMicros)
       implements Report {}

@@ -4,7 +4,6 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.server.hookup.Report.CheckAnswered;
 import hitchlamp.server.hookup.Report.Cleared;
-import hitchlamp.server.hookup.Report.CutoutEnded;
 import hitchlamp.server.hookup.Report.Entered;
 import hitchlamp.server.hookup.Report.FaultsRead;
 import hitchlamp.server.hookup.Report.HookUpBegan;
@@ -13,6 +12,8 @@ import hitchlamp.server.hookup.Report.LampsChecked;
 import hitchlamp.server.hookup.Report.RollEnded;
 import hitchlamp.server.hookup.Report.SelfTested;
 import hitchlamp.server.hookup.Report.StoryRead;
+import hitchlamp.server.hookup.Report.TrialBegan;
+import hitchlamp.server.hookup.Report.TrialEnded;
 import hitchlamp.server.hookup.Report.TripWasReset;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -100,19 +101,8 @@ class StoredReports {
     outbox.handles(
         LampsChecked.class,
         r -> faults.lamps(r.job(), r.result(), r.by().account(), r.hours(), r.busMicros()));
-    outbox.handles(
-        CutoutEnded.class,
-        r ->
-            trials.cutout(
-                r.job(),
-                r.result(),
-                pack(r.job(), r.pack()),
-                r.engine(),
-                r.by().account(),
-                r.began(),
-                true,
-                r.hours(),
-                r.busMicros()));
+    outbox.handles(TrialBegan.class, trials::began);
+    outbox.handles(TrialEnded.class, trials::ended);
     outbox.handles(
         CheckAnswered.class,
         r -> traces.answered(r.job(), r.trace(), r.check(), r.answer(), r.hours(), r.busMicros()));

@@ -1,6 +1,6 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
@@ -21,7 +21,7 @@ public interface StoryReports {
   /** A module was told to begin a new trip. */
   void tripReset(
       long job,
-      FaultTarget keeper,
+      ModuleRef keeper,
       TripReset.Result result,
       Account who,
       Double hours,

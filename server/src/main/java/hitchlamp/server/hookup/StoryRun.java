@@ -1,7 +1,7 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
@@ -46,7 +46,7 @@ final class StoryRun {
     if (turn.taken()) {
       return;
     }
-    StoryCall call = new StoryCall(pack, roll.faultTargets(pack));
+    StoryCall call = new StoryCall(pack, roll.modules(pack));
     deeds.accept(new Deed.ReadStory(pack.id()));
     Runnable tell = () -> reports.story(call.result(), pack, who, why);
     Turn.Told told =
@@ -70,8 +70,8 @@ final class StoryRun {
   }
 
   private void reset(Roll roll, Pack pack, Account who) {
-    List<FaultTarget> keepers =
-        roll.faultTargets(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList();
+    List<ModuleRef> keepers =
+        roll.modules(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList();
     if (keepers.isEmpty() || pack.story().resetTrip().isEmpty()) {
       reports.log(HookupWords.say("the-trip-was-not-reset-its"), station.now());
       return;
@@ -80,12 +80,12 @@ final class StoryRun {
   }
 
   /** One engine after the other, then all is read back. */
-  private void reset(List<FaultTarget> keepers, Roll roll, Pack pack, Account who) {
+  private void reset(List<ModuleRef> keepers, Roll roll, Pack pack, Account who) {
     if (keepers.isEmpty()) {
       read(roll, pack, who, Why.AFTER_RESET);
       return;
     }
-    FaultTarget keeper = keepers.get(0);
+    ModuleRef keeper = keepers.get(0);
     TripReset reset = new TripReset(pack.story().resetTrip().getAsInt(), keeper);
     Runnable tell = () -> reports.tripReset(keeper, reset.result(), who, station.now());
     turn.run(

@@ -1,10 +1,10 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Component.Sign;
 import hitchlamp.core.pack.Guide;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Deed;
@@ -88,7 +88,7 @@ final class TraceRun {
     return Optional.empty();
   }
 
-  private Under listening(Guide.Check check, Guide.FaultNow f, List<Sign> signs, FaultTarget t) {
+  private Under listening(Guide.Check check, Guide.FaultNow f, List<Sign> signs, ModuleRef t) {
     FaultListening listens = new FaultListening(f, signs, t);
     deeds.accept(
         new Deed.Listened(
@@ -104,9 +104,9 @@ final class TraceRun {
   }
 
   /** The module that tells a part's faults: its own, else the first engine's. */
-  private static Optional<FaultTarget> target(Roll roll, Pack pack, Component part) {
+  private static Optional<ModuleRef> target(Roll roll, Pack pack, Component part) {
     String module = part.module().isEmpty() ? pack.axisKeeper() : part.module();
-    return roll.faultTargets(pack).stream().filter(t -> t.kind().equals(module)).findFirst();
+    return roll.modules(pack).stream().filter(t -> t.kind().equals(module)).findFirst();
   }
 
   /** Nobody waits for a guide's answer any more. */

@@ -1,26 +1,17 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.fault.FaultTarget;
-import hitchlamp.core.pack.Pack;
-import hitchlamp.core.trial.CutoutResult;
-import hitchlamp.server.account.Account;
-import java.time.Instant;
+import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.BenchState;
 
 /** Takes what tests of a unit show. */
 public interface TrialReports {
-  /**
-   * A cutout by hand goes on, or has ended.
-   *
-   * @param ended true once: it is to be kept
-   */
-  void cutout(
-      long job,
-      CutoutResult result,
-      Pack pack,
-      FaultTarget engine,
-      Account who,
-      Instant began,
-      boolean ended,
-      Double hours,
-      long busMicros);
+  /** A test goes on, or has ended. */
+  void shows(long job, TestSpec spec, ModuleRef module, BenchState<?> state);
+
+  /** Its first command is about to be given: from now on there is a row of it. */
+  void began(Report.TrialBegan begun);
+
+  /** It has ended: what it saw is kept. */
+  void ended(Report.TrialEnded ended);
 }

@@ -1,26 +1,35 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.fault.FaultTarget;
 import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Station;
-import hitchlamp.core.trial.CutoutTrial;
+import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Consumer;
 
 /** Tests that command the unit, in one hook-up. Only the live owner's thread touches it. */
 final class TrialRun {
-  /** Whose test it is and of what. */
-  record Of(Account who, Pack pack, FaultTarget engine, Instant began) {}
+  /**
+   * Whose test it is and of what.
+   *
+   * @param run names it before its row is there
+   */
+  record Of(Account who, Pack pack, TestSpec spec, ModuleRef module, Instant began, String run) {}
 
   private final Station station;
   private final Turn turn;
   private final LiveOwner.Reports reports;
   private final Consumer<Deed> deeds;
+  private boolean commands;
 
   TrialRun(Station station, Turn turn, LiveOwner.Reports reports, Consumer<Deed> deeds) {
     this.station = station;
@@ -29,44 +38,77 @@ final class TrialRun {
     this.deeds = deeds;
   }
 
-  /** Engines whose cylinders can be switched off. */
-  static List<FaultTarget> engines(Roll roll, Pack pack) {
-    return pack.cutout().isEmpty()
-        ? List.of()
-        : roll.faultTargets(pack).stream()
-            .filter(t -> t.services() && pack.roleOf(t.kind()).equals(Pack.ENGINE))
-            .toList();
+  /** Modules on which a test can be done. */
+  static List<ModuleRef> modules(Roll roll, Pack pack, TestSpec spec) {
+    return roll.modules(pack).stream()
+        .filter(t -> t.services() && pack.roleOf(t.kind()).equals(spec.role()))
+        .toList();
   }
 
-  /** Prepares a cutout by hand; nothing is commanded before a person begins it. */
-  void cutout(Roll roll, Pack pack, String engine, Account who) {
-    Optional<FaultTarget> target =
-        engines(roll, pack).stream().filter(t -> t.kind().equals(engine)).findFirst();
+  /** Prepares a test; nothing is commanded before a person begins it. */
+  void prepare(Roll roll, Pack pack, TestSpec spec, String module, Account who) {
+    Optional<ModuleRef> target =
+        modules(roll, pack, spec).stream().filter(t -> t.kind().equals(module)).findFirst();
     if (target.isEmpty() || turn.taken()) {
       return;
     }
-    CutoutTrial trial = new CutoutTrial(pack, target.get().address());
-    Of of = new Of(who, pack, target.get(), Instant.now());
-    deeds.accept(new Deed.BeganCutout(pack.id(), target.get().address()));
-    Runnable ended = () -> reports.cutout(trial.result(), of, true, station.now());
+    Bench<?, ?> bench = Bench.of(spec, pack, target.get());
+    Of of = new Of(who, pack, spec, target.get(), Instant.now(), UUID.randomUUID().toString());
+    commands = false;
+    deeds.accept(
+        new Deed.Acted(
+            Deed.Acted.TRIAL,
+            Deed.Acted.PREPARE,
+            List.of(pack.id(), spec.id(), String.valueOf(target.get().address()))));
+    Runnable ended = () -> ended(bench, of);
     turn.run(
-        HookupWords.say("cylinders-are-being-cut-out"),
-        trial,
-        Turn.told(() -> reports.cutout(trial.result(), of, false, station.now()), ended, ended));
+        HookupWords.say("a-test-is-under-way", spec.title()),
+        bench,
+        Turn.told(() -> progress(bench, of), ended, ended));
   }
 
-  /** Gives the test the operator's answer. */
-  void say(String choice) {
-    if (turn.running() instanceof CutoutTrial trial) {
-      deeds.accept(new Deed.SaidToTrial(choice));
-      station.say(trial, choice);
+  private void progress(Bench<?, ?> bench, Of of) {
+    begun(bench, of);
+    reports.trial(of, bench.result());
+  }
+
+  /** The first command was given: a row is written before the outcome is known. */
+  private void begun(Bench<?, ?> bench, Of of) {
+    if (!commands && bench.commanded()) {
+      commands = true;
+      reports.trialBegan(of, station.now());
     }
+  }
+
+  private void ended(Bench<?, ?> bench, Of of) {
+    begun(bench, of);
+    BenchState<?> state = bench.result();
+    if (commands) {
+      reports.trialEnded(of, state, station.now());
+    } else {
+      reports.trial(of, state);
+    }
+  }
+
+  /** Gives the test what a person did. */
+  void act(Act act) {
+    if (turn.running() instanceof Bench<?, ?> bench) {
+      deeds.accept(new Deed.Acted(Deed.Acted.TRIAL, act.action(), act.arguments()));
+      station.say(bench, act.line());
+    }
+  }
+
+  /** The test under way; empty where there is none. */
+  Optional<TestSpec> underWay() {
+    return turn.running() instanceof Bench<?, ?> bench
+        ? Optional.of(bench.spec())
+        : Optional.empty();
   }
 
   /** The link is gone. */
   void brokenOff() {
-    if (turn.running() instanceof CutoutTrial trial) {
-      trial.brokenOff();
+    if (turn.running() instanceof Bench<?, ?> bench) {
+      bench.brokenOff();
     }
   }
 }

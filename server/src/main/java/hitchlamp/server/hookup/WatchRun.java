@@ -145,7 +145,7 @@ final class WatchRun {
     for (RollEntry e : shown.entries()) {
       e.kind().ifPresent(k -> book.receiver().at(e.address(), k));
     }
-    if (poll != null && !Poll.wishes(pack, roll.faultTargets(pack)).equals(polled)) {
+    if (poll != null && !Poll.wishes(pack, roll.modules(pack)).equals(polled)) {
       stopPolling();
     }
     startPolling();
@@ -186,7 +186,7 @@ final class WatchRun {
             || wantedUntil > now
             || recorders.stream().anyMatch(r -> r.recorder.stage() != Recorder.Stage.ENDED);
     if (wanted && poll == null) {
-      polled = Poll.wishes(pack, roll.faultTargets(pack));
+      polled = Poll.wishes(pack, roll.modules(pack));
       Poll fresh = new Poll(pack, polled, this::value);
       if (!fresh.finished()) {
         poll = fresh;

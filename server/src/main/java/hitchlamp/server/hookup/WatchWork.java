@@ -1,9 +1,6 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.fault.FaultTarget;
-import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.trial.CutoutTrial;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.core.watch.Series;
 import hitchlamp.server.account.Account;
@@ -98,60 +95,6 @@ public class WatchWork {
 
   public Moment moment(long job) {
     return ask(job, (run, micros, to) -> to.complete(new Moment(micros, run.recording())));
-  }
-
-  /** Engines of the last roll whose cylinders can be switched off; none where nothing is known. */
-  public List<FaultTarget> cutoutEngines(long job) {
-    try {
-      Roll roll = hookUps.live(job).lastRoll();
-      return roll == null ? List.of() : TrialRun.engines(roll, hookUps.packOf(job));
-    } catch (Refusal notHookedUp) {
-      return List.of();
-    }
-  }
-
-  /** Prepares a cutout by hand. */
-  public void cutout(long job, String engine, Account who) {
-    Pack pack = hookUps.packOf(job);
-    if (pack.cutout().isEmpty()) {
-      throw Refusal.conflict(
-          HookupWords.say("the-pack-of-this-unit-names-no"),
-          HookupWords.say("call-the-roll-so-that-the-unit"));
-    }
-    // First whether a roll is known at all: after a lost link it is called anew.
-    LiveOwner owner = hookUps.free(job);
-    if (cutoutEngines(job).stream().noneMatch(t -> t.kind().equals(engine))) {
-      throw Refusal.bad(
-          HookupWords.say("is-no-engine-that-answered-the", engine),
-          HookupWords.say("choose-one-of-the-list"));
-    }
-    owner.withTrial((run, roll) -> run.cutout(roll, pack, engine, who));
-  }
-
-  /** Gives the test under way an answer. */
-  public void say(long job, String choice) {
-    Pack pack = hookUps.packOf(job);
-    if (pack.cutout().isEmpty() || !CutoutTrial.understands(pack.cutout().get(), choice)) {
-      throw Refusal.bad(
-          HookupWords.say("answers-no-question-of-the-test", choice),
-          HookupWords.say("use-the-buttons-of-the-page"));
-    }
-    hookUps.live(job).withTrial((run, roll) -> run.say(choice));
-  }
-
-  /**
-   * A browser looks on; only that of the person in the seat keeps a test alive. Nothing happens
-   * where no test is under way.
-   */
-  public void alive(long job, String name) {
-    try {
-      if (!hookUps.seated(job, name)) {
-        return;
-      }
-      hookUps.live(job).withTrial((run, roll) -> run.say(CutoutTrial.ALIVE));
-    } catch (Refusal notHookedUp) {
-      // Nothing to keep alive.
-    }
   }
 
   /** The pack that a job's unit is read by. */

@@ -4,6 +4,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.trial.TestKinds;
 import hitchlamp.server.config.Settings;
 import jakarta.validation.constraints.NotNull;
 import java.util.Arrays;
@@ -29,7 +30,9 @@ class PackController {
   static class Shelf {
     @Bean
     PackShelf packShelf(Settings settings) {
-      return PackShelf.read(java.nio.file.Path.of(settings.packs()));
+      PackShelf shelf = PackShelf.read(java.nio.file.Path.of(settings.packs()));
+      shelf.packs().forEach(p -> TestKinds.check(shelf.with(p.id())));
+      return shelf;
     }
   }
 

@@ -1,7 +1,7 @@
 package hitchlamp.server.signoff;
 
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.UnitSystem;
-import hitchlamp.core.trial.Verdict;
 import hitchlamp.core.words.Said;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.AtMost;

@@ -1,6 +1,6 @@
 package hitchlamp.server.story;
 
-import hitchlamp.core.fault.FaultTarget;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.pack.UseFigure;
@@ -161,7 +161,7 @@ public class Stories implements StoryReports, JobPage {
   @Override
   public void tripReset(
       long job,
-      FaultTarget keeper,
+      ModuleRef keeper,
       TripReset.Result result,
       Account who,
       Double hours,

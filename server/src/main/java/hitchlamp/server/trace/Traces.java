@@ -360,22 +360,20 @@ public class Traces implements TraceReports, JobPage {
           TraceWords.say("the-unit-cannot-answer-this-check"),
           TraceWords.say("answer-it-yourself"));
     }
-    if (check.asks() instanceof Guide.Test) {
-      tested(job, k, check);
+    if (check.asks() instanceof Guide.Test asked) {
+      tested(job, k, check, asked.kind());
       return;
     }
     work.getObject().listen(job, id, check, t.part());
   }
 
   /** A test that was done since the guide began answers by its verdict. */
-  private synchronized void tested(long job, Kept k, Guide.Check check) {
+  private synchronized void tested(long job, Kept k, Guide.Check check, String kind) {
     UnitAnswer answer =
         TestAnswer.of(
             trials.ofJob(job).stream()
-                .map(
-                    x ->
-                        new TestAnswer.Done(
-                            x.endedAt(), x.cutout().verdict(), x.cutout().verdictSays()))
+                .filter(x -> x.kind().equals(kind) && x.verdict() != null)
+                .map(x -> new TestAnswer.Done(x.endedAt(), x.verdict(), x.says()))
                 .toList(),
             k.row().beganAt().toInstant(ZoneOffset.UTC));
     answered(job, k.row().id(), check.id(), answer, jobs.job(job).hours(), 0);

@@ -9,36 +9,86 @@ import org.apache.ibatis.annotations.Select;
 
 @Mapper
 interface TrialMapper {
+  String HEAD =
+      "SELECT t.id, t.kind, t.test, t.title, t.layout, t.module, t.module_title, t.began_at, t.began_micros, e.ended_at, e.ending, e.verdict, e.says, e.next, a.name AS who, t.hours, t.pack"
+          + " FROM trial t JOIN account a ON a.id = t.account_id LEFT JOIN trial_end e ON e.trial_id = t.id ";
+
+  /** A run; its end is null where nobody knows how it ended. */
   record Row(
       long id,
       String kind,
-      String engine,
+      String test,
+      String title,
+      int layout,
+      String module,
+      String moduleTitle,
       LocalDateTime beganAt,
+      Long beganMicros,
       LocalDateTime endedAt,
+      String ending,
+      String verdict,
+      String says,
+      String next,
       String who,
       Double hours,
-      String pack,
-      byte[] content) {}
+      String pack) {}
 
-  @Insert(
-      "INSERT INTO trial (job_id, kind, engine, began_at, account_id, hours, pack, pack_hash, verdict, content) VALUES (#{job}, #{kind}, #{engine}, #{began}, #{account}, #{hours}, #{pack}, #{packHash}, #{verdict}, #{content})")
-  void add(
+  /** A run that begins. */
+  record Begun(
       long job,
+      String run,
       String kind,
-      String engine,
-      LocalDateTime began,
+      String test,
+      String title,
+      int layout,
+      String module,
+      String moduleTitle,
+      LocalDateTime beganAt,
+      Long beganMicros,
       long account,
       Double hours,
       String pack,
-      String packHash,
-      String verdict,
-      byte[] content);
+      String packHash) {}
 
-  @Select(
-      "SELECT t.id, t.kind, t.engine, t.began_at, t.ended_at, a.name AS who, t.hours, t.pack, t.content FROM trial t JOIN account a ON a.id = t.account_id WHERE t.job_id = #{job} ORDER BY t.id DESC LIMIT 100")
+  @Insert(
+      "INSERT INTO trial (job_id, run, kind, test, title, layout, module, module_title, began_at, began_micros, account_id, hours, pack, pack_hash) VALUES (#{job}, #{run}, #{kind}, #{test}, #{title}, #{layout}, #{module}, #{moduleTitle}, #{beganAt}, #{beganMicros}, #{account}, #{hours}, #{pack}, #{packHash})")
+  void begin(Begun b);
+
+  @Select("SELECT id FROM trial WHERE run = #{run}")
+  Optional<Long> ofRun(String run);
+
+  @Insert(
+      "INSERT INTO trial_end (trial_id, ending, verdict, says, next, content) VALUES (#{trial}, #{ending}, #{verdict}, #{says}, #{next}, #{content})")
+  void end(long trial, String ending, String verdict, String says, String next, byte[] content);
+
+  @Insert(
+      "INSERT INTO trial_figure (trial_id, name, place, amount, measure, plus_minus, low, high, verdict) VALUES (#{trial}, #{name}, #{place}, #{amount}, #{measure}, #{plusMinus}, #{low}, #{high}, #{verdict})")
+  void figure(
+      long trial,
+      String name,
+      int place,
+      double amount,
+      String measure,
+      Double plusMinus,
+      Double low,
+      Double high,
+      String verdict);
+
+  @Select(HEAD + "WHERE t.job_id = #{job} ORDER BY t.id DESC LIMIT 200")
   List<Row> ofJob(long job);
 
-  @Select(
-      "SELECT t.id, t.kind, t.engine, t.began_at, t.ended_at, a.name AS who, t.hours, t.pack, t.content FROM trial t JOIN account a ON a.id = t.account_id WHERE t.job_id = #{job} AND t.id = #{id}")
+  @Select(HEAD + "WHERE t.job_id = #{job} AND t.id = #{id}")
   Optional<Row> one(long job, long id);
+
+  /** The newest verdict of each test and module of a unit in other jobs. */
+  @Select(
+      HEAD
+          + "WHERE t.id IN (SELECT MAX(o.id) FROM trial o JOIN trial_end x ON x.trial_id = o.id JOIN job j ON j.id = o.job_id"
+          + " WHERE j.unit_id = (SELECT unit_id FROM job WHERE id = #{job}) AND o.job_id <> #{job} AND x.verdict IS NOT NULL GROUP BY o.test, o.module)")
+  List<Row> earlier(long job);
+
+  record Content(byte[] content) {}
+
+  @Select("SELECT content FROM trial_end WHERE trial_id = #{id}")
+  Optional<Content> content(long id);
 }

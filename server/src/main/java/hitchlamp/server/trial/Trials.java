@@ -1,18 +1,22 @@
 package hitchlamp.server.trial;
 
-import hitchlamp.core.fault.FaultTarget;
-import hitchlamp.core.pack.CutoutKind;
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.signoff.Tested;
-import hitchlamp.core.trial.CutoutResult;
-import hitchlamp.core.trial.CutoutVerdict;
-import hitchlamp.core.trial.Verdict;
-import hitchlamp.server.account.Account;
-import hitchlamp.server.config.CompressedJson;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.StoredTrial;
+import hitchlamp.core.trial.TestKind;
+import hitchlamp.core.trial.TestKinds;
+import hitchlamp.core.words.Said;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.Report;
 import hitchlamp.server.hookup.TrialReports;
-import hitchlamp.server.hookup.WatchWork;
+import hitchlamp.server.hookup.TrialWork;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -23,28 +27,28 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /**
- * Keeps what tests have shown; works their verdicts out of it again whenever they are looked at.
+ * Keeps what tests have shown. Lists tell the verdicts as they were given; a run that is opened is
+ * judged again by the rules and limits of now.
  */
 @Service
 public class Trials implements TrialReports, JobPage {
-  private static final String CUTOUT = "CUTOUT";
-
-  /** Points of the trace that go over the stream: a minute of them. */
-  private static final int LIVE_POINTS = 600;
+  private static final int LONGEST_SAYS = 1000;
+  private static final int LONGEST_NEXT = 500;
 
   private final TrialMapper mapper;
   private final Jobs jobs;
   private final Logbook logbook;
   private final Topics topics;
   private final PackShelf shelf;
-  private final CompressedJson stored;
-  private final ObjectProvider<WatchWork> work;
+  private final StoredRuns stored;
+  private final ObjectProvider<TrialWork> work;
 
   Trials(
       TrialMapper mapper,
@@ -52,8 +56,8 @@ public class Trials implements TrialReports, JobPage {
       Logbook logbook,
       Topics topics,
       PackShelf shelf,
-      CompressedJson stored,
-      ObjectProvider<WatchWork> work) {
+      StoredRuns stored,
+      ObjectProvider<TrialWork> work) {
     this.mapper = mapper;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -63,16 +67,31 @@ public class Trials implements TrialReports, JobPage {
     this.work = work;
   }
 
-  /** A test that was kept. */
-  public record Kept(
+  /**
+   * A run of a test, without what was seen.
+   *
+   * @param endedAt null where it is not known that it ended
+   * @param ending null where that is not known
+   * @param verdict null where nothing was seen that could be judged
+   */
+  public record TrialHead(
       @NotNull long id,
       @NotNull String kind,
-      @NotNull String engine,
+      @NotNull String test,
+      @NotNull String title,
+      @NotNull String module,
+      @NotNull String moduleTitle,
       @NotNull Instant beganAt,
-      @NotNull Instant endedAt,
+      Instant endedAt,
+      BenchState.Ending ending,
+      Verdict verdict,
+      @NotNull String says,
+      @NotNull String next,
       @NotNull String who,
-      Double hours,
-      @NotNull CutoutView cutout) {}
+      Double hours) {}
+
+  /** A run with what was seen; the view is null where nothing of it was stored. */
+  public record KeptTrial(@NotNull TrialHead head, TrialView view) {}
 
   /** A browser looks on; where it is that of the seat, what is held by hand may go on. */
   @EventListener
@@ -81,50 +100,92 @@ public class Trials implements TrialReports, JobPage {
   }
 
   @Override
-  public void cutout(
-      long job,
-      CutoutResult result,
-      Pack pack,
-      FaultTarget engine,
-      Account who,
-      Instant began,
-      boolean ended,
-      Double hours,
-      long busMicros) {
-    CutoutKind kind = pack.cutout().orElseThrow();
-    CutoutVerdict verdict = result.verdict();
-    if (ended && !result.observations().isEmpty()) {
-      mapper.add(
-          job,
-          CUTOUT,
-          engine.title(),
-          LocalDateTime.ofInstant(began, ZoneOffset.UTC),
-          who.id(),
-          hours,
-          pack.id(),
-          pack.hash(),
-          verdict.verdict().name(),
-          stored.write(result));
+  public void shows(long job, TestSpec spec, ModuleRef module, BenchState<?> state) {
+    topics.job(job).value("trial", TrialView.live(spec, module, state));
+  }
+
+  @Override
+  public void began(Report.TrialBegan b) {
+    if (mapper.ofRun(b.run()).isPresent()) {
+      return;
     }
-    if (ended) {
-      logbook.enter(
-          job,
-          Logbook.Kind.TEST,
-          title(engine.title())
-              + ": "
-              + (result.observations().isEmpty()
-                  ? TrialWords.say("no-cylinder-was-switched-off")
-                  : word(verdict.verdict()) + ". " + verdict.says() + " ")
-              + result.says(),
-          who.id(),
-          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
-    }
-    topics
-        .job(job)
-        .value(
-            "cutout",
-            CutoutView.of(
-                engine.kind(), engine.title(), result, verdict, kind.weakBelow(), LIVE_POINTS));
+    mapper.begin(
+        new TrialMapper.Begun(
+            b.job(),
+            b.run(),
+            b.kind(),
+            b.test(),
+            b.title(),
+            TestKinds.find(b.kind()).map(TestKind::layout).orElse(0),
+            b.module().kind(),
+            b.module().title(),
+            LocalDateTime.ofInstant(b.began(), ZoneOffset.UTC),
+            b.busMicros(),
+            b.by().id(),
+            b.hours(),
+            b.pack(),
+            pack(b.pack()).map(Pack::hash).orElse("")));
+  }
+
+  @Override
+  public void ended(Report.TrialEnded e) {
+    Judgement j = e.judgement();
+    long id = mapper.ofRun(e.run()).orElseThrow();
+    mapper.end(
+        id,
+        e.ending().name(),
+        e.judged() ? j.verdict().name() : null,
+        cut(j.says().text(), LONGEST_SAYS),
+        cut(j.next().text(), LONGEST_NEXT),
+        stored.write(e.seen()));
+    j.measured().stream().filter(Measured::known).forEach(m -> figure(id, m));
+    logbook.enter(
+        e.job(),
+        Logbook.Kind.TEST,
+        title(e.title(), e.module().title())
+            + ": "
+            + (e.judged()
+                ? word(j.verdict()) + ". " + j.says().text() + " "
+                : TrialWords.say("nothing-was-seen"))
+            + e.says().text(),
+        e.by().id(),
+        new Logbook.Moment(e.busMicros(), e.hours(), e.hours() == null ? null : "engine"));
+    // Only now: whoever sees that it has ended finds it stored.
+    pack(e.pack())
+        .map(p -> p.bench().tests().get(e.test()))
+        .ifPresent(spec -> shows(e.job(), spec, e.module(), state(e)));
+  }
+
+  private static BenchState<?> state(Report.TrialEnded e) {
+    return new BenchState<>(
+        BenchState.Stage.ENDED,
+        e.ending(),
+        e.says(),
+        List.of(),
+        0,
+        List.of(),
+        List.of(),
+        e.seen().observed(),
+        e.seen().trace(),
+        e.judged(),
+        e.judgement());
+  }
+
+  private void figure(long trial, Measured m) {
+    mapper.figure(
+        trial,
+        m.name(),
+        m.place(),
+        m.value(),
+        m.unit().symbol(),
+        TrialView.figure(m.plusMinus()),
+        TrialView.figure(m.low()),
+        TrialView.figure(m.high()),
+        m.verdict().map(Verdict::name).orElse(null));
+  }
+
+  private static String cut(String text, int most) {
+    return text.length() <= most ? text : text.substring(0, most);
   }
 
   /** A verdict as it is read. */
@@ -136,58 +197,127 @@ public class Trials implements TrialReports, JobPage {
     };
   }
 
-  /** Tests of a job, newest first; verdicts by the rules and limits of now. */
-  public List<Kept> ofJob(long job) {
+  /** Runs of a job, newest first, with the verdicts that were given. */
+  public List<TrialHead> ofJob(long job) {
     jobs.job(job);
-    return mapper.ofJob(job).stream().map(this::kept).toList();
+    return mapper.ofJob(job).stream().map(this::spoken).toList();
   }
 
-  /** The same for the sign-off, newest first. */
+  /** Runs of earlier versions were kept without their reason: it is worked out again. */
+  private TrialHead spoken(TrialMapper.Row row) {
+    TrialHead h = head(row);
+    if (h.verdict() == null || !h.says().isEmpty()) {
+      return h;
+    }
+    TrialView v = kept(row).view();
+    return v == null
+        ? h
+        : new TrialHead(
+            h.id(),
+            h.kind(),
+            h.test(),
+            h.title(),
+            h.module(),
+            h.moduleTitle(),
+            h.beganAt(),
+            h.endedAt(),
+            h.ending(),
+            v.judgement().verdict(),
+            v.judgement().says().text(),
+            v.judgement().next().text(),
+            h.who(),
+            h.hours());
+  }
+
+  /** The newest run of each test in earlier jobs of the unit. */
+  List<TrialHead> earlier(long job) {
+    return mapper.earlier(job).stream().map(Trials::head).toList();
+  }
+
+  /** Those of a job that came to something, for the sign-off, newest first. */
   public List<Tested> tested(long job) {
     return ofJob(job).stream()
+        .filter(h -> h.verdict() != null)
         .map(
-            k ->
+            h ->
                 new Tested(
-                    k.id(),
-                    title(k.engine()),
-                    k.endedAt(),
-                    k.cutout().verdict(),
-                    k.cutout().verdictSays(),
-                    k.cutout().next()))
+                    h.id(),
+                    title(h.title(), h.moduleTitle()),
+                    h.endedAt(),
+                    h.verdict(),
+                    h.says(),
+                    h.next()))
         .toList();
   }
 
-  private static String title(String engine) {
-    return TrialWords.say("cylinder-cutout-by-hand", engine.toLowerCase(java.util.Locale.ROOT));
+  private static String title(String test, String module) {
+    return TrialWords.say("test-of-module", test, module.toLowerCase(Locale.ROOT));
   }
 
-  Kept one(long job, long id) {
+  private static TrialHead head(TrialMapper.Row r) {
+    return new TrialHead(
+        r.id(),
+        r.kind(),
+        r.test(),
+        r.title(),
+        r.module(),
+        r.moduleTitle(),
+        r.beganAt().toInstant(ZoneOffset.UTC),
+        r.endedAt() == null ? null : r.endedAt().toInstant(ZoneOffset.UTC),
+        r.ending() == null ? null : BenchState.Ending.valueOf(r.ending()),
+        r.verdict() == null ? null : Verdict.valueOf(r.verdict()),
+        r.says() == null ? "" : r.says(),
+        r.next() == null ? "" : r.next(),
+        r.who(),
+        r.hours());
+  }
+
+  KeptTrial one(long job, long id) {
     return mapper.one(job, id).map(this::kept).orElseThrow(() -> Refusal.missing("test"));
   }
 
-  private Kept kept(TrialMapper.Row row) {
-    CutoutResult r = stored.read(row.content(), CutoutResult.class);
-    Optional<CutoutKind> kind =
-        shelf.packs().stream().anyMatch(p -> p.id().equals(row.pack()))
-            ? shelf.with(row.pack()).cutout()
-            : Optional.empty();
-    CutoutVerdict verdict =
-        kind.map(k -> CutoutVerdict.of(k, r.observations())).orElse(r.verdict());
-    return new Kept(
-        row.id(),
-        row.kind(),
-        row.engine(),
-        row.beganAt().toInstant(ZoneOffset.UTC),
-        row.endedAt().toInstant(ZoneOffset.UTC),
-        row.who(),
-        row.hours(),
-        CutoutView.of(
-            row.engine(),
-            row.engine(),
-            r,
-            verdict,
-            kind.map(CutoutKind::weakBelow).orElse(0.7),
-            Integer.MAX_VALUE));
+  private KeptTrial kept(TrialMapper.Row row) {
+    TrialHead head = head(row);
+    Optional<TestKind<?, ?>> kind = TestKinds.find(row.kind());
+    Optional<Pack> pack = pack(row.pack());
+    Optional<TestSpec> spec =
+        pack.map(p -> p.bench().tests().get(row.test())).filter(t -> t.kind().equals(row.kind()));
+    if (kind.isEmpty() || spec.isEmpty()) {
+      return new KeptTrial(head, null);
+    }
+    return mapper
+        .content(row.id())
+        .map(c -> view(row, kind.get(), spec.get(), pack.orElseThrow(), c.content()))
+        .map(v -> new KeptTrial(head, v))
+        .orElseGet(() -> new KeptTrial(head, null));
+  }
+
+  private TrialView view(
+      TrialMapper.Row row, TestKind<?, ?> kind, TestSpec spec, Pack pack, byte[] content) {
+    StoredTrial<?> seen = stored.read(kind, row.layout(), content);
+    return TrialView.of(
+        spec,
+        row.module(),
+        row.moduleTitle(),
+        new BenchState<>(
+            BenchState.Stage.ENDED,
+            BenchState.Ending.valueOf(row.ending()),
+            Said.plain(""),
+            List.of(),
+            0,
+            List.of(),
+            List.of(),
+            seen.observed(),
+            seen.trace(),
+            true,
+            StoredRuns.judge(kind, spec, pack, seen.observed())),
+        Integer.MAX_VALUE);
+  }
+
+  private Optional<Pack> pack(String id) {
+    return shelf.packs().stream().anyMatch(p -> p.id().equals(id))
+        ? Optional.of(shelf.with(id))
+        : Optional.empty();
   }
 
   @Override
@@ -197,6 +327,6 @@ public class Trials implements TrialReports, JobPage {
 
   @Override
   public void showAll(long job) {
-    ofJob(job);
+    ofJob(job).forEach(h -> one(job, h.id()));
   }
 }

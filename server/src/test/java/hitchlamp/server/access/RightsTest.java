@@ -188,7 +188,7 @@ class RightsTest {
     assertThat(Role.APPRENTICE.may(Right.COMMAND)).as("commands nothing").isFalse();
     assertThat(Role.TECHNICIAN.may(Right.MANAGE)).as("makes no accounts").isFalse();
     for (String commands :
-        new String[] {"faults/clear", "faults/self-test", "trials/cutout", "story/trip-reset"}) {
+        new String[] {"faults/clear", "faults/self-test", "trials", "story/trip-reset"}) {
       Rule r = rules.of("POST", "/api/jobs/{job}/" + commands).orElseThrow();
       assertThat(r.right()).as(commands).contains(Right.COMMAND);
       assertThat(r.seat()).as(commands).isEqualTo(Rule.Seat.MINE);

@@ -47,9 +47,9 @@ class DatabaseGoneTest {
         feed.await(
             "held for longer than a silent browser would keep it",
             c ->
-                CutoutSeat.stage("HOLDING").test(c)
-                    && c.path("body").path("off").toString().equals("[3]")
-                    && c.path("body").path("offSeconds").asDouble() > 5);
+                CutoutSeat.stage("RUNNING").test(c)
+                    && c.path("body").path("observed").path("off").toString().equals("[3]")
+                    && c.path("body").path("observed").path("offSeconds").asDouble() > 5);
         for (int i = 0; i < 20; i++) {
           feed.await("live values", c -> c.path("type").asString().equals("vitals"));
         }

@@ -33,7 +33,8 @@ public final class CutoutSeat implements AutoCloseable {
 
   /** Prepares the cutout and begins it as soon as its preconditions hold. */
   public void begin() {
-    person.must("POST", "/api/jobs/" + job + "/trials/cutout", Map.of("engine", "engine"));
+    person.must(
+        "POST", "/api/jobs/" + job + "/trials", Map.of("test", "cutout", "module", "engine"));
     browser.scheduleAtFixedRate(
         () -> feed.say("{\"alive\":" + job + "}"), 0, BROWSER_MILLIS, TimeUnit.MILLISECONDS);
     // Idle wanders: what held a moment ago may not hold when "begin" arrives. A person asks again.
@@ -43,9 +44,9 @@ public final class CutoutSeat implements AutoCloseable {
       JsonNode told =
           feed.await(
               "begun or not",
-              stage("HOLDING")
+              stage("RUNNING")
                   .or(stage("ENDED"))
-                  .or(c -> stage("PREPARING").test(c) && says(c).startsWith("Not begun")));
+                  .or(c -> stage("PREPARING").test(c) && says(c).contains("ot begun")));
       asks = stage("PREPARING").test(told);
       if (stage("ENDED").test(told)) {
         throw new AssertionError("the cutout ended before it was held: " + says(told));
@@ -55,7 +56,7 @@ public final class CutoutSeat implements AutoCloseable {
 
   /** Answers the cutout. */
   public void say(String choice) {
-    person.must("POST", "/api/jobs/" + job + "/trials/say", Map.of("choice", choice));
+    person.must("POST", "/api/jobs/" + job + "/trials/act", Map.of("act", choice));
   }
 
   /** The browser falls silent; gives what the cutout tells at its end. */
@@ -72,17 +73,17 @@ public final class CutoutSeat implements AutoCloseable {
   /** Fits what a cutout tells while it is at a stage. */
   public static Predicate<JsonNode> stage(String stage) {
     return c ->
-        c.path("type").asString().equals("cutout")
+        c.path("type").asString().equals("trial")
             && c.path("body").path("stage").asString().equals(stage);
   }
 
   private static boolean ready(JsonNode told) {
-    String open = told.path("body").path("preconditions").toString();
+    String open = told.path("body").path("conditions").toString();
     return stage("PREPARING").test(told) && !open.contains("FAILS") && !open.contains("NOT_KNOWN");
   }
 
   private static String says(JsonNode told) {
-    return told.path("body").path("says").asString();
+    return told.path("body").path("says").path("text").asString();
   }
 
   @Override

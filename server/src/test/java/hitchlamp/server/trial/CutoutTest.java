@@ -22,33 +22,37 @@ class CutoutTest {
     Person t = Person.in(running, "Technician 1");
     long job = t.openJob("Tipper that misses");
     String at = "/api/jobs/" + job + "/trials";
-    assertThat(t.must("GET", at + "/can", null).path("known").asBoolean()).isFalse();
+    assertThat(t.must("GET", at + "/offers", null)).isEmpty();
     try (Person.Feed feed = t.feed(job, -1)) {
       t.hookUpAndCall(job, "sim/tipper-6", feed);
-      assertThat(t.must("GET", at + "/can", null).path("engines").path(0).path("id").asString())
-          .isEqualTo("engine");
-      assertThat(t.post(at + "/cutout", Map.of("engine", "engine")).status())
+      JsonNode offer = t.must("GET", at + "/offers", null).path(0);
+      assertThat(offer.path("test").asString()).isEqualTo("cutout");
+      assertThat(offer.path("modules").path(0).path("id").asString()).isEqualTo("engine");
+      assertThat(offer.path("modules").path(0).path("conditions")).hasSize(4);
+      assertThat(t.post(at, Map.of("test", "cutout", "module", "engine")).status())
           .as("without the seat")
           .isEqualTo(409);
       assertThat(
               Person.in(running, "Apprentice 1")
-                  .post(at + "/cutout", Map.of("engine", "engine"))
+                  .post(at, Map.of("test", "cutout", "module", "engine"))
                   .status())
           .as("an apprentice may not command")
           .isEqualTo(403);
       try (CutoutSeat seat = new CutoutSeat(t, job, feed)) {
-        assertThat(t.post(at + "/cutout", Map.of("engine", "gearbox")).status()).isEqualTo(400);
+        assertThat(t.post(at, Map.of("test", "cutout", "module", "gearbox")).status())
+            .isEqualTo(400);
         seat.begin();
-        assertThat(t.post(at + "/say", Map.of("choice", "off 9")).status()).isEqualTo(400);
+        assertThat(t.post(at + "/act", Map.of("act", "off 9")).status()).isEqualTo(400);
+        assertThat(t.post(at, Map.of("test", "smoke", "module", "engine")).status()).isEqualTo(409);
         seat.say("off 3");
         feed.await(
             "off",
-            CutoutSeat.stage("HOLDING")
-                .and(c -> c.path("body").path("offSeconds").asDouble() > 0.5));
+            CutoutSeat.stage("RUNNING")
+                .and(c -> c.path("body").path("observed").path("offSeconds").asDouble() > 0.5));
         JsonNode log = t.must("GET", "/api/jobs/" + job + "/logbook", null);
         assertThat(log.toString())
             .contains("Commanded: cylinder 3 does not fire. The module confirmed it.");
-        assertThat(seat.fallSilent().path("says").asString())
+        assertThat(seat.fallSilent().path("says").path("text").asString())
             .contains("No sign of the browser of the seat");
         assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
             .contains("Cylinder cutout by hand, engine: Cannot tell.");
@@ -56,8 +60,13 @@ class CutoutTest {
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
     }
     JsonNode kept = t.must("GET", at, null).path(0);
-    assertThat(kept.path("cutout").path("verdict").asString()).isEqualTo("CANNOT_TELL");
-    assertThat(kept.path("cutout").path("verdictSays").asString()).contains("Not tried");
+    assertThat(kept.path("ending").asString()).isEqualTo("UNATTENDED");
+    assertThat(kept.path("verdict").asString()).isEqualTo("CANNOT_TELL");
+    assertThat(kept.path("says").asString()).contains("Not tried");
+    JsonNode one = t.must("GET", at + "/" + kept.path("id").asLong(), null);
+    assertThat(one.path("view").path("observed").path("observations")).hasSize(1);
+    assertThat(one.path("view").path("judgement").path("verdict").asString())
+        .isEqualTo("CANNOT_TELL");
   }
 
   @Test
@@ -78,7 +87,8 @@ class CutoutTest {
         feed.await(
             "nothing held",
             c -> c.path("type").asString().equals("link") && c.path("body").path("held").isEmpty());
-        assertThat(seat.ended().path("says").asString()).contains("Let go of everything");
+        assertThat(seat.ended().path("says").path("text").asString())
+            .contains("Let go of everything");
       }
       t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
     }
@@ -132,7 +142,9 @@ class CutoutTest {
           t.must("POST", cab, Map.of("action", "plug", "value", "true"));
           feed.await("let go of first", CutoutTest::free);
           assertThat(
-                  t.post("/api/jobs/" + job + "/trials/cutout", Map.of("engine", "engine"))
+                  t.post(
+                          "/api/jobs/" + job + "/trials",
+                          Map.of("test", "cutout", "module", "engine"))
                       .toString())
               .as("what the next step is")
               .contains("The roll has not been called since the hook-up");
@@ -183,7 +195,7 @@ class CutoutTest {
           try (Person.Feed looksOn = other.feed(job, -1)) {
             beats.scheduleAtFixedRate(
                 () -> looksOn.say("{\"alive\":" + job + "}"), 0, 300, TimeUnit.MILLISECONDS);
-            assertThat(seat.fallSilent().path("says").asString())
+            assertThat(seat.fallSilent().path("says").path("text").asString())
                 .contains("No sign of the browser of the seat");
           } finally {
             beats.shutdownNow();

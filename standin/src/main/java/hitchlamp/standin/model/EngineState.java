@@ -28,6 +28,9 @@ public final class EngineState {
   /** Share of its torque that the gearbox lets it have: little while it shifts. */
   public double torqueShare = 1;
 
+  /** Speed that a tester wants held, rpm; 0 where none does. */
+  public double heldRpm;
+
   /** Cylinders that the module does not fuel, bit 0 is cylinder 1. */
   public int cutOut;
 

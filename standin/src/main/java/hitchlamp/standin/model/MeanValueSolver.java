@@ -69,8 +69,8 @@ public final class MeanValueSolver {
       return;
     }
     double cold = Math.max(0, 40 - s.coolantC) * 2.5;
-    double wanted =
-        (p.idleSpeed() + cold + s.pedal * (RATED_RPM + 60 - p.idleSpeed())) * Math.PI / 30;
+    double least = Math.max(p.idleSpeed() + cold, s.heldRpm);
+    double wanted = (least + s.pedal * (RATED_RPM + 60 - least)) * Math.PI / 30;
     double error = wanted - s.omega;
     double most =
         MOST_FUEL_MG

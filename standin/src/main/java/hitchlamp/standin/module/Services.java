@@ -43,6 +43,9 @@ public final class Services {
      */
     int take(byte[] state);
 
+    /** What is set now, as it is read back. */
+    byte[] state();
+
     /** The module has it again. */
     void giveBack();
   }
@@ -106,9 +109,10 @@ public final class Services {
     return this;
   }
 
-  /** An output that a tester can take. */
+  /** An output that a tester can take, and whose state can be read. */
   public Services control(int id, Control what) {
     controls.put(id, what);
+    identifiers.put(id, what::state);
     return this;
   }
 

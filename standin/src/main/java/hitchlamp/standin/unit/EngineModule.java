@@ -59,6 +59,10 @@ final class EngineModule {
   private static final int INJECTED = 0x0118;
   private static final double INJECTED_STEP_MG = 0.01;
   private static final int CUTOUT = 0x0305;
+  private static final int HELD_SPEED = 0x0306;
+  private static final double HELD_STEP_RPM = 0.125;
+  private static final double LEAST_HELD_RPM = 600;
+  private static final double MOST_HELD_RPM = 1_200;
   private static final int MOST_CUT_OUT = 3;
   private static final double STANDS_KMH = 3;
   private static final int THERMISTOR_GROUND = 3;
@@ -465,10 +469,49 @@ final class EngineModule {
               }
 
               @Override
+              public byte[] state() {
+                return new byte[] {(byte) state.cutOut};
+              }
+
+              @Override
               public void giveBack() {
                 state.cutOut = 0;
               }
+            })
+        .control(
+            HELD_SPEED,
+            new Services.Control() {
+              @Override
+              public int take(byte[] wanted) {
+                return holdSpeed(wanted);
+              }
+
+              @Override
+              public byte[] state() {
+                return Services.number(Math.round(state.heldRpm / HELD_STEP_RPM), 2);
+              }
+
+              @Override
+              public void giveBack() {
+                state.heldRpm = 0;
+              }
             });
+  }
+
+  /** Lets the governor hold a speed; gives 0 or the negative response code. */
+  private int holdSpeed(byte[] wanted) {
+    if (wanted.length != 2) {
+      return 0x13;
+    }
+    double rpm = ((wanted[0] & 0xFF) << 8 | wanted[1] & 0xFF) * HELD_STEP_RPM;
+    if (rpm < LEAST_HELD_RPM || rpm > MOST_HELD_RPM) {
+      return 0x31;
+    }
+    if (!state.running || state.vehicleKmh > STANDS_KMH) {
+      return 0x22;
+    }
+    state.heldRpm = rpm;
+    return 0;
   }
 
   /** Cuts cylinders out; gives 0 or the negative response code. */

@@ -738,6 +738,11 @@ public final class SimUnit {
     return state(engine).cutOut;
   }
 
+  /** Speed of an engine, rpm. */
+  public double rpm(String engine) {
+    return state(engine).rpm();
+  }
+
   /** Number of modules with supply. */
   public long poweredModules() {
     return modules.values().stream().filter(SimModule::powered).count();

@@ -1,0 +1,672 @@
+package hitchlamp.core.trial;
+
+import hitchlamp.core.pack.ControlSpec;
+import hitchlamp.core.pack.GuardSpec;
+import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.RoutineSpec;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.SessionHold;
+import hitchlamp.core.station.Urgency;
+import hitchlamp.core.trial.BenchState.Ending;
+import hitchlamp.core.trial.BenchState.Stage;
+import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Runs a test of any kind: looks at the conditions, counts down, opens a session, holds what the
+ * script wants held, each set point confirmed before the next, watches the guards, and lets go on
+ * every way out. What a person does arrives as the line of an {@link Act}: those named here, or
+ * what the kind knows.
+ *
+ * @param <S> set-up of the kind
+ * @param <O> what the kind observes
+ */
+public final class Bench<S, O> implements Procedure<BenchState<O>> {
+  /** Act: begin, where every condition holds. */
+  public static final String BEGIN = "begin";
+
+  /** Act, with the id of a condition: it holds, where the unit does not report it. */
+  public static final String VOUCH = "vouch";
+
+  /** Act: a browser of the person in the seat looks on. */
+  public static final String ALIVE = "alive";
+
+  /** Act: the test is over. */
+  public static final String END = "end";
+
+  /** A hands-on test lets go so long after the last sign of the browser. */
+  public static final long ALIVE_MICROS = 3_000_000;
+
+  /** A test that the module watches over goes on so long without one. */
+  public static final long UNATTENDED_MICROS = 300_000_000;
+
+  private static final Set<String> OWN = Set.of(BEGIN, ALIVE, END);
+  private static final long LOOK_MICROS = 100_000;
+
+  private enum Asked {
+    NOTHING,
+    SESSION,
+    CONTROL,
+    READ_BACK,
+    START,
+    RESULTS,
+    VALUE
+  }
+
+  private final TestKind<S, O> kind;
+  private final TestSpec spec;
+  private final Pack pack;
+  private final ModuleRef module;
+  private final S setup;
+  private final Script<O> script;
+  private final BenchScene scene;
+  private final Conditions conditions;
+  private final List<String> reads;
+  private final String session;
+  private Stage stage = Stage.PREPARING;
+  private Ending ending = Ending.NOT_YET;
+  private Said says = TrialWords.said("every-condition-must-hold");
+  private Said note = Said.plain("");
+  private Asked asked = Asked.NOTHING;
+  private int ticket;
+  private Step.SetPoint setting;
+  private long setAt;
+  private String running = "";
+  private String held = "";
+  private int nextRead;
+  private boolean commanded;
+  private long alive;
+  private long beginsAt;
+  private long heldSince = Long.MAX_VALUE;
+
+  private Bench(TestKind<S, O> kind, TestSpec spec, Pack pack, ModuleRef module) {
+    this.kind = kind;
+    this.spec = spec;
+    this.pack = pack;
+    this.module = module;
+    this.setup = kind.read(spec, pack);
+    this.script = kind.script(setup);
+    this.scene = new BenchScene(spec, pack, module);
+    this.conditions = new Conditions(spec.conditions(), pack);
+    this.reads = List.copyOf(spec.reads().keySet());
+    this.session = "session of " + spec.id() + " " + module.address();
+  }
+
+  /**
+   * A run of a test.
+   *
+   * @param spec of the pack
+   * @param module that is tested
+   */
+  public static Bench<?, ?> of(TestSpec spec, Pack pack, ModuleRef module) {
+    return of(TestKinds.of(spec), spec, pack, module);
+  }
+
+  /** A run of a test whose kind is known. */
+  public static <S, O> Bench<S, O> of(
+      TestKind<S, O> kind, TestSpec spec, Pack pack, ModuleRef module) {
+    return new Bench<>(kind, spec, pack, module);
+  }
+
+  /** True where an act can be understood by a test. */
+  public static boolean understands(TestSpec spec, Pack pack, Act act) {
+    return understands(TestKinds.of(spec), spec, pack, act);
+  }
+
+  private static <S, O> boolean understands(
+      TestKind<S, O> kind, TestSpec spec, Pack pack, Act act) {
+    boolean vouches =
+        act.action().equals(VOUCH)
+            && act.arguments().size() == 1
+            && spec.conditions().stream()
+                .anyMatch(c -> c.vouch() && c.id().equals(act.arguments().get(0)));
+    return OWN.contains(act.action()) && act.arguments().isEmpty()
+        || vouches
+        || kind.understands(kind.read(spec, pack), act);
+  }
+
+  /** The test that is run. */
+  public TestSpec spec() {
+    return spec;
+  }
+
+  /** The module that is tested. */
+  public ModuleRef module() {
+    return module;
+  }
+
+  /** True once its first command was given, whatever became of it. */
+  public boolean commanded() {
+    return commanded;
+  }
+
+  @Override
+  public boolean finished() {
+    return stage == Stage.ENDED;
+  }
+
+  @Override
+  public List<Command> on(Event event) {
+    List<Command> out = new ArrayList<>();
+    if (finished()) {
+      return out;
+    }
+    scene.now(event.micros());
+    if (event instanceof Event.Began) {
+      alive = scene.now();
+      out.add(new Command.WakeAt(scene.now() + LOOK_MICROS));
+    } else if (event instanceof Event.Heard h) {
+      scene.heard(h.message());
+    } else if (event instanceof Event.Ticked) {
+      look(out);
+      if (!finished()) {
+        out.add(new Command.WakeAt(scene.now() + LOOK_MICROS));
+      }
+    } else if (event instanceof Event.Replied r && r.ticket() == ticket) {
+      replied(r.reply(), out);
+    } else if (event instanceof Event.Said s) {
+      Act.read(s.choice()).ifPresent(a -> acted(a, out));
+    } else if (event instanceof Event.StopAsked) {
+      end(Ending.STOPPED, TrialWords.said("stopped"), out);
+    } else if (event instanceof Event.LettingGo g) {
+      lettingGo(g.holdId());
+    } else if (event instanceof Event.LetGo g) {
+      gone(g, out);
+    } else if (event instanceof Event.NotTaken) {
+      stage = Stage.ENDED;
+      ending = Ending.REFUSED;
+      says = TrialWords.said("the-module-has-still-to-let-go");
+    }
+    return out;
+  }
+
+  /** Looks around ten times a second: lets go where something is not as it must be. */
+  private void look(List<Command> out) {
+    long patience = kind.handsOn() ? ALIVE_MICROS : UNATTENDED_MICROS;
+    boolean lasts = stage == Stage.COUNTDOWN || stage == Stage.OPENING || stage == Stage.RUNNING;
+    if (lasts && scene.now() - alive > patience) {
+      end(
+          Ending.UNATTENDED,
+          TrialWords.said(
+              "no-browser-has-looked-on-for", Figure.whole(patience / 1e6, Unit.SECOND)),
+          out);
+    } else if (stage == Stage.COUNTDOWN) {
+      countDown(out);
+    } else if (stage == Stage.RUNNING) {
+      scene.trace(held);
+      watch(out);
+      step(out);
+    }
+  }
+
+  private void countDown(List<Command> out) {
+    if (conditions.now(scene).stream().anyMatch(c -> !c.holds())) {
+      stage = Stage.PREPARING;
+      says = TrialWords.said("a-condition-no-longer-holds");
+    } else if (scene.now() >= beginsAt) {
+      open(out);
+    }
+  }
+
+  private void watch(List<Command> out) {
+    for (Map.Entry<String, ControlState> e : scene.taken().entrySet()) {
+      if (e.getValue().state() == ControlState.State.FOLLOWING) {
+        follow(e.getKey(), e.getValue(), out);
+      }
+    }
+    if (scene.taken().isEmpty() && running.isEmpty() || returning()) {
+      return;
+    }
+    Said why = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
+    if (why == null && scene.now() - heldSince > spec.longestSeconds() * 1e6) {
+      why =
+          TrialWords.said("held-for-long-enough", Figure.whole(spec.longestSeconds(), Unit.SECOND));
+    }
+    if (why != null) {
+      guard(why, out);
+    }
+  }
+
+  /** A hands-on test lets go of its controls and may go on; any other ends. */
+  private void guard(Said why, List<Command> out) {
+    if (kind.handsOn()) {
+      giveBack(why, out);
+    } else {
+      end(Ending.GUARDED, why, out);
+    }
+  }
+
+  private void follow(String name, ControlState c, List<Command> out) {
+    ControlSpec control = pack.bench().control(spec, name).orElseThrow();
+    ControlSpec.Feedback f = control.feedback().orElseThrow();
+    SampleWindow w = scene.value(f.spn());
+    if (w.lastMicros() > c.sinceMicros() && Math.abs(w.last() - c.value()) <= f.tolerance()) {
+      scene.control(name, new ControlState(c.value(), ControlState.State.SET, scene.now()));
+    } else if (scene.now() - c.sinceMicros() > control.withinSeconds() * 1e6) {
+      refused(TrialWords.said("it-did-not-follow", control.title()), out);
+    }
+  }
+
+  private boolean returning() {
+    return scene.taken().values().stream().anyMatch(c -> c.state() == ControlState.State.RETURNING);
+  }
+
+  /** The next thing that the script wants, where nothing is under way. */
+  private void step(List<Command> out) {
+    boolean busy = asked != Asked.NOTHING && asked != Asked.VALUE;
+    if (stage != Stage.RUNNING || busy || returning()) {
+      return;
+    }
+    Step next = script.next(scene);
+    says = noted(next.says());
+    if (next instanceof Step.Set h) {
+      hold(h.inOrder(), out);
+    } else if (next instanceof Step.Run r) {
+      run(r.routine(), out);
+    } else if (next instanceof Step.Done d) {
+      end(d.complete() ? Ending.COMPLETE : Ending.REFUSED, d.says(), out);
+    }
+    if (stage == Stage.RUNNING && asked == Asked.NOTHING && !returning() && !reads.isEmpty()) {
+      nextRead = (nextRead + 1) % reads.size();
+      call(Asked.VALUE, Services.read(spec.reads().get(reads.get(nextRead))), out);
+    }
+  }
+
+  private Said noted(Said what) {
+    return note.text().isEmpty() ? what : Said.joined(" ", List.of(note, what));
+  }
+
+  private void hold(List<Step.SetPoint> wanted, List<Command> out) {
+    held = wanted.stream().map(Step.SetPoint::doing).collect(Collectors.joining(", "));
+    Set<String> names = wanted.stream().map(Step.SetPoint::control).collect(Collectors.toSet());
+    List<String> besides =
+        scene.taken().keySet().stream().filter(name -> !names.contains(name)).toList();
+    if (!besides.isEmpty()) {
+      besides.forEach(name -> release(name, out));
+      return;
+    }
+    for (Step.SetPoint p : wanted) {
+      ControlState c = scene.control(p.control());
+      if (c.free() || c.value() != p.value()) {
+        command(p, out);
+        return;
+      }
+      if (!c.at(p.value())) {
+        return;
+      }
+    }
+  }
+
+  /** Commands a set point. What is held is held before it is commanded. */
+  private void command(Step.SetPoint p, List<Command> out) {
+    Said danger = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
+    if (danger != null) {
+      guard(danger, out);
+      return;
+    }
+    ControlSpec control = pack.bench().control(spec, p.control()).orElseThrow();
+    out.add(
+        new Command.Take(
+            Hold.control(
+                holdOf(p.control()),
+                p.doing(),
+                p.release(),
+                scene.now(),
+                module.address(),
+                Services.returnControl(control.identifier()))));
+    heldSince = Math.min(heldSince, scene.now());
+    setting = p;
+    scene.control(
+        p.control(), new ControlState(p.value(), ControlState.State.SETTING, scene.now()));
+    call(Asked.CONTROL, Services.control(control.identifier(), control.state(p.value())), out);
+  }
+
+  private String holdOf(String control) {
+    return spec.id() + " " + control + " " + module.address();
+  }
+
+  private void run(String name, List<Command> out) {
+    if (!running.isEmpty() || scene.routine(name).isPresent()) {
+      return;
+    }
+    running = name;
+    heldSince = Math.min(heldSince, scene.now());
+    RoutineSpec r = pack.bench().routine(spec, name).orElseThrow();
+    ticket++;
+    asked = Asked.START;
+    out.add(
+        new Command.Call(
+            ticket,
+            module.address(),
+            Services.start(r.identifier()),
+            Urgency.TEST,
+            1,
+            Math.round(r.seconds() * 1e6)));
+  }
+
+  private void call(Asked what, byte[] request, List<Command> out) {
+    asked = what;
+    ticket++;
+    out.add(
+        new Command.Call(
+            ticket, module.address(), request, Urgency.TEST, 1, Exchange.FIRST_MICROS));
+  }
+
+  private void replied(Reply reply, List<Command> out) {
+    Asked was = asked;
+    asked = Asked.NOTHING;
+    switch (was) {
+      case SESSION -> {
+        if (reply instanceof Reply.Positive) {
+          stage = Stage.RUNNING;
+          out.add(new Command.Confirm(session));
+        } else {
+          end(Ending.REFUSED, TrialWords.said("the-module-opens-no-session", reply.says()), out);
+        }
+      }
+      case CONTROL -> controlled(reply, out);
+      case READ_BACK -> readBack(reply, out);
+      case START -> started(reply, out);
+      case RESULTS -> routineEnded(reply);
+      case VALUE -> {
+        if (reply instanceof Reply.Positive p) {
+          scene.told(reads.get(nextRead), p);
+        }
+      }
+      default -> {}
+    }
+    step(out);
+  }
+
+  private void controlled(Reply reply, List<Command> out) {
+    if (!(reply instanceof Reply.Positive p)) {
+      refused(TrialWords.said("the-module-did-not-do-it", reply.says()), out);
+      return;
+    }
+    out.add(new Command.Confirm(holdOf(setting.control())));
+    setAt = p.micros();
+    ControlSpec control = pack.bench().control(spec, setting.control()).orElseThrow();
+    if (control.readBack()) {
+      call(Asked.READ_BACK, Services.read(control.identifier()), out);
+    } else {
+      there(control);
+    }
+  }
+
+  private void readBack(Reply reply, List<Command> out) {
+    ControlSpec control = pack.bench().control(spec, setting.control()).orElseThrow();
+    int[] wanted = control.state(setting.value());
+    if (!(reply instanceof Reply.Positive p)) {
+      refused(TrialWords.said("it-does-not-tell-what-is-set", control.title(), reply.says()), out);
+      return;
+    }
+    byte[] data = p.data();
+    boolean same = data.length == BenchScene.HEAD + wanted.length;
+    for (int i = 0; same && i < wanted.length; i++) {
+      same = (data[BenchScene.HEAD + i] & 0xFF) == wanted[i];
+    }
+    if (same) {
+      there(control);
+    } else {
+      refused(TrialWords.said("it-confirmed-and-did-otherwise", control.title()), out);
+    }
+  }
+
+  private void there(ControlSpec control) {
+    scene.control(
+        setting.control(),
+        new ControlState(
+            setting.value(),
+            control.feedback().isPresent() ? ControlState.State.FOLLOWING : ControlState.State.SET,
+            setAt));
+  }
+
+  private void refused(Said why, List<Command> out) {
+    if (kind.handsOn()) {
+      giveBack(why, out);
+    } else {
+      end(Ending.REFUSED, why, out);
+    }
+  }
+
+  private void started(Reply reply, List<Command> out) {
+    RoutineSpec r = pack.bench().routine(spec, running).orElseThrow();
+    if (reply instanceof Reply.Positive && r.results()) {
+      call(Asked.RESULTS, Services.results(r.identifier()), out);
+    } else {
+      routineEnded(reply);
+    }
+  }
+
+  private void routineEnded(Reply reply) {
+    scene.ended(running, reply);
+    running = "";
+  }
+
+  private void acted(Act act, List<Command> out) {
+    if (act.action().equals(ALIVE)) {
+      alive = scene.now();
+      return;
+    }
+    if (!understands(kind, spec, pack, act)) {
+      return;
+    }
+    alive = scene.now();
+    switch (act.action()) {
+      case BEGIN -> begin(out);
+      case END -> end(Ending.ENDED, TrialWords.said("ended"), out);
+      case VOUCH -> conditions.vouch(act.arguments().get(0));
+      default -> {
+        if (stage == Stage.RUNNING || stage == Stage.LETTING_GO || stage == Stage.OPENING) {
+          note =
+              returning()
+                  ? TrialWords.said("wait-until-the-module-has-let-go")
+                  : script.act(act, scene).orElse(Said.plain(""));
+          if (returning()) {
+            says = note;
+          }
+          step(out);
+        }
+      }
+    }
+  }
+
+  private void begin(List<Command> out) {
+    if (stage != Stage.PREPARING) {
+      return;
+    }
+    List<Condition> open = conditions.now(scene).stream().filter(c -> !c.holds()).toList();
+    if (!open.isEmpty()) {
+      says =
+          TrialWords.said(
+              "not-begun",
+              Said.joined(". ", open.stream().map(Condition::says).toList()),
+              open.get(0).how());
+      return;
+    }
+    beginsAt = scene.now() + Math.round(spec.delaySeconds() * 1e6);
+    if (spec.delaySeconds() > 0) {
+      stage = Stage.COUNTDOWN;
+      says = TrialWords.said("it-begins-in-a-moment");
+    } else {
+      open(out);
+    }
+  }
+
+  private void open(List<Command> out) {
+    commanded = true;
+    stage = Stage.OPENING;
+    says = TrialWords.said("opening-a-session-with-the-module");
+    out.add(
+        new Command.Take(
+            SessionHold.of(
+                session,
+                TrialWords.say("is-ready", spec.title()),
+                TrialWords.say("end-it", spec.title()),
+                scene.now(),
+                module.address())));
+    call(Asked.SESSION, Services.session(Services.EXTENDED_SESSION), out);
+  }
+
+  /** Gives every control back; the test goes on when the module has confirmed it. */
+  private void giveBack(Said why, List<Command> out) {
+    if (scene.taken().isEmpty()) {
+      note = why;
+      script.leaving(scene);
+      return;
+    }
+    if (!returning()) {
+      script.leaving(scene);
+      note = why;
+      scene.taken().keySet().forEach(name -> release(name, out));
+    }
+  }
+
+  private void release(String name, List<Command> out) {
+    nothingAsked();
+    ControlState c = scene.control(name);
+    scene.control(name, new ControlState(c.value(), ControlState.State.RETURNING, scene.now()));
+    says = noted(TrialWords.said("letting-go"));
+    out.add(new Command.Release(holdOf(name)));
+  }
+
+  private void end(Ending how, Said why, List<Command> out) {
+    if (stage == Stage.PREPARING || stage == Stage.COUNTDOWN) {
+      stage = Stage.ENDED;
+      ending = how;
+      says = why;
+    } else if (stage != Stage.LETTING_GO) {
+      leave(how, why);
+      scene.taken().keySet().forEach(name -> out.add(new Command.Release(holdOf(name))));
+      out.add(new Command.Release(session));
+    }
+  }
+
+  private void leave(Ending how, Said why) {
+    script.leaving(scene);
+    stage = Stage.LETTING_GO;
+    ending = how;
+    note = why;
+    nothingAsked();
+    scene
+        .taken()
+        .forEach(
+            (name, c) ->
+                scene.control(
+                    name, new ControlState(c.value(), ControlState.State.RETURNING, scene.now())));
+    says = noted(TrialWords.said("letting-go"));
+  }
+
+  /** Something is being let go of from outside. */
+  private void lettingGo(String holdId) {
+    if (stage != Stage.OPENING && stage != Stage.RUNNING) {
+      return;
+    }
+    if (holdId.equals(session)) {
+      leave(Ending.STOPPED, TrialWords.said("let-go-of-everything"));
+      return;
+    }
+    for (String name : List.copyOf(scene.taken().keySet())) {
+      if (holdOf(name).equals(holdId)) {
+        script.leaving(scene);
+        note = TrialWords.said("let-go-of-everything");
+        release(name, new ArrayList<>());
+      }
+    }
+  }
+
+  /** Answers to what was asked before are of no use any more. */
+  private void nothingAsked() {
+    asked = Asked.NOTHING;
+    running = "";
+    ticket++;
+  }
+
+  private void gone(Event.LetGo g, List<Command> out) {
+    if (!g.confirmed()) {
+      String what = held.isEmpty() ? TrialWords.say("its-session") : held;
+      stage = Stage.ENDED;
+      ending = Ending.NOT_CONFIRMED;
+      says = noted(TrialWords.said("not-confirmed", what));
+      return;
+    }
+    for (String name : List.copyOf(scene.taken().keySet())) {
+      if (g.holdId().equals(session) || holdOf(name).equals(g.holdId())) {
+        scene.control(name, ControlState.returned(scene.now()));
+      }
+    }
+    if (scene.taken().isEmpty()) {
+      held = "";
+      heldSince = Long.MAX_VALUE;
+    }
+    if (g.holdId().equals(session)) {
+      stage = Stage.ENDED;
+      says = noted(TrialWords.said("the-module-has-let-go"));
+    } else {
+      step(out);
+    }
+  }
+
+  /** The link broke: what is held outlives it and is asked for first when it is back. */
+  public void brokenOff() {
+    if (!finished()) {
+      script.leaving(scene);
+      says =
+          held.isEmpty()
+              ? TrialWords.said("the-link-broke-with-nothing-held")
+              : TrialWords.said("the-link-broke-while-held", held);
+      stage = Stage.ENDED;
+      ending = Ending.LINK_LOST;
+    }
+  }
+
+  @Override
+  public BenchState<O> result() {
+    O seen = script.observed(scene);
+    return new BenchState<>(
+        stage,
+        ending,
+        says,
+        stage == Stage.PREPARING || stage == Stage.COUNTDOWN ? conditions.now(scene) : List.of(),
+        stage == Stage.COUNTDOWN ? Math.max(0, (beginsAt - scene.now()) / 1e6) : 0,
+        setPoints(),
+        scene.newest(),
+        seen,
+        scene.trace(),
+        kind.saw(seen),
+        kind.judge(setup, seen));
+  }
+
+  private List<BenchState.SetPoint> setPoints() {
+    List<BenchState.SetPoint> all = new ArrayList<>();
+    scene
+        .taken()
+        .forEach(
+            (name, c) -> {
+              ControlSpec control = pack.bench().control(spec, name).orElseThrow();
+              all.add(
+                  new BenchState.SetPoint(
+                      name,
+                      control.title(),
+                      c.value(),
+                      control.coding().unit().symbol(),
+                      c.state(),
+                      (scene.now() - c.sinceMicros()) / 1e6));
+            });
+    return all;
+  }
+}

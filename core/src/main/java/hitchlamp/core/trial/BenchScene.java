@@ -1,0 +1,189 @@
+package hitchlamp.core.trial;
+
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.RawValue;
+import hitchlamp.core.pack.ConditionSpec;
+import hitchlamp.core.pack.GuardSpec;
+import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.Parameter;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.uds.Reply;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** What the bench knows of the unit while a test is under way. */
+final class BenchScene implements Scene {
+  /** Bytes before the data of a read identifier: the service, and the identifier. */
+  static final int HEAD = 3;
+
+  private static final long TRACE_MICROS = 100_000;
+  private static final int MOST_TRACE = 6_000;
+  private static final SampleWindow NEVER = new SampleWindow();
+
+  private final TestSpec spec;
+  private final Pack pack;
+  private final int address;
+  private final Map<Integer, SampleWindow> values = new LinkedHashMap<>();
+  private final Set<Integer> anywhere = new HashSet<>();
+  private final Map<String, SampleWindow> reads = new LinkedHashMap<>();
+  private final Map<String, ControlState> controls = new LinkedHashMap<>();
+  private final Map<String, Reply> routines = new HashMap<>();
+  private final List<BenchTrace.Point> trace = new ArrayList<>();
+  private long now;
+  private long tracedAt = Long.MIN_VALUE / 2;
+
+  BenchScene(TestSpec spec, Pack pack, ModuleRef module) {
+    this.spec = spec;
+    this.pack = pack;
+    this.address = module.address();
+    spec.values().forEach(spn -> values.put(spn, new SampleWindow()));
+    for (ConditionSpec c : spec.conditions()) {
+      want(c.of(), c.anywhere());
+    }
+    for (GuardSpec g : spec.guards()) {
+      want(g.of(), g.anywhere());
+    }
+    spec.reads().keySet().forEach(name -> reads.put(name, new SampleWindow()));
+    for (String name : spec.uses().keySet()) {
+      pack.bench()
+          .control(spec, name)
+          .ifPresent(
+              c -> {
+                controls.put(name, ControlState.returned(0));
+                c.feedback().ifPresent(f -> want(f.spn(), false));
+              });
+    }
+  }
+
+  private void want(int spn, boolean fromAnywhere) {
+    values.computeIfAbsent(spn, k -> new SampleWindow());
+    if (fromAnywhere) {
+      anywhere.add(spn);
+    }
+  }
+
+  void now(long micros) {
+    now = Math.max(now, micros);
+  }
+
+  void heard(Message m) {
+    for (Parameter p : pack.parametersIn(m.pgn())) {
+      SampleWindow window = values.get(p.spn());
+      if (window != null && (m.source() == address || anywhere.contains(p.spn()))) {
+        Parameter.Reading r = p.read(m);
+        if (r.state() == RawValue.VALID) {
+          window.add(m.lastMicros(), r.value());
+        }
+      }
+    }
+  }
+
+  /** The answer to the reading of an identifier. */
+  void told(String name, Reply.Positive p) {
+    Parameter of = pack.services().identifiers().get(spec.reads().get(name));
+    int bytes = of == null ? 0 : (of.bits() + 7) / 8;
+    if (of == null || p.data().length != HEAD + bytes) {
+      return;
+    }
+    long raw = 0;
+    for (int i = 0; i < bytes; i++) {
+      raw = raw << 8 | p.data()[HEAD + i] & 0xFF;
+    }
+    if (RawValue.of(raw, of.bits()) == RawValue.VALID) {
+      reads.get(name).add(p.micros(), raw * of.scale() + of.offset());
+    }
+  }
+
+  void control(String name, ControlState state) {
+    controls.put(name, state);
+  }
+
+  void ended(String routine, Reply reply) {
+    routines.put(routine, reply);
+  }
+
+  /** Controls that are not with their module, in the order in which the pack names them. */
+  Map<String, ControlState> taken() {
+    Map<String, ControlState> taken = new LinkedHashMap<>(controls);
+    taken.values().removeIf(ControlState::free);
+    return taken;
+  }
+
+  /** Why a guard lets go now; empty where none does. */
+  Optional<GuardSpec> danger() {
+    return spec.guards().stream().filter(this::trips).findFirst();
+  }
+
+  private boolean trips(GuardSpec g) {
+    SampleWindow w = values.get(g.of());
+    double last = w.last();
+    return now - w.lastMicros() > g.silentSeconds() * 1e6 || last > g.above() || last < g.below();
+  }
+
+  /** Notes what there is, where it is time. */
+  void trace(String held) {
+    if (now - tracedAt < TRACE_MICROS || trace.size() >= MOST_TRACE) {
+      return;
+    }
+    tracedAt = now;
+    List<Double> figures = new ArrayList<>();
+    spec.values().forEach(spn -> figures.add(values.get(spn).last()));
+    reads.values().forEach(w -> figures.add(w.last()));
+    trace.add(new BenchTrace.Point(now, List.copyOf(figures), held));
+  }
+
+  BenchTrace trace() {
+    List<BenchState.Now> all = newest();
+    return new BenchTrace(
+        all.stream().map(BenchState.Now::name).toList(),
+        all.stream().map(BenchState.Now::unit).toList(),
+        trace);
+  }
+
+  /** The newest of the values that are kept. */
+  List<BenchState.Now> newest() {
+    List<BenchState.Now> all = new ArrayList<>();
+    for (int spn : spec.values()) {
+      Parameter p = pack.parameters().get(spn);
+      all.add(new BenchState.Now(p.name(), values.get(spn).last(), p.unit().symbol()));
+    }
+    reads.forEach(
+        (name, w) -> {
+          Parameter p = pack.services().identifiers().get(spec.reads().get(name));
+          all.add(new BenchState.Now(p.name(), w.last(), p.unit().symbol()));
+        });
+    return all;
+  }
+
+  @Override
+  public long now() {
+    return now;
+  }
+
+  @Override
+  public SampleWindow value(int spn) {
+    return values.getOrDefault(spn, NEVER);
+  }
+
+  @Override
+  public SampleWindow read(String name) {
+    return reads.getOrDefault(name, NEVER);
+  }
+
+  @Override
+  public ControlState control(String name) {
+    return controls.getOrDefault(name, ControlState.returned(0));
+  }
+
+  @Override
+  public Optional<Reply> routine(String name) {
+    return Optional.ofNullable(routines.get(name));
+  }
+}

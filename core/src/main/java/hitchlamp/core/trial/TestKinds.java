@@ -1,0 +1,51 @@
+package hitchlamp.core.trial;
+
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.cutout.Cutout;
+import java.util.List;
+import java.util.Optional;
+
+/** Every kind of test that there is. */
+public final class TestKinds {
+  private static final List<TestKind<?, ?>> ALL = List.of(new Cutout());
+
+  private TestKinds() {}
+
+  public static List<TestKind<?, ?>> all() {
+    return ALL;
+  }
+
+  /** The kind of that name. */
+  public static Optional<TestKind<?, ?>> find(String id) {
+    return ALL.stream().filter(k -> k.id().equals(id)).findFirst();
+  }
+
+  /**
+   * Whether every test of a pack is of a kind that there is, and has what its kind needs.
+   *
+   * @throws hitchlamp.yaml.YamlFault at the first that is not
+   */
+  public static void check(Pack pack) {
+    for (TestSpec t : pack.bench().tests().values()) {
+      of(t).read(t, pack);
+    }
+  }
+
+  /**
+   * The kind of a test.
+   *
+   * @throws hitchlamp.yaml.YamlFault where there is no such kind
+   */
+  public static TestKind<?, ?> of(TestSpec test) {
+    return find(test.kind())
+        .orElseThrow(
+            () ->
+                test.place()
+                    .fault(
+                        TrialWords.say(
+                            "there-is-no-kind-of-test",
+                            test.kind(),
+                            ALL.stream().map(TestKind::id).toList())));
+  }
+}

@@ -1,9 +1,0 @@
-package hitchlamp.core.trial;
-
-/** What a test came to. */
-public enum Verdict {
-  PASS,
-  FAIL,
-  /** An honest answer that never counts as a pass. */
-  CANNOT_TELL
-}

@@ -1,0 +1,2 @@
+/** Cylinder cutout by hand (E2). */
+package hitchlamp.core.trial.cutout;

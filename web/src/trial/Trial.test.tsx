@@ -1,0 +1,314 @@
+import { screen, waitFor } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { beforeEach, expect, it, vi } from 'vitest'
+import type { TrialMeasured, TrialOffer, TrialView } from '../api/client'
+import { renderInJob, stubServer } from '../test-support'
+import { KeptTrial } from './KeptTrial'
+import { Tests } from './Tests'
+import { TrialPage } from './TrialPage'
+import { marksOf } from './TrialTrace'
+
+const alive = vi.hoisted(() => vi.fn())
+const play = vi.hoisted(() => vi.fn())
+vi.mock('../stream/stream', () => ({ stream: { alive, subscribe: () => () => undefined } }))
+vi.mock('../shared/sound', () => ({ play }))
+vi.mock('../shared/Plot', () => ({
+  Plot: ({ name }: { name: string }) => <div role="img" aria-label={name} />,
+}))
+
+const seen = (more: object = {}) => ({
+  cylinders: 6,
+  off: [] as number[],
+  offSeconds: 0,
+  allowed: 2,
+  heldRpm: 'NaN',
+  speedFrom: 600,
+  speedTo: 1200,
+  settled: true,
+  observations: [],
+  ...more,
+})
+
+const view = (more: Partial<TrialView> = {}): TrialView => ({
+  kind: 'cutout',
+  test: 'cutout',
+  title: 'Cylinder cutout by hand',
+  module: 'engine',
+  moduleTitle: 'Engine',
+  stage: 'RUNNING',
+  ending: 'NOT_YET',
+  says: { text: 'Let it settle.' },
+  conditions: [],
+  countdownSeconds: 0,
+  setPoints: [],
+  now: [{ name: 'Engine speed', value: 601, unit: 'rpm' }],
+  observed: seen() as unknown as TrialView['observed'],
+  trace: { names: ['Engine speed'], units: ['rpm'], points: [] },
+  judgement: {
+    verdict: 'CANNOT_TELL',
+    says: { text: 'Not tried.' },
+    next: { text: 'Switch off each.' },
+    measured: [],
+  },
+  hazards: ['Keep clear of belts and fan.'],
+  figures: { 'weak-below': 0.75 },
+  source: 'common practice, no source',
+  ...more,
+})
+
+const observed = (more: object) => seen(more) as unknown as TrialView['observed']
+
+const share = (place: number, value: number, verdict: TrialMeasured['verdict']): TrialMeasured => ({
+  name: 'share',
+  place,
+  value,
+  unit: '%',
+  plusMinus: 6,
+  low: 75,
+  verdict,
+})
+
+const offer = (more: Partial<TrialOffer> = {}): TrialOffer => ({
+  test: 'cutout',
+  kind: 'cutout',
+  title: 'Cylinder cutout by hand',
+  answers: 'Which cylinder does less.',
+  system: 'Engine',
+  minutes: 3,
+  engine: 'idling',
+  risk: 1,
+  hazards: ['Keep clear of belts and fan.'],
+  delaySeconds: 3,
+  leads: [],
+  modules: [{ id: 'engine', title: 'Engine', conditions: [] }],
+  why: '',
+  source: '',
+  ...more,
+})
+
+/** The page of the cutout at the engine, with what the stream has told. */
+function page(trial?: TrialView) {
+  return renderInJob(<TrialPage />, {
+    at: '/tests/run/cutout?module=engine',
+    route: '/tests/run/:test',
+    live: trial ? { trial } : {},
+  })
+}
+
+const acts = (sent: string[]) => sent.map((s) => /"act":"(.*)"/.exec(s)?.[1]).filter(Boolean)
+
+beforeEach(() => {
+  alive.mockClear()
+  play.mockClear()
+})
+
+it('begins only when every condition holds, says how to fulfil the others, and a person may vouch', async () => {
+  const sent = stubServer()
+  page(
+    view({
+      stage: 'PREPARING',
+      conditions: [
+        {
+          id: 'idle',
+          says: { text: 'The engine idles' },
+          state: 'FAILS',
+          now: { text: '0 rpm' },
+          vouch: false,
+          how: { text: 'Start the engine.' },
+        },
+        {
+          id: 'parked',
+          says: { text: 'The unit stands' },
+          state: 'NOT_KNOWN',
+          now: { text: 'not reported' },
+          vouch: true,
+          how: { text: 'Make sure.' },
+        },
+      ],
+    }),
+  )
+  expect(await screen.findByText('Start the engine.')).toBeInTheDocument()
+  expect(screen.getByRole('button', { name: 'Begin' })).toBeDisabled()
+  await userEvent.click(screen.getByRole('button', { name: 'It holds' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['vouch parked']))
+})
+
+it('the countdown is large, sounds with each second and can be ended', async () => {
+  const sent = stubServer()
+  page(view({ stage: 'COUNTDOWN', countdownSeconds: 2.4 }))
+  expect(screen.getByRole('timer')).toHaveTextContent('3')
+  expect(play).toHaveBeenCalledWith('look')
+  await userEvent.click(screen.getByRole('button', { name: 'End it' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['end']))
+})
+
+it('a cylinder is switched off by its button and by its number, and the server hears that somebody looks on', async () => {
+  const sent = stubServer()
+  page(view({ observed: observed({ off: [2] }) }))
+  expect(alive).toHaveBeenCalledWith(3)
+  await userEvent.click((await screen.findAllByRole('button', { name: 'Switch off' }))[0] as HTMLElement)
+  await userEvent.keyboard('2')
+  await userEvent.click(screen.getByRole('button', { name: 'Let all cylinders fire' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['off 1', 'on 2', 'all-on']))
+})
+
+it('a speed is held where the unit can, and what is commanded says whether it is there', async () => {
+  const sent = stubServer()
+  page(
+    view({
+      setPoints: [
+        { control: 'speed', title: 'Held speed', wanted: 900, unit: 'rpm', state: 'FOLLOWING', seconds: 2 },
+      ],
+    }),
+  )
+  await userEvent.click(await screen.findByRole('button', { name: '900 rpm' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Idle' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['speed 900', 'speed idle']))
+  expect(screen.getByRole('list', { name: 'Set points' })).toHaveTextContent('not there yet')
+})
+
+it('the far view takes the same keys', async () => {
+  const sent = stubServer()
+  page(view())
+  await screen.findByText('Cylinder 1')
+  await userEvent.keyboard('b')
+  const far = await screen.findByRole('dialog')
+  expect(far).toHaveTextContent('601')
+  expect(far).toHaveTextContent('All fire')
+  await userEvent.keyboard('3')
+  await waitFor(() => expect(acts(sent)).toEqual(['off 3']))
+  await userEvent.keyboard('b')
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
+})
+
+it('a weak cylinder is told by a word and its share, the verdict with its reason', async () => {
+  stubServer()
+  page(
+    view({
+      stage: 'ENDED',
+      judgement: {
+        verdict: 'FAIL',
+        says: { text: 'Cylinder 4 does 48 %.' },
+        next: { text: 'Measure.' },
+        measured: [1, 2, 3, 4, 5, 6].map((c) => share(c, c === 4 ? 48 : 100, c === 4 ? 'FAIL' : 'PASS')),
+      },
+    }),
+  )
+  expect(await screen.findByText('weak')).toBeInTheDocument()
+  expect(screen.getByText('Fail')).toBeInTheDocument()
+  expect(screen.getByText('Cylinder 4 does 48 %.')).toBeInTheDocument()
+})
+
+it('a test of another module is not taken for this one', () => {
+  stubServer()
+  page(view({ module: 'engine-port', title: 'Another cutout' }))
+  expect(screen.getByText(/Another test is under way: Another cutout/)).toBeInTheDocument()
+  expect(alive).not.toHaveBeenCalled()
+})
+
+it('stretches in which something was held are marked in the trace', () => {
+  const p = (seconds: number, held: string) => ({ seconds, values: [600], held })
+  const points = [p(0, ''), p(1, 'a'), p(2, 'a'), p(3, ''), p(4, 'b'), p(6, 'b')]
+  expect(marksOf(view({ trace: { names: ['x'], units: ['rpm'], points } }))).toEqual([
+    { from: 1, to: 3, text: 'a', kind: 'OFF' },
+    { from: 4, to: 6, text: 'b', kind: 'OFF' },
+  ])
+})
+
+it('the list puts what serves a lead of today first and names what cannot be done and why', async () => {
+  stubServer({
+    '/api/jobs/3/trials/offers': [
+      offer({ test: 'second', title: 'Second', leads: ['Injector return'] }),
+      offer(),
+      offer({ test: 'third', title: 'Third', modules: [], why: 'No module answered.' }),
+    ],
+    '/api/jobs/3/trials': [
+      {
+        id: 5,
+        kind: 'cutout',
+        test: 'cutout',
+        title: 'Cylinder cutout by hand',
+        module: 'engine',
+        moduleTitle: 'Engine',
+        beganAt: '2026-11-25T08:00:00Z',
+        endedAt: '2026-11-25T08:03:00Z',
+        ending: 'ENDED',
+        verdict: 'PASS',
+        says: 'All alike.',
+        next: '',
+        who: 'Technician 2',
+      },
+    ],
+  })
+  const why = renderInJob(<Tests />)
+  expect(await screen.findByText('2 this unit can do now, 1 it cannot')).toBeInTheDocument()
+  expect(screen.getByRole('region', { name: 'For today’s leads' })).toHaveTextContent('Injector return')
+  expect(screen.getByRole('region', { name: 'What it cannot do now' })).toHaveTextContent(
+    'No module answered.',
+  )
+  expect(await screen.findByText('All alike.')).toBeInTheDocument()
+  expect(why).toHaveTextContent('Second')
+  await userEvent.click(screen.getByRole('button', { name: /Cylinder cutout by hand/ }))
+  expect(screen.getByRole('link', { name: 'Open the test' })).toHaveAttribute(
+    'href',
+    '/jobs/3/tests/run/cutout?module=engine',
+  )
+})
+
+it('a condition that does not hold stands in the list with what is there now', async () => {
+  stubServer({
+    '/api/jobs/3/trials/offers': [
+      offer({
+        modules: [
+          {
+            id: 'engine',
+            title: 'Engine',
+            conditions: [
+              {
+                id: 'coolant',
+                says: { text: 'Coolant above \uFFF960 °C\uFFFB' },
+                state: 'FAILS',
+                now: { text: '\uFFF918 °C\uFFFB' },
+                vouch: false,
+                how: { text: 'Warm it up.' },
+              },
+            ],
+          },
+        ],
+      }),
+    ],
+    '/api/jobs/3/trials': [],
+    '/api/quantities': [],
+  })
+  renderInJob(<Tests />)
+  expect(await screen.findByText('Coolant above 60 °C; now 18 °C')).toBeInTheDocument()
+  expect(screen.getByText('Warm it up.')).toBeInTheDocument()
+})
+
+it('a kept run shows its evidence without acts, and one whose end is not known says so', async () => {
+  const head = {
+    id: 5,
+    kind: 'cutout',
+    test: 'cutout',
+    title: 'Cylinder cutout by hand',
+    module: 'engine',
+    moduleTitle: 'Engine',
+    beganAt: '2026-11-25T08:00:00Z',
+    says: '',
+    next: '',
+    who: 'Technician 2',
+  }
+  stubServer({
+    '/api/jobs/3/trials/5': { head: { ...head, ending: 'UNATTENDED' }, view: view({ stage: 'ENDED' }) },
+    '/api/jobs/3/trials/6': { head: { ...head, id: 6 }, view: null },
+  })
+  renderInJob(<KeptTrial />, { at: '/tests/5', route: '/tests/:trial' })
+  expect(
+    await screen.findByText('It was let go of because no browser of the seat was left.'),
+  ).toBeInTheDocument()
+  expect(await screen.findByText('Cylinder 6')).toBeInTheDocument()
+  expect(screen.queryByRole('button', { name: 'Switch off' })).toBeNull()
+  renderInJob(<KeptTrial />, { at: '/tests/6', route: '/tests/:trial' })
+  expect(await screen.findByText(/How it ended is not known/)).toBeInTheDocument()
+  expect(screen.getByText('Nothing of what it saw was stored.')).toBeInTheDocument()
+})

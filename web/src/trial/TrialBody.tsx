@@ -1,0 +1,33 @@
+import type { TrialView } from '../api/client'
+import { useSaid } from '../shared/said'
+import { type Board, valuesOf } from './boards'
+import { TrialTrace } from './TrialTrace'
+import { verdicts } from './words'
+
+/** What a test shows: its board, what it came to, its values over time. Under way or kept. */
+export function TrialBody({
+  view,
+  board,
+  act,
+}: {
+  view: TrialView
+  board: Board | undefined
+  act?: ((line: string) => void) | undefined
+}) {
+  const said = useSaid()
+  const judged = view.judgement.measured.some((m) => m.value != null) || view.stage === 'ENDED'
+  return (
+    <>
+      {board && <board.Board view={view} act={act} />}
+      {judged && (
+        <p className="mt-2 text-[18px]" role="status">
+          <span className={`mark mr-2 ${view.judgement.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
+            {verdicts[view.judgement.verdict]}
+          </span>
+          {said(view.judgement.says)}
+        </p>
+      )}
+      <TrialTrace view={view} values={valuesOf(board, view)} />
+    </>
+  )
+}

@@ -1,0 +1,227 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { useParams, useSearchParams } from 'react-router'
+import { useMe } from '../account/me'
+import { get, type Seat, type TrialOffer, type TrialView } from '../api/client'
+import { useJob, useLive } from '../job/jobContext'
+import { FarView } from '../shared/FarView'
+import { ProblemBox } from '../shared/ProblemBox'
+import { useShow } from '../shared/quantity'
+import { useSaid } from '../shared/said'
+import { useSettings } from '../shared/settings'
+import { play } from '../shared/sound'
+import { useKeys } from '../shared/useKeys'
+import { type Board, useBoard, valuesOf } from './boards'
+import { Conditions } from './Conditions'
+import { SetPoints } from './SetPoints'
+import { TrialBody } from './TrialBody'
+import { TrialWhy } from './TrialWhy'
+import { useTrial } from './useTrial'
+import { texts, verdicts } from './words'
+
+/** One test of any kind: what it does, its conditions, the countdown, its board, the verdict. */
+export function TrialPage() {
+  const { job } = useJob()
+  const said = useSaid()
+  const me = useMe()
+  const { test = '' } = useParams()
+  const [params] = useSearchParams()
+  const module = params.get('module') ?? ''
+  const [far, setFar] = useState(false)
+  const { view, other, running, prepare, act } = useTrial(job.id, test, module)
+  const liveSeat = useLive('seat')
+  const offers = useQuery({
+    queryKey: ['offers', job.id],
+    queryFn: () => get<TrialOffer[]>(`/api/jobs/${job.id}/trials/offers`),
+  })
+  const offer = offers.data?.find((o) => o.test === test)
+  const board = useBoard(view?.kind ?? offer?.kind)
+  const seat = useQuery({ queryKey: ['seat', job.id], queryFn: () => get<Seat>(`/api/jobs/${job.id}/seat`) })
+  const mine = (liveSeat ?? seat.data)?.holder === me.name
+  const acting = view?.stage === 'RUNNING' || view?.stage === 'OPENING'
+  const { mutate: tell } = act
+  const keys = useMemo(
+    () => (acting && view && board?.keys ? board.keys(view, tell) : {}),
+    [acting, view, board, tell],
+  )
+  useKeys(useMemo(() => ({ ...keys, b: () => setFar((f) => !f) }), [keys]))
+  // Whoever came here to test has said so already: the conditions are looked at without being asked for again. That
+  // commands nothing.
+  const looked = useRef(false)
+  const { mutate: look } = prepare
+  const wanted = module !== '' && mine && !view && !other
+  useEffect(() => {
+    if (!wanted || looked.current) return
+    looked.current = true
+    look()
+  }, [wanted, look])
+  const title = view?.title ?? offer?.title ?? texts.test
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>{title}</h1>
+        <p className="text-ink-2">{view?.moduleTitle}</p>
+        <span className="ml-auto flex gap-2">
+          {view && (
+            <button className="btn" onClick={() => setFar(true)}>
+              {texts.farView}
+              <span className="kbd">b</span>
+            </button>
+          )}
+          {view && running && view.stage !== 'LETTING_GO' && (
+            <button className="btn" onClick={() => tell('end')}>
+              {texts.endIt}
+            </button>
+          )}
+        </span>
+      </div>
+      <ProblemBox problem={prepare.error ?? act.error ?? offers.error} />
+      {other && <p className="mb-3">{texts.anotherTestIsUnderWay(other.title)}</p>}
+      {!running && (
+        <div className="mb-4">
+          {offer && !view && <Terms offer={offer} />}
+          <button
+            className={view ? 'btn' : 'btn btn-main'}
+            disabled={prepare.isPending}
+            onClick={() => prepare.mutate()}
+          >
+            {view ? texts.checkTheConditionsAgain : texts.checkTheConditions}
+          </button>
+          {!mine && <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>}
+        </div>
+      )}
+      {view && view.stage !== 'COUNTDOWN' && (
+        <p className="mb-3 text-[18px]" aria-live="assertive">
+          {said(view.says)}
+        </p>
+      )}
+      {view?.stage === 'PREPARING' && (
+        <section className="mb-4">
+          {offer && <Terms offer={offer} />}
+          <Conditions all={view.conditions} act={tell} />
+          <button
+            className="btn btn-main mt-3"
+            disabled={view.conditions.some((c) => c.state !== 'HOLDS') || act.isPending}
+            onClick={() => tell('begin')}
+          >
+            {texts.begin}
+          </button>
+        </section>
+      )}
+      {view?.stage === 'COUNTDOWN' && <Countdown view={view} />}
+      {view && view.stage !== 'PREPARING' && view.stage !== 'COUNTDOWN' && (
+        <>
+          <SetPoints view={view} />
+          <TrialBody view={view} board={board} act={acting ? tell : undefined} />
+        </>
+      )}
+      <TrialWhy view={view} board={board} job={job.id} />
+      {view && (
+        <Far
+          view={view}
+          board={board}
+          open={far}
+          keys={keys}
+          act={acting ? tell : undefined}
+          onClose={() => setFar(false)}
+        />
+      )}
+    </>
+  )
+}
+
+/** What a test answers and what it takes, before it begins. */
+function Terms({ offer }: { offer: TrialOffer }) {
+  const said = useSaid()
+  return (
+    <div className="mb-3 max-w-[72ch]">
+      <p>{said({ text: offer.answers })}</p>
+      <p className="text-ink-2">{texts.engineMinutes(offer.engine, offer.minutes)}</p>
+      {offer.hazards.map((h) => (
+        <p key={h} className="font-semibold">
+          {said({ text: h })}
+        </p>
+      ))}
+    </div>
+  )
+}
+
+/** The seconds until the first command, large, each with a tone. */
+function Countdown({ view, far }: { view: TrialView; far?: boolean }) {
+  const { sound } = useSettings()
+  const left = Math.ceil(view.countdownSeconds)
+  useEffect(() => {
+    if (sound && !far) play('look')
+  }, [left, sound, far])
+  return (
+    <p className="leading-none" role="timer" aria-label={texts.beginsIn(left)}>
+      <span className={far ? 'block text-[44px]' : 'block text-[22px]'}>{texts.beginsInWords}</span>
+      <b className={`font-narrow font-semibold ${far ? 'text-[420px]' : 'text-[160px]'}`}>{left}</b>
+    </p>
+  )
+}
+
+function Far({
+  view,
+  board,
+  open,
+  keys,
+  act,
+  onClose,
+}: {
+  view: TrialView
+  board: Board | undefined
+  open: boolean
+  keys: Record<string, () => void>
+  act: ((line: string) => void) | undefined
+  onClose: () => void
+}) {
+  const said = useSaid()
+  const show = useShow()
+  const ended = view.stage === 'ENDED'
+  const heard = board?.heard?.(view) ?? { state: view.stage, tone: ended ? 'look' : 'free' }
+  return (
+    <FarView
+      open={open}
+      keys={keys}
+      heard={heard}
+      onClose={onClose}
+      title={ended ? verdicts[view.judgement.verdict] : (board?.headline?.(view) ?? view.title)}
+      foot={
+        <div className="flex items-end gap-12 border-t-4 border-ink pt-3">
+          {valuesOf(board, view)
+            .flatMap((i) => view.now[i] ?? [])
+            .filter((n) => n.value != null)
+            .map((n) => {
+              const shown = show(n.value ?? 0, n.unit, n.unit === 'rpm' ? 0 : 1)
+              return (
+                <p key={n.name} className="leading-none">
+                  <span className="block text-[28px] text-ink-2">{n.name}</span>
+                  <b className="font-narrow text-[96px] font-semibold">{shown.figure}</b>{' '}
+                  <span className="text-[34px] text-ink-2">{shown.unit}</span>
+                </p>
+              )
+            })}
+          {act && (
+            <button
+              className="ml-auto min-h-24 border-4 border-ink px-8 text-[34px] font-semibold"
+              onClick={() => act('end')}
+            >
+              {texts.endIt}
+            </button>
+          )}
+        </div>
+      }
+    >
+      {view.stage === 'COUNTDOWN' ? (
+        <Countdown view={view} far />
+      ) : (
+        view.stage !== 'PREPARING' && board && <board.Board view={view} act={act} far />
+      )}
+      {view.stage !== 'COUNTDOWN' && (
+        <p className="mt-4 text-[34px]">{said(ended ? view.judgement.says : view.says)}</p>
+      )}
+      {ended && <p className="mt-4 text-[34px]">{said(view.says)}</p>}
+    </FarView>
+  )
+}

@@ -1,0 +1,50 @@
+import { Link } from 'react-router'
+import type { TrialView } from '../api/client'
+import { Why, WhyPart } from '../job/Why'
+import { useSaid } from '../shared/said'
+import type { Board } from './boards'
+import { texts } from './words'
+
+/** How the figures of a test are found, what to keep clear of, and the next step. */
+export function TrialWhy({
+  view,
+  board,
+  job,
+}: {
+  view: TrialView | undefined
+  board: Board | undefined
+  job: number
+}) {
+  const said = useSaid()
+  return (
+    <Why title={view?.title ?? texts.test}>
+      {view &&
+        board?.why?.(view).map((w) => (
+          <WhyPart key={w.head} head={w.head}>
+            {w.text}
+          </WhyPart>
+        ))}
+      {view && <WhyPart head={texts.limitsFrom}>{view.source}.</WhyPart>}
+      <WhyPart head={texts.next}>
+        {view && view.judgement.measured.some((m) => m.value != null) && (
+          <p className="mb-2">{said(view.judgement.next)}</p>
+        )}
+        <span className="flex flex-col gap-2">
+          {view && (
+            <Link className="btn" to={`/jobs/${job}/watch?set=${view.kind}&view=traces`}>
+              {texts.itsLiveValues}
+            </Link>
+          )}
+          <Link className="btn" to={`/jobs/${job}/tests`}>
+            {texts.allTests}
+          </Link>
+        </span>
+      </WhyPart>
+      {view?.hazards.map((h) => (
+        <p key={h} className="mt-auto text-[15px] font-semibold text-ink-2">
+          {said(h)}
+        </p>
+      ))}
+    </Why>
+  )
+}

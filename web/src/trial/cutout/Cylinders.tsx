@@ -1,0 +1,115 @@
+import type { TrialMeasured, TrialView } from '../../api/client'
+import { useShow } from '../../shared/quantity'
+import { seenOf } from './seen'
+import { texts } from './words'
+
+/** The cylinders side by side: which are off, what share each has, what noise alone would give. */
+export function Cylinders({
+  view,
+  act,
+  far,
+}: {
+  view: TrialView
+  act?: ((line: string) => void) | undefined
+  far: boolean
+}) {
+  const show = useShow()
+  const seen = seenOf(view)
+  const of = (name: string, cylinder: number) =>
+    view.judgement.measured.find((m) => m.name === name && m.place === cylinder)
+  return (
+    <ol
+      className="grid border-y border-line-strong"
+      style={{ gridTemplateColumns: `repeat(${seen.cylinders}, minmax(0, 1fr))` }}
+    >
+      {Array.from({ length: seen.cylinders }, (_, i) => i + 1).map((n) => {
+        const off = seen.off.includes(n)
+        const share = of('share', n)
+        const lost = of('speed-lost', n)
+        const alone = seen.observations.filter((o) => o.off.length === 1 && o.off[0] === n)
+        const heard = alone[alone.length - 1]?.heard ?? 'NOT_SAID'
+        const weak = share?.verdict === 'FAIL'
+        return (
+          <li
+            key={n}
+            className={`border-r border-line px-3 py-2 last:border-r-0 ${off ? 'border-b-[6px] border-b-amber' : ''}`}
+          >
+            <span className={far ? 'text-[30px]' : 'text-[15px] text-ink-2'}>
+              {far ? n : texts.cylinder(n)}
+            </span>
+            <p className="leading-none whitespace-nowrap">
+              <b
+                className={`font-narrow font-semibold ${far ? 'text-[84px]' : 'text-[40px]'} ${weak ? 'text-grave' : ''}`}
+              >
+                {off ? texts.off : share?.value == null ? (lost ? '…' : '–') : Math.round(share.value)}
+              </b>
+              {!off && share?.value != null && <span className="text-ink-3"> %</span>}
+            </p>
+            {!far && share && <Share share={share} />}
+            {weak && <b className={far ? 'text-[30px]' : 'text-[15px]'}>{texts.weak}</b>}
+            {!far && lost?.value != null && (
+              <span className="block text-[14px] text-ink-2">
+                {texts.rpmLost(show(lost.value, lost.unit, 0).figure)}
+              </span>
+            )}
+            {act && (
+              <button
+                className={`btn mt-1 w-full justify-center ${far ? 'min-h-20 text-[26px]' : 'px-1'}`}
+                aria-pressed={off}
+                onClick={() => act(`${off ? 'on' : 'off'} ${n}`)}
+              >
+                {off ? texts.letItFire : texts.switchOff}
+              </button>
+            )}
+            {!far && act && alone.length > 0 && heard === 'NOT_SAID' && !off && (
+              <span className="mt-1 block text-[14px]">
+                {texts.heardAChange}
+                <span className="flex gap-2">
+                  <button
+                    className="btn flex-1 justify-center !px-0"
+                    onClick={() => act(`heard ${n} CHANGED`)}
+                  >
+                    {texts.yes}
+                  </button>
+                  <button className="btn flex-1 justify-center !px-0" onClick={() => act(`heard ${n} SAME`)}>
+                    {texts.no}
+                  </button>
+                </span>
+              </span>
+            )}
+            {!far && heard !== 'NOT_SAID' && (
+              <span className="block text-[14px] text-ink-2">
+                {texts.byEar(heard === 'CHANGED' ? texts.itWorks : texts.noDifference)}
+              </span>
+            )}
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+const WIDTH = 100
+const MOST = 150
+
+/** A share with its noise on a short scale; the tick is where a cylinder counts as weak. */
+function Share({ share }: { share: TrialMeasured }) {
+  const x = (v: number) => (Math.max(0, Math.min(MOST, v)) / MOST) * WIDTH
+  const { value, plusMinus, low } = share
+  return (
+    <svg width="100%" height="14" viewBox={`0 0 ${WIDTH} 14`} preserveAspectRatio="none" aria-hidden>
+      <line x1="0" x2={WIDTH} y1="7" y2="7" stroke="var(--line-strong)" />
+      {low != null && <line x1={x(low)} x2={x(low)} y1="2" y2="12" stroke="var(--ink-3)" />}
+      {value != null && plusMinus != null && (
+        <rect
+          x={x(value - plusMinus)}
+          width={Math.max(1, x(value + plusMinus) - x(value - plusMinus))}
+          y="4"
+          height="6"
+          fill="var(--hatch)"
+        />
+      )}
+      {value != null && <rect x={x(value) - 1.5} width="3" y="0" height="14" fill="var(--ink)" />}
+    </svg>
+  )
+}
