@@ -42,7 +42,7 @@ const view = (more: Partial<TrialView> = {}): TrialView => ({
   countdownSeconds: 0,
   setPoints: [],
   now: [{ name: 'Engine speed', value: 601, unit: 'rpm' }],
-  observed: seen() as unknown as TrialView['observed'],
+  observed: seen(),
   trace: { names: ['Engine speed'], units: ['rpm'], points: [] },
   judgement: {
     verdict: 'CANNOT_TELL',
@@ -56,7 +56,7 @@ const view = (more: Partial<TrialView> = {}): TrialView => ({
   ...more,
 })
 
-const observed = (more: object) => seen(more) as unknown as TrialView['observed']
+const observed = (more: object) => seen(more) as unknown
 
 const share = (place: number, value: number, verdict: TrialMeasured['verdict']): TrialMeasured => ({
   name: 'share',
