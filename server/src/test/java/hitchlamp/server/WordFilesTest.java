@@ -54,7 +54,7 @@ class WordFilesTest {
   /** Stored forms, demo data and SQL: not said to anybody. */
   private static final List<String> NO_WORDS =
       List.of(
-          "Deed.java",
+          "OldOperatorLines.java",
           "SocketcandText.java",
           "CaseTable.java",
           "CaseSheets.java",

@@ -7,12 +7,13 @@ import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
-import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
@@ -21,16 +22,18 @@ import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.watch.Poll;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 
 /**
  * Lives a stored hook-up again: our station and its procedures are fed with the frames, ticks and
- * {@link Deed deeds} that were stored, in their order, and come to the same results. What the
- * station wants to send goes nowhere: what it sent then is among the frames.
+ * {@link OperatorEvent operator events} that were stored, in their order, and come to the same
+ * results. What the station wants to send goes nowhere: what it sent then is among the frames.
  *
  * <p>The entries are taken one at a time, so that a long hook-up need not be held whole.
  */
@@ -43,6 +46,7 @@ public final class Replay {
   private final List<FaultReading> readings = new ArrayList<>();
   private final List<StoryReading> stories = new ArrayList<>();
   private FaultCall faults;
+  private final Map<String, Consumer<OperatorEvent>> registry = registry();
   private StoryCall story;
   private LampCheck lamps;
   private Bench<?, ?> bench;
@@ -82,7 +86,7 @@ public final class Replay {
     }
     FrameBlock.Entry entry = entries.next();
     if (entry instanceof FrameBlock.Entry.OfOperator o) {
-      Deed.of(o.text()).ifPresent(d -> redo(d, o.micros()));
+      OperatorEvent.read(o.text()).ifPresent(e -> redo(e, o.micros()));
     } else if (entry instanceof FrameBlock.Entry.OfFrame f && f.bus() > 0) {
       beside.accept(f.stamped());
     } else if (hookUp != null) {
@@ -95,66 +99,49 @@ public final class Replay {
     return true;
   }
 
-  private void redo(Deed deed, long micros) {
-    if (deed instanceof Deed.Began b) {
-      endCall();
-      List<Hold> left = hookUp == null ? List.of() : hookUp.left();
-      hookUp = new Station(b.name(), b.bitsPerSecond(), false, frame -> {}, listener);
-      hookUp.start(micros);
-      hookUp.letGoFirst(left);
+  /** What is done again for each procedure, in one registry. */
+  private Map<String, Consumer<OperatorEvent>> registry() {
+    return Map.of(
+        OperatorEvent.LINK, this::link,
+        OperatorEvent.HOLDS, this::holds,
+        OperatorEvent.ROLL, this::roll,
+        OperatorEvent.FAULTS, this::faults,
+        OperatorEvent.STORY, this::story,
+        OperatorEvent.LAMPS, this::lamps,
+        OperatorEvent.POLL, this::poll,
+        OperatorEvent.LISTEN, e -> listening(e).ifPresent(l -> hookUp.run(l)),
+        OperatorEvent.TRIAL, this::trial);
+  }
+
+  private void redo(OperatorEvent event, long micros) {
+    if (event.procedure().equals(OperatorEvent.LINK)
+        && event.action().equals(OperatorEvent.BEGIN)) {
+      hookUp(event, micros);
       return;
     }
-    if (hookUp == null) {
+    Consumer<OperatorEvent> again = registry.get(event.procedure());
+    if (hookUp == null || again == null) {
       return;
     }
     // Bus time had come this far when it was done; whatever was due by then has been fed already.
     hookUp.on(new LinkEvent.Ticked(micros));
-    if (deed instanceof Deed.CalledRoll c) {
-      endCall();
-      call = new RollCall(packs.apply(c.pack()), c.full());
-      hookUp.run(call);
-    } else if (deed instanceof Deed.ReadFaults r && !rolls.isEmpty()) {
-      cutOffReading();
-      Pack pack = packs.apply(r.pack());
-      faults = new FaultCall(pack, rolls.get(rolls.size() - 1).modules(pack));
-      hookUp.run(faults);
-    } else if (deed instanceof Deed.ReadStory r && !rolls.isEmpty()) {
-      cutOffReading();
-      Pack pack = packs.apply(r.pack());
-      story = new StoryCall(pack, rolls.get(rolls.size() - 1).modules(pack));
-      hookUp.run(story);
-    } else if (deed instanceof Deed.Polled p && !rolls.isEmpty()) {
-      Pack pack = packs.apply(p.pack());
-      poll =
-          new Poll(
-              pack,
-              Poll.wishes(pack, rolls.get(rolls.size() - 1).modules(pack)),
-              (module, address, identifier, raw, at) -> {});
-      hookUp.run(poll);
-    } else if (deed instanceof Deed.StoppedPolling && poll != null) {
-      hookUp.stop(poll);
-    } else if (deed instanceof Deed.Listened l) {
-      hookUp.run(listening(l));
-    } else if (deed instanceof Deed.Acted a && a.procedure().equals(Deed.Acted.TRIAL)) {
-      acted(a);
-    } else if (deed instanceof Deed.CheckedLamps c) {
-      cutOffReading();
-      Pack pack = packs.apply(c.pack());
-      lamps =
-          new LampCheck(
-              pack, rolls.isEmpty() ? List.of() : rolls.get(rolls.size() - 1).modules(pack));
-      hookUp.run(lamps);
-    } else if (deed instanceof Deed.AnsweredLamps a && lamps != null) {
-      hookUp.say(lamps, a.choice());
-    } else if (deed instanceof Deed.StoppedLamps && lamps != null) {
-      hookUp.stop(lamps);
-    } else if (deed instanceof Deed.StoppedRoll) {
-      endCall();
-    } else if (deed instanceof Deed.Released) {
-      hookUp.letGoAll();
-    } else if (deed instanceof Deed.LeftHeld l) {
-      hookUp.letGoFirst(List.of(l.hold()));
-    } else if (deed instanceof Deed.LostLink) {
+    again.accept(event);
+  }
+
+  private void hookUp(OperatorEvent event, long micros) {
+    if (!event.text(0).matches("[0-9A-F]{16}") || event.whole(1).isEmpty()) {
+      return;
+    }
+    endCall();
+    List<Hold> left = hookUp == null ? List.of() : hookUp.left();
+    Name name = new Name(Long.parseUnsignedLong(event.text(0), 16));
+    hookUp = new Station(name, event.whole(1).orElseThrow(), false, frame -> {}, listener);
+    hookUp.start(micros);
+    hookUp.letGoFirst(left);
+  }
+
+  private void link(OperatorEvent event) {
+    if (event.action().equals(OperatorEvent.LOST)) {
       hookUp.linkLost();
       if (call != null) {
         call.brokenOff(hookUp.now());
@@ -163,31 +150,88 @@ public final class Replay {
         bench.brokenOff();
       }
       endCall();
-    } else if (deed instanceof Deed.Unhooked) {
+    } else if (event.action().equals(OperatorEvent.END)) {
       endCall();
       hookUp.close("unhooked");
     }
   }
 
+  private void holds(OperatorEvent event) {
+    if (event.action().equals(OperatorEvent.RELEASE)) {
+      hookUp.letGoAll();
+    } else {
+      event.leftHold().ifPresent(h -> hookUp.letGoFirst(List.of(h)));
+    }
+  }
+
+  private void roll(OperatorEvent event) {
+    endCall();
+    if (event.action().equals(OperatorEvent.BEGIN)) {
+      call = new RollCall(packs.apply(event.text(0)), event.yes(1));
+      hookUp.run(call);
+    }
+  }
+
+  private void faults(OperatorEvent event) {
+    if (!rolls.isEmpty()) {
+      cutOffReading();
+      Pack pack = packs.apply(event.text(0));
+      faults = new FaultCall(pack, shown(pack));
+      hookUp.run(faults);
+    }
+  }
+
+  private void story(OperatorEvent event) {
+    if (!rolls.isEmpty()) {
+      cutOffReading();
+      Pack pack = packs.apply(event.text(0));
+      story = new StoryCall(pack, shown(pack));
+      hookUp.run(story);
+    }
+  }
+
+  private void poll(OperatorEvent event) {
+    if (event.action().equals(OperatorEvent.STOP)) {
+      if (poll != null) {
+        hookUp.stop(poll);
+      }
+    } else if (!rolls.isEmpty()) {
+      Pack pack = packs.apply(event.text(0));
+      poll =
+          new Poll(
+              pack, Poll.wishes(pack, shown(pack)), (module, address, identifier, raw, at) -> {});
+      hookUp.run(poll);
+    }
+  }
+
+  private void lamps(OperatorEvent event) {
+    if (event.action().equals(OperatorEvent.BEGIN)) {
+      cutOffReading();
+      Pack pack = packs.apply(event.text(0));
+      lamps = new LampCheck(pack, shown(pack));
+      hookUp.run(lamps);
+    } else if (lamps != null && event.action().equals(OperatorEvent.ANSWER)) {
+      hookUp.say(lamps, event.text(0));
+    } else if (lamps != null) {
+      hookUp.stop(lamps);
+    }
+  }
+
   /** What was done to a test; of one that the pack no longer has nothing is known. */
-  private void acted(Deed.Acted a) {
-    if (!a.action().equals(Deed.Acted.PREPARE)) {
+  private void trial(OperatorEvent event) {
+    if (!event.action().equals(OperatorEvent.PREPARE)) {
       if (bench != null) {
-        hookUp.say(bench, a.line());
+        hookUp.say(bench, event.act());
       }
       return;
     }
     cutOffReading();
     bench = null;
-    if (a.arguments().size() != 3 || rolls.isEmpty()) {
-      return;
-    }
-    Pack pack = packs.apply(a.arguments().get(0));
-    TestSpec test = pack.bench().tests().get(a.arguments().get(1));
-    rolls.get(rolls.size() - 1).modules(pack).stream()
-        .filter(m -> String.valueOf(m.address()).equals(a.arguments().get(2)))
+    Pack pack = packs.apply(event.text(0));
+    TestSpec test = pack.bench().tests().get(event.text(1));
+    shown(pack).stream()
+        .filter(m -> test != null && String.valueOf(m.address()).equals(event.text(2)))
         .findFirst()
-        .filter(m -> test != null)
         .ifPresent(
             m -> {
               bench = Bench.of(test, pack, m);
@@ -195,9 +239,22 @@ public final class Replay {
             });
   }
 
-  private static FaultListening listening(Deed.Listened l) {
+  /** Modules that the last roll showed; none before one. */
+  private List<ModuleRef> shown(Pack pack) {
+    return rolls.isEmpty() ? List.of() : rolls.get(rolls.size() - 1).modules(pack);
+  }
+
+  private static Optional<FaultListening> listening(OperatorEvent e) {
+    boolean readable =
+        e.whole(0).isPresent()
+            && e.text(2).matches("\\d{1,6}/(?:\\d{1,2}|any)(?:,\\d{1,6}/(?:\\d{1,2}|any)){0,39}")
+            && e.text(4).matches("\\d{1,4}\\.\\d{1,3}")
+            && Arrays.stream(ConversionVersion.values()).anyMatch(v -> v.name().equals(e.text(1)));
+    if (!readable) {
+      return Optional.empty();
+    }
     List<Component.Sign> signs =
-        l.signs().stream()
+        Arrays.stream(e.text(2).split(","))
             .map(s -> s.split("/"))
             .map(
                 s ->
@@ -206,8 +263,9 @@ public final class Replay {
                         s[1].equals("any") ? Component.Sign.ANY : Integer.parseInt(s[1])))
             .toList();
     ModuleRef target =
-        new ModuleRef("", "", "", l.address(), ConversionVersion.valueOf(l.conversion()), false);
-    return new FaultListening(signs, target, l.gone(), l.seconds());
+        new ModuleRef(
+            "", "", "", e.whole(0).orElseThrow(), ConversionVersion.valueOf(e.text(1)), false);
+    return Optional.of(new FaultListening(signs, target, e.yes(3), Double.parseDouble(e.text(4))));
   }
 
   /** A read that nobody waited for gave way to what a person wanted. */

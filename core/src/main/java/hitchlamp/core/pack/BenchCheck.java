@@ -1,5 +1,6 @@
 package hitchlamp.core.pack;
 
+import hitchlamp.yaml.YamlFault;
 import java.util.Map;
 
 /** Whether what the tests of layered packs use is there: controls, routines, values, components. */
@@ -13,6 +14,11 @@ final class BenchCheck {
    */
   static void check(Pack pack) {
     BenchSpec bench = pack.bench();
+    String newTrip = pack.story().resetTrip();
+    if (!newTrip.isEmpty() && !bench.tests().containsKey(newTrip)) {
+      throw new YamlFault(
+          "pack " + pack.id(), 1, "story.reset-trip", PackWords.say("there-is-no-test", newTrip));
+    }
     for (TestSpec t : bench.tests().values()) {
       for (Map.Entry<String, String> use : t.uses().entrySet()) {
         if (!bench.controls().containsKey(use.getValue())

@@ -1,6 +1,7 @@
 package hitchlamp.core.pack;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -28,6 +29,11 @@ public record BenchSpec(
     Map<String, T> all = new LinkedHashMap<>(lower);
     all.putAll(upper);
     return all;
+  }
+
+  /** Tests that stand in the list of tests. */
+  public List<TestSpec> listed() {
+    return tests.values().stream().filter(TestSpec::listed).toList();
   }
 
   /** The control that a test calls by a name; empty where it uses none by that name. */

@@ -24,7 +24,7 @@ import java.util.OptionalInt;
  * @param bands hours per band of road speed
  * @param trail what tools did
  * @param counters identifier of how often each SPN failed
- * @param resetTrip routine that begins a new trip
+ * @param resetTrip test that begins a new trip; empty where none does
  */
 public record StoryKind(
     String keeper,
@@ -39,7 +39,7 @@ public record StoryKind(
     Optional<Bands> bands,
     Optional<Trail> trail,
     OptionalInt counters,
-    OptionalInt resetTrip) {
+    String resetTrip) {
   /** Nothing is remembered that anybody knows of. */
   public static final StoryKind NONE =
       new StoryKind(
@@ -55,7 +55,7 @@ public record StoryKind(
           Optional.empty(),
           Optional.empty(),
           OptionalInt.empty(),
-          OptionalInt.empty());
+          "");
 
   /**
    * A guarded quantity.

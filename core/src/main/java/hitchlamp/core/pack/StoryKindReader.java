@@ -55,7 +55,7 @@ final class StoryKindReader {
                         (int) b.whole("identifier", 0, GREATEST), rising(b.need("kmh")))),
         e.find("trail").map(StoryKindReader::trail),
         identifier(e, "counters"),
-        identifier(e, "reset-trip"));
+        e.text("reset-trip", ""));
   }
 
   private static OptionalInt identifier(Entry e, String name) {

@@ -20,6 +20,7 @@ import java.util.Map;
  * @param delaySeconds between beginning and the first command
  * @param longestSeconds that anything may be held
  * @param onceAKeyCycle true where the module does it once only until the key was off
+ * @param listed false where it is offered elsewhere and not in the list of tests
  * @param uses controls and routines by what the kind calls them
  * @param reads data identifiers that are read again and again, by what the kind calls them
  * @param values SPNs that are looked at and kept
@@ -45,6 +46,7 @@ public record TestSpec(
     double delaySeconds,
     double longestSeconds,
     boolean onceAKeyCycle,
+    boolean listed,
     Map<String, String> uses,
     Map<String, Integer> reads,
     List<Integer> values,

@@ -8,7 +8,7 @@ import java.util.function.Consumer;
 
 /**
  * Decides what of a live hook-up must be stored for a {@link Replay} to come to the same: every
- * frame, every deed, and those ticks that something waited for.
+ * frame, every operator event, and those ticks that something waited for.
  */
 public final class Tape {
   private final Consumer<FrameBlock.Entry> out;
@@ -35,7 +35,7 @@ public final class Tape {
   }
 
   /** Something is about to be done at a bus time. */
-  public void deed(Deed deed, long micros) {
-    out.accept(new FrameBlock.Entry.OfOperator(micros, deed.text()));
+  public void operator(OperatorEvent event, long micros) {
+    out.accept(new FrameBlock.Entry.OfOperator(micros, event.line()));
   }
 }

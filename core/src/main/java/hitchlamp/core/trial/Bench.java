@@ -4,25 +4,18 @@ import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.pack.GuardSpec;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.RoutineSpec;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
-import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.Procedure;
-import hitchlamp.core.station.SessionHold;
-import hitchlamp.core.station.Urgency;
 import hitchlamp.core.trial.BenchState.Ending;
 import hitchlamp.core.trial.BenchState.Stage;
-import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
-import hitchlamp.core.uds.Services;
 import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -57,16 +50,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private static final Set<String> OWN = Set.of(BEGIN, ALIVE, END);
   private static final long LOOK_MICROS = 100_000;
 
-  private enum Asked {
-    NOTHING,
-    SESSION,
-    CONTROL,
-    READ_BACK,
-    START,
-    RESULTS,
-    VALUE
-  }
-
   private final TestKind<S, O> kind;
   private final TestSpec spec;
   private final Pack pack;
@@ -74,20 +57,13 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private final S setup;
   private final Script<O> script;
   private final BenchScene scene;
+  private final BenchDialogue dialogue;
   private final Conditions conditions;
-  private final List<String> reads;
-  private final String session;
   private Stage stage = Stage.PREPARING;
   private Ending ending = Ending.NOT_YET;
   private Said says = TrialWords.said("every-condition-must-hold");
   private Said note = Said.plain("");
-  private Asked asked = Asked.NOTHING;
-  private int ticket;
-  private Step.SetPoint setting;
-  private long setAt;
-  private String running = "";
   private String held = "";
-  private int nextRead;
   private boolean commanded;
   private long alive;
   private long beginsAt;
@@ -101,9 +77,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     this.setup = kind.read(spec, pack);
     this.script = kind.script(setup);
     this.scene = new BenchScene(spec, pack, module);
+    this.dialogue = new BenchDialogue(spec, pack, module, scene);
     this.conditions = new Conditions(spec.conditions(), pack);
-    this.reads = List.copyOf(spec.reads().keySet());
-    this.session = "session of " + spec.id() + " " + module.address();
   }
 
   /**
@@ -176,7 +151,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       if (!finished()) {
         out.add(new Command.WakeAt(scene.now() + LOOK_MICROS));
       }
-    } else if (event instanceof Event.Replied r && r.ticket() == ticket) {
+    } else if (event instanceof Event.Replied r && dialogue.expects(r.ticket())) {
       replied(r.reply(), out);
     } else if (event instanceof Event.Said s) {
       Act.read(s.choice()).ifPresent(a -> acted(a, out));
@@ -223,12 +198,12 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   }
 
   private void watch(List<Command> out) {
-    for (Map.Entry<String, ControlState> e : scene.taken().entrySet()) {
-      if (e.getValue().state() == ControlState.State.FOLLOWING) {
-        follow(e.getKey(), e.getValue(), out);
-      }
+    Said stayedAway = dialogue.follow();
+    if (stayedAway != null) {
+      refused(stayedAway, out);
+      return;
     }
-    if (scene.taken().isEmpty() && running.isEmpty() || returning()) {
+    if (scene.taken().isEmpty() && !dialogue.routineRuns() || returning()) {
       return;
     }
     Said why = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
@@ -250,39 +225,27 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
   }
 
-  private void follow(String name, ControlState c, List<Command> out) {
-    ControlSpec control = pack.bench().control(spec, name).orElseThrow();
-    ControlSpec.Feedback f = control.feedback().orElseThrow();
-    SampleWindow w = scene.value(f.spn());
-    if (w.lastMicros() > c.sinceMicros() && Math.abs(w.last() - c.value()) <= f.tolerance()) {
-      scene.control(name, new ControlState(c.value(), ControlState.State.SET, scene.now()));
-    } else if (scene.now() - c.sinceMicros() > control.withinSeconds() * 1e6) {
-      refused(TrialWords.said("it-did-not-follow", control.title()), out);
-    }
-  }
-
   private boolean returning() {
     return scene.taken().values().stream().anyMatch(c -> c.state() == ControlState.State.RETURNING);
   }
 
   /** The next thing that the script wants, where nothing is under way. */
   private void step(List<Command> out) {
-    boolean busy = asked != Asked.NOTHING && asked != Asked.VALUE;
-    if (stage != Stage.RUNNING || busy || returning()) {
+    if (stage != Stage.RUNNING || dialogue.busy() || returning()) {
       return;
     }
     Step next = script.next(scene);
     says = noted(next.says());
-    if (next instanceof Step.Set h) {
-      hold(h.inOrder(), out);
-    } else if (next instanceof Step.Run r) {
-      run(r.routine(), out);
-    } else if (next instanceof Step.Done d) {
-      end(d.complete() ? Ending.COMPLETE : Ending.REFUSED, d.says(), out);
+    if (next instanceof Step.Set set) {
+      hold(set.inOrder(), out);
+    } else if (next instanceof Step.Run run) {
+      heldSince = Math.min(heldSince, scene.now());
+      dialogue.run(run.routine(), out);
+    } else if (next instanceof Step.Done done) {
+      end(done.complete() ? Ending.COMPLETE : Ending.REFUSED, done.says(), out);
     }
-    if (stage == Stage.RUNNING && asked == Asked.NOTHING && !returning() && !reads.isEmpty()) {
-      nextRead = (nextRead + 1) % reads.size();
-      call(Asked.VALUE, Services.read(spec.reads().get(reads.get(nextRead))), out);
+    if (stage == Stage.RUNNING && !returning()) {
+      dialogue.read(out);
     }
   }
 
@@ -311,128 +274,26 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
   }
 
-  /** Commands a set point. What is held is held before it is commanded. */
+  /** Commands a set point, unless a guard would let go of it at once. */
   private void command(Step.SetPoint p, List<Command> out) {
     Said danger = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
     if (danger != null) {
       guard(danger, out);
       return;
     }
-    ControlSpec control = pack.bench().control(spec, p.control()).orElseThrow();
-    out.add(
-        new Command.Take(
-            Hold.control(
-                holdOf(p.control()),
-                p.doing(),
-                p.release(),
-                scene.now(),
-                module.address(),
-                Services.returnControl(control.identifier()))));
     heldSince = Math.min(heldSince, scene.now());
-    setting = p;
-    scene.control(
-        p.control(), new ControlState(p.value(), ControlState.State.SETTING, scene.now()));
-    call(Asked.CONTROL, Services.control(control.identifier(), control.state(p.value())), out);
-  }
-
-  private String holdOf(String control) {
-    return spec.id() + " " + control + " " + module.address();
-  }
-
-  private void run(String name, List<Command> out) {
-    if (!running.isEmpty() || scene.routine(name).isPresent()) {
-      return;
-    }
-    running = name;
-    heldSince = Math.min(heldSince, scene.now());
-    RoutineSpec r = pack.bench().routine(spec, name).orElseThrow();
-    ticket++;
-    asked = Asked.START;
-    out.add(
-        new Command.Call(
-            ticket,
-            module.address(),
-            Services.start(r.identifier()),
-            Urgency.TEST,
-            1,
-            Math.round(r.seconds() * 1e6)));
-  }
-
-  private void call(Asked what, byte[] request, List<Command> out) {
-    asked = what;
-    ticket++;
-    out.add(
-        new Command.Call(
-            ticket, module.address(), request, Urgency.TEST, 1, Exchange.FIRST_MICROS));
+    dialogue.command(p, out);
   }
 
   private void replied(Reply reply, List<Command> out) {
-    Asked was = asked;
-    asked = Asked.NOTHING;
-    switch (was) {
-      case SESSION -> {
-        if (reply instanceof Reply.Positive) {
-          stage = Stage.RUNNING;
-          out.add(new Command.Confirm(session));
-        } else {
-          end(Ending.REFUSED, TrialWords.said("the-module-opens-no-session", reply.says()), out);
-        }
-      }
-      case CONTROL -> controlled(reply, out);
-      case READ_BACK -> readBack(reply, out);
-      case START -> started(reply, out);
-      case RESULTS -> routineEnded(reply);
-      case VALUE -> {
-        if (reply instanceof Reply.Positive p) {
-          scene.told(reads.get(nextRead), p);
-        }
-      }
+    BenchDialogue.Answer answer = dialogue.on(reply, out);
+    switch (answer.told()) {
+      case SESSION_OPEN -> stage = Stage.RUNNING;
+      case SESSION_REFUSED -> end(Ending.REFUSED, answer.why(), out);
+      case REFUSED -> refused(answer.why(), out);
       default -> {}
     }
     step(out);
-  }
-
-  private void controlled(Reply reply, List<Command> out) {
-    if (!(reply instanceof Reply.Positive p)) {
-      refused(TrialWords.said("the-module-did-not-do-it", reply.says()), out);
-      return;
-    }
-    out.add(new Command.Confirm(holdOf(setting.control())));
-    setAt = p.micros();
-    ControlSpec control = pack.bench().control(spec, setting.control()).orElseThrow();
-    if (control.readBack()) {
-      call(Asked.READ_BACK, Services.read(control.identifier()), out);
-    } else {
-      there(control);
-    }
-  }
-
-  private void readBack(Reply reply, List<Command> out) {
-    ControlSpec control = pack.bench().control(spec, setting.control()).orElseThrow();
-    int[] wanted = control.state(setting.value());
-    if (!(reply instanceof Reply.Positive p)) {
-      refused(TrialWords.said("it-does-not-tell-what-is-set", control.title(), reply.says()), out);
-      return;
-    }
-    byte[] data = p.data();
-    boolean same = data.length == BenchScene.HEAD + wanted.length;
-    for (int i = 0; same && i < wanted.length; i++) {
-      same = (data[BenchScene.HEAD + i] & 0xFF) == wanted[i];
-    }
-    if (same) {
-      there(control);
-    } else {
-      refused(TrialWords.said("it-confirmed-and-did-otherwise", control.title()), out);
-    }
-  }
-
-  private void there(ControlSpec control) {
-    scene.control(
-        setting.control(),
-        new ControlState(
-            setting.value(),
-            control.feedback().isPresent() ? ControlState.State.FOLLOWING : ControlState.State.SET,
-            setAt));
   }
 
   private void refused(Said why, List<Command> out) {
@@ -441,20 +302,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     } else {
       end(Ending.REFUSED, why, out);
     }
-  }
-
-  private void started(Reply reply, List<Command> out) {
-    RoutineSpec r = pack.bench().routine(spec, running).orElseThrow();
-    if (reply instanceof Reply.Positive && r.results()) {
-      call(Asked.RESULTS, Services.results(r.identifier()), out);
-    } else {
-      routineEnded(reply);
-    }
-  }
-
-  private void routineEnded(Reply reply) {
-    scene.ended(running, reply);
-    running = "";
   }
 
   private void acted(Act act, List<Command> out) {
@@ -511,15 +358,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     commanded = true;
     stage = Stage.OPENING;
     says = TrialWords.said("opening-a-session-with-the-module");
-    out.add(
-        new Command.Take(
-            SessionHold.of(
-                session,
-                TrialWords.say("is-ready", spec.title()),
-                TrialWords.say("end-it", spec.title()),
-                scene.now(),
-                module.address())));
-    call(Asked.SESSION, Services.session(Services.EXTENDED_SESSION), out);
+    dialogue.open(out);
   }
 
   /** Gives every control back; the test goes on when the module has confirmed it. */
@@ -537,11 +376,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   }
 
   private void release(String name, List<Command> out) {
-    nothingAsked();
-    ControlState c = scene.control(name);
-    scene.control(name, new ControlState(c.value(), ControlState.State.RETURNING, scene.now()));
+    dialogue.release(name, out);
     says = noted(TrialWords.said("letting-go"));
-    out.add(new Command.Release(holdOf(name)));
   }
 
   private void end(Ending how, Said why, List<Command> out) {
@@ -551,8 +387,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       says = why;
     } else if (stage != Stage.LETTING_GO) {
       leave(how, why);
-      scene.taken().keySet().forEach(name -> out.add(new Command.Release(holdOf(name))));
-      out.add(new Command.Release(session));
+      scene.taken().keySet().forEach(name -> out.add(new Command.Release(dialogue.holdOf(name))));
+      out.add(new Command.Release(dialogue.session()));
     }
   }
 
@@ -561,13 +397,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     stage = Stage.LETTING_GO;
     ending = how;
     note = why;
-    nothingAsked();
-    scene
-        .taken()
-        .forEach(
-            (name, c) ->
-                scene.control(
-                    name, new ControlState(c.value(), ControlState.State.RETURNING, scene.now())));
+    dialogue.forget();
+    scene.taken().keySet().forEach(dialogue::returning);
     says = noted(TrialWords.said("letting-go"));
   }
 
@@ -576,24 +407,17 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     if (stage != Stage.OPENING && stage != Stage.RUNNING) {
       return;
     }
-    if (holdId.equals(session)) {
+    if (holdId.equals(dialogue.session())) {
       leave(Ending.STOPPED, TrialWords.said("let-go-of-everything"));
       return;
     }
     for (String name : List.copyOf(scene.taken().keySet())) {
-      if (holdOf(name).equals(holdId)) {
+      if (dialogue.holdOf(name).equals(holdId)) {
         script.leaving(scene);
         note = TrialWords.said("let-go-of-everything");
         release(name, new ArrayList<>());
       }
     }
-  }
-
-  /** Answers to what was asked before are of no use any more. */
-  private void nothingAsked() {
-    asked = Asked.NOTHING;
-    running = "";
-    ticket++;
   }
 
   private void gone(Event.LetGo g, List<Command> out) {
@@ -605,7 +429,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       return;
     }
     for (String name : List.copyOf(scene.taken().keySet())) {
-      if (g.holdId().equals(session) || holdOf(name).equals(g.holdId())) {
+      if (g.holdId().equals(dialogue.session()) || dialogue.holdOf(name).equals(g.holdId())) {
         scene.control(name, ControlState.returned(scene.now()));
       }
     }
@@ -613,7 +437,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       held = "";
       heldSince = Long.MAX_VALUE;
     }
-    if (g.holdId().equals(session)) {
+    if (g.holdId().equals(dialogue.session())) {
       stage = Stage.ENDED;
       says = noted(TrialWords.said("the-module-has-let-go"));
     } else {

@@ -10,8 +10,8 @@ import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
-import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.FakeBus;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import java.util.ArrayList;
 import java.util.List;
@@ -64,14 +64,14 @@ class ReplayTest {
 
   private void begin() {
     bus.station = new Station(OWN, 250_000, false, bus::fromUs, new Station.Listener() {});
-    bus.tape.deed(new Deed.Began(OWN, 250_000), bus.now());
+    bus.tape.operator(OperatorEvent.began(OWN, 250_000), bus.now());
     bus.station.start(bus.now());
     bus.runUntil(bus.now() + 333_000);
   }
 
   private void callRoll(boolean full) {
     call = new RollCall(PACK, full);
-    bus.tape.deed(new Deed.CalledRoll("p", full, "Technician 2"), bus.station.now());
+    bus.tape.operator(OperatorEvent.calledRoll("p", full, "Technician 2"), bus.station.now());
     bus.station.run(call);
   }
 
@@ -106,7 +106,7 @@ class ReplayTest {
   void oneThatWasCutShortEndsWhereItWasCut() {
     callRoll(true);
     bus.runUntil(bus.now() + 700_000);
-    bus.tape.deed(new Deed.StoppedRoll(), bus.station.now());
+    bus.tape.operator(OperatorEvent.of(OperatorEvent.ROLL, OperatorEvent.STOP), bus.station.now());
     bus.station.stop(call);
     assertThat(call.result().state()).isEqualTo(Roll.State.CUT_SHORT);
     bus.runUntil(bus.now() + 5_000_000);
@@ -117,7 +117,7 @@ class ReplayTest {
   void aBrokenLinkBreaksItOffAgainAndTheNextHookUpBeginsAnew() {
     callRoll(true);
     bus.runUntil(bus.now() + 700_000);
-    bus.tape.deed(new Deed.LostLink(), bus.station.now());
+    bus.tape.operator(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.LOST), bus.station.now());
     call.brokenOff(bus.station.now());
     Roll broken = call.result();
     begin();
@@ -132,7 +132,8 @@ class ReplayTest {
     callRoll(true);
     runToEnd();
     FaultCall faults = new FaultCall(PACK, live.get(0).modules(PACK));
-    bus.tape.deed(new Deed.ReadFaults("p"), bus.station.now());
+    bus.tape.operator(
+        OperatorEvent.of(OperatorEvent.FAULTS, OperatorEvent.BEGIN, "p"), bus.station.now());
     bus.station.run(faults);
     bus.runUntil(bus.now() + 30_000_000);
     assertThat(faults.finished()).isTrue();
@@ -161,32 +162,18 @@ class ReplayTest {
   }
 
   @Test
-  void everyDeedIsReadBackFromItsLine() {
-    for (Deed d :
-        List.of(
-            new Deed.Began(new Name(-5), 500_000),
-            new Deed.CalledRoll("orrendale-haulward", true, "Technician 2 by name"),
-            new Deed.ReadFaults("orrendale-haulward"),
-            new Deed.StoppedRoll(),
-            new Deed.Released(),
-            new Deed.LostLink(),
-            new Deed.Listened(0, "V3", List.of("102/4", "1569/any"), true, 30.5),
-            new Deed.Unhooked())) {
-      assertThat(Deed.of(d.text())).contains(d);
-    }
-    assertThat(Deed.of("something a later version did")).isEmpty();
-  }
-
-  @Test
   void aStoredLampCheckComesToTheSameLamps() {
     LampCheck check = new LampCheck(LAMPS, List.of());
-    bus.tape.deed(new Deed.CheckedLamps("p"), bus.station.now());
+    bus.tape.operator(
+        OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.BEGIN, "p"), bus.station.now());
     bus.station.run(check);
     bus.runUntil(bus.now() + 2_000_000);
     bus.put(1_000, Frame.extended(0x18FECA00, 0x10, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
     bus.put(3_000_000, Frame.extended(0x18FECA00, 0, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
     bus.runUntil(bus.now() + 9_000_000);
-    bus.tape.deed(new Deed.AnsweredLamps("stop=NEVER_LIT"), bus.station.now());
+    bus.tape.operator(
+        OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.ANSWER, "stop=NEVER_LIT"),
+        bus.station.now());
     bus.station.say(check, "stop=NEVER_LIT");
     assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.DONE);
     List<FrameBlock.Entry> entries = FrameBlock.decode(FrameBlock.encode(bus.stored));
@@ -200,10 +187,11 @@ class ReplayTest {
   @Test
   void aStoppedLampCheckIsStoppedAgain() {
     LampCheck check = new LampCheck(LAMPS, List.of());
-    bus.tape.deed(new Deed.CheckedLamps("p"), bus.station.now());
+    bus.tape.operator(
+        OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.BEGIN, "p"), bus.station.now());
     bus.station.run(check);
     bus.runUntil(bus.now() + 500_000);
-    bus.tape.deed(new Deed.StoppedLamps(), bus.station.now());
+    bus.tape.operator(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.STOP), bus.station.now());
     bus.station.stop(check);
     Replay replay = new Replay(bus.stored.iterator(), id -> LAMPS, new Station.Listener() {});
     while (replay.step()) {

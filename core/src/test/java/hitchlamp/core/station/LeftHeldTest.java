@@ -15,33 +15,34 @@ class LeftHeldTest {
   @Test
   void whatWasLeftIsStoredAsALineAndReadBack() {
     for (Hold hold : new Hold[] {OUTPUT, SESSION}) {
-      Deed.LeftHeld left = Deed.LeftHeld.of(hold);
-      assertThat(Deed.of(left.text())).contains(left);
-      assertThat(left.hold().letGo()).isEqualTo(hold.letGo());
-      assertThat(left.hold().module()).isEqualTo(3);
-      assertThat(left.hold().session()).isEqualTo(hold.session());
+      OperatorEvent event = OperatorEvent.left(hold);
+      assertThat(OperatorEvent.read(event.line())).contains(event);
+      Hold left = event.leftHold().orElseThrow();
+      assertThat(left.letGo()).isEqualTo(hold.letGo());
+      assertThat(left.module()).isEqualTo(3);
+      assertThat(left.session()).isEqualTo(hold.session());
     }
-    assertThat(Deed.LeftHeld.of(OUTPUT).text()).isEqualTo("left held at 3: 2ff14000");
-    assertThat(Deed.LeftHeld.of(SESSION).text()).isEqualTo("left held at 3: 1001 session");
+    assertThat(OperatorEvent.left(OUTPUT).line()).isEqualTo("act holds left 3 2ff14000 false");
+    assertThat(OperatorEvent.left(SESSION).line()).isEqualTo("act holds left 3 1001 true");
   }
 
   @Test
   void twoModulesThatWereLeftAreToldApart() {
     Hold other = SessionHold.of("session 4", "open", "Close", 7, 4);
-    assertThat(Deed.LeftHeld.of(SESSION).hold().id())
-        .isNotEqualTo(Deed.LeftHeld.of(other).hold().id());
+    assertThat(OperatorEvent.left(SESSION).leftHold().orElseThrow().id())
+        .isNotEqualTo(OperatorEvent.left(other).leftHold().orElseThrow().id());
   }
 
   @Test
   void aLineOfAnotherKindIsNone() {
     for (String line :
         new String[] {
-          "left held at 3: ",
-          "left held at 3: xyz",
-          "left held at 1234: 1001",
-          "left held at 3: 1001 sess"
+          "act holds left 3",
+          "act holds left 3 xyz false",
+          "act holds left 1234 1001 false",
+          "act holds left 3 10011001100110011001 true"
         }) {
-      assertThat(Deed.of(line)).as(line).isEmpty();
+      assertThat(OperatorEvent.read(line).flatMap(OperatorEvent::leftHold)).as(line).isEmpty();
     }
   }
 

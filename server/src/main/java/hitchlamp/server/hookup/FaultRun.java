@@ -10,7 +10,7 @@ import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.server.account.Account;
 import java.util.List;
@@ -42,7 +42,7 @@ final class FaultRun {
   private final Station station;
   private final Turn turn;
   private final LiveOwner.Reports reports;
-  private final Consumer<Deed> deeds;
+  private final Consumer<OperatorEvent> operator;
   private FaultCall afterRoll;
   private boolean watching;
   private long nextWatch;
@@ -52,11 +52,12 @@ final class FaultRun {
   private Pack watchPack;
   private Account watcher;
 
-  FaultRun(Station station, Turn turn, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+  FaultRun(
+      Station station, Turn turn, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
-    this.deeds = deeds;
+    this.operator = operator;
   }
 
   /** A message was on the bus: while a watch goes on, a change of active faults brings a read. */
@@ -95,7 +96,7 @@ final class FaultRun {
     FaultCall call = new FaultCall(pack, roll.modules(pack));
     afterRoll = why == Why.ROLL ? call : null;
     Set<String> silent = roll.silentKinds();
-    deeds.accept(new Deed.ReadFaults(pack.id()));
+    operator.accept(OperatorEvent.of(OperatorEvent.FAULTS, OperatorEvent.BEGIN, pack.id()));
     boolean watched = why == Why.WATCH;
     Runnable tell = () -> reports.faults(call.result(), silent, pack, who, why);
     Turn.Told told =
@@ -188,7 +189,7 @@ final class FaultRun {
       return;
     }
     LampCheck check = new LampCheck(pack, roll.modules(pack));
-    deeds.accept(new Deed.CheckedLamps(pack.id()));
+    operator.accept(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.BEGIN, pack.id()));
     Runnable tell = () -> reports.lamps(check.result(), who, station.now());
     turn.run(HookupWords.say("the-lamps-are-being-checked"), check, Turn.told(tell, tell, tell));
   }
@@ -196,7 +197,7 @@ final class FaultRun {
   /** Gives the lamp check the operator's answer. */
   void answerLamps(String choice) {
     if (turn.running() instanceof LampCheck check) {
-      deeds.accept(new Deed.AnsweredLamps(choice));
+      operator.accept(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.ANSWER, choice));
       station.say(check, choice);
     }
   }
@@ -204,7 +205,7 @@ final class FaultRun {
   /** Stops the lamp check; what was answered is kept. */
   void stopLamps() {
     if (turn.running() instanceof LampCheck check) {
-      deeds.accept(new Deed.StoppedLamps());
+      operator.accept(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.STOP));
       station.stop(check);
     }
   }

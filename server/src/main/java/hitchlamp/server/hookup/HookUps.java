@@ -657,7 +657,7 @@ class HookUps implements JobPage {
     }
 
     @Override
-    public void tripReset(ModuleRef keeper, TripReset.Result result, Account by, long busMicros) {
+    public void tripReset(ModuleRef keeper, TripReset result, Account by, long busMicros) {
       lane.put(new Report.TripWasReset(job, keeper, result, by(by), hours, busMicros));
     }
 

@@ -25,10 +25,10 @@ import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
-import hitchlamp.core.station.Deed;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.LinkHealth;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.station.Tape;
@@ -115,7 +115,7 @@ final class LiveOwner implements Runnable {
     void story(StoryReading reading, Pack pack, Account who, StoryRun.Why why);
 
     /** A module has been told to begin a new trip. */
-    void tripReset(ModuleRef keeper, TripReset.Result result, Account who, long busMicros);
+    void tripReset(ModuleRef keeper, TripReset result, Account who, long busMicros);
 
     /** Modules have been told to clear. */
     void cleared(List<ClearCall.Outcome> outcomes, Account who, long busMicros);
@@ -231,7 +231,7 @@ final class LiveOwner implements Runnable {
         new WatchRun(
             pack,
             reports.watch(),
-            this::keepDeed,
+            this::keep,
             choice.kind() == LinkChoice.Kind.LOG || choice.kind() == LinkChoice.Kind.STORED
                 ? choice.id()
                 : "live");
@@ -282,7 +282,7 @@ final class LiveOwner implements Runnable {
     if (hookUp != null) {
       try {
         letGoFirst();
-        keepDeed(new Deed.Unhooked());
+        keep(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.END));
         if (turn != null) {
           trialRun.brokenOff();
           faultRun.brokenOff();
@@ -318,7 +318,7 @@ final class LiveOwner implements Runnable {
       return;
     }
     boolean interrupted = Thread.interrupted();
-    keepDeed(new Deed.Released());
+    keep(OperatorEvent.of(OperatorEvent.HOLDS, OperatorEvent.RELEASE));
     hookUp.letGoAll();
     long until = System.nanoTime() + LET_GO_NANOS;
     try {
@@ -504,13 +504,13 @@ final class LiveOwner implements Runnable {
     storedMicros = first;
     if (!readOnly) {
       Turn fresh = new Turn(hookUp);
-      faultRun = new FaultRun(hookUp, fresh, reports, this::keepDeed);
-      storyRun = new StoryRun(hookUp, fresh, reports, this::keepDeed);
-      trialRun = new TrialRun(hookUp, fresh, reports, this::keepDeed);
-      traceRun = new TraceRun(hookUp, reports, this::keepDeed);
+      faultRun = new FaultRun(hookUp, fresh, reports, this::keep);
+      storyRun = new StoryRun(hookUp, fresh, reports, this::keep);
+      trialRun = new TrialRun(hookUp, fresh, reports, this::keep);
+      traceRun = new TraceRun(hookUp, reports, this::keep);
       turn = fresh;
     }
-    tape.deed(new Deed.Began(name, found.bitsPerSecond()), first);
+    tape.operator(OperatorEvent.began(name, found.bitsPerSecond()), first);
     pinned = true;
     watchRun.begin(hookUp);
     hookUp.start(first);
@@ -518,7 +518,7 @@ final class LiveOwner implements Runnable {
       if (firstLink) {
         // Newest first, as they are let go of.
         for (int i = left.size() - 1; i >= 0; i--) {
-          keepDeed(Deed.LeftHeld.of(left.get(i)));
+          keep(OperatorEvent.left(left.get(i)));
         }
       }
       hookUp.letGoFirst(left);
@@ -652,8 +652,8 @@ final class LiveOwner implements Runnable {
   }
 
   /** Enters what was done into the stored traffic. */
-  private void keepDeed(Deed deed) {
-    tape.deed(deed, hookUp.now());
+  private void keep(OperatorEvent event) {
+    tape.operator(event, hookUp.now());
     pinned = true;
   }
 
@@ -688,7 +688,7 @@ final class LiveOwner implements Runnable {
       }
       return false;
     }
-    keepDeed(new Deed.LostLink());
+    keep(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.LOST));
     hookUp.linkLost();
     if (call instanceof RollCall roll) {
       roll.brokenOff(hookUp.now());
@@ -852,7 +852,7 @@ final class LiveOwner implements Runnable {
           caller = who;
           calledAt = Instant.now();
           call = new RollCall(pack, full);
-          keepDeed(new Deed.CalledRoll(pack.id(), full, who.name()));
+          keep(OperatorEvent.calledRoll(pack.id(), full, who.name()));
           hookUp.run(call);
           rollDirty = true;
         });
@@ -929,7 +929,7 @@ final class LiveOwner implements Runnable {
     post(
         () -> {
           if (call != null) {
-            keepDeed(new Deed.StoppedRoll());
+            keep(OperatorEvent.of(OperatorEvent.ROLL, OperatorEvent.STOP));
             hookUp.stop(call);
             publishRoll(true);
           }
@@ -941,7 +941,7 @@ final class LiveOwner implements Runnable {
     post(
         () -> {
           if (hookUp != null && view.state() == LinkView.State.UP && !hookUp.holds().isEmpty()) {
-            keepDeed(new Deed.Released());
+            keep(OperatorEvent.of(OperatorEvent.HOLDS, OperatorEvent.RELEASE));
             hookUp.letGoAll();
           }
         });

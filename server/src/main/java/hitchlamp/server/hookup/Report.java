@@ -70,7 +70,7 @@ public sealed interface Report {
       implements Report {}
 
   record TripWasReset(
-      long job, ModuleRef keeper, TripReset.Result result, By by, Double hours, long busMicros)
+      long job, ModuleRef keeper, TripReset result, By by, Double hours, long busMicros)
       implements Report {}
 
   record Cleared(long job, List<ClearCall.Outcome> outcomes, By by, Double hours, long busMicros)

@@ -20,10 +20,5 @@ public interface StoryReports {
 
   /** A module was told to begin a new trip. */
   void tripReset(
-      long job,
-      ModuleRef keeper,
-      TripReset.Result result,
-      Account who,
-      Double hours,
-      long busMicros);
+      long job, ModuleRef keeper, TripReset result, Account who, Double hours, long busMicros);
 }

@@ -3,10 +3,14 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.station.Deed;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.TripReset;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.routine.RoutineSeen;
 import hitchlamp.server.account.Account;
 import java.util.List;
 import java.util.function.Consumer;
@@ -28,13 +32,14 @@ final class StoryRun {
   private final Station station;
   private final Turn turn;
   private final LiveOwner.Reports reports;
-  private final Consumer<Deed> deeds;
+  private final Consumer<OperatorEvent> operator;
 
-  StoryRun(Station station, Turn turn, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+  StoryRun(
+      Station station, Turn turn, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
-    this.deeds = deeds;
+    this.operator = operator;
   }
 
   /** Reads what all modules remember; something under way goes first. */
@@ -47,7 +52,7 @@ final class StoryRun {
       return;
     }
     StoryCall call = new StoryCall(pack, roll.modules(pack));
-    deeds.accept(new Deed.ReadStory(pack.id()));
+    operator.accept(OperatorEvent.of(OperatorEvent.STORY, OperatorEvent.BEGIN, pack.id()));
     Runnable tell = () -> reports.story(call.result(), pack, who, why);
     Turn.Told told =
         Turn.told(
@@ -86,8 +91,10 @@ final class StoryRun {
       return;
     }
     ModuleRef keeper = keepers.get(0);
-    TripReset reset = new TripReset(pack.story().resetTrip().getAsInt(), keeper);
-    Runnable tell = () -> reports.tripReset(keeper, reset.result(), who, station.now());
+    TestSpec test = pack.bench().tests().get(pack.story().resetTrip());
+    Bench<?, ?> reset = Bench.of(test, pack, keeper);
+    operator.accept(OperatorEvent.prepared(pack.id(), test.id(), keeper.address()));
+    Runnable tell = () -> reports.tripReset(keeper, outcome(reset.result()), who, station.now());
     turn.run(
         HookupWords.say("the-trip-is-being-reset"),
         reset,
@@ -98,5 +105,17 @@ final class StoryRun {
               reset(keepers.subList(1, keepers.size()), roll, pack, who);
             },
             tell));
+    operator.accept(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN));
+    station.say(reset, Bench.BEGIN);
+  }
+
+  private static TripReset outcome(BenchState<?> state) {
+    RoutineSeen seen = (RoutineSeen) state.observed();
+    boolean done = state.ending() == BenchState.Ending.COMPLETE && seen.done();
+    String says =
+        done
+            ? HookupWords.say("it-began-a-new-trip")
+            : seen.answered() ? seen.says() : state.says().toString();
+    return new TripReset(state.stage() == BenchState.Stage.ENDED, done, says);
   }
 }

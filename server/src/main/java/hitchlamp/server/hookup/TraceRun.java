@@ -7,7 +7,7 @@ import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
-import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.trace.FaultListening;
 import hitchlamp.core.trace.UnitAnswer;
@@ -41,14 +41,14 @@ final class TraceRun {
 
   private final Station station;
   private final LiveOwner.Reports reports;
-  private final Consumer<Deed> deeds;
+  private final Consumer<OperatorEvent> operator;
   private final Map<Long, Under> under = new LinkedHashMap<>();
   private long lookedMicros = Long.MIN_VALUE;
 
-  TraceRun(Station station, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+  TraceRun(Station station, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.reports = reports;
-    this.deeds = deeds;
+    this.operator = operator;
   }
 
   /** Begins to listen for a check; one that listens already goes on. */
@@ -90,8 +90,8 @@ final class TraceRun {
 
   private Under listening(Guide.Check check, Guide.FaultNow f, List<Sign> signs, ModuleRef t) {
     FaultListening listens = new FaultListening(f, signs, t);
-    deeds.accept(
-        new Deed.Listened(
+    operator.accept(
+        OperatorEvent.listened(
             t.address(),
             t.conversion().name(),
             signs.stream()

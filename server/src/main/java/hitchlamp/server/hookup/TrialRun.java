@@ -4,7 +4,7 @@ import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
-import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
@@ -28,14 +28,15 @@ final class TrialRun {
   private final Station station;
   private final Turn turn;
   private final LiveOwner.Reports reports;
-  private final Consumer<Deed> deeds;
+  private final Consumer<OperatorEvent> operator;
   private boolean commands;
 
-  TrialRun(Station station, Turn turn, LiveOwner.Reports reports, Consumer<Deed> deeds) {
+  TrialRun(
+      Station station, Turn turn, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
-    this.deeds = deeds;
+    this.operator = operator;
   }
 
   /** Modules on which a test can be done. */
@@ -55,11 +56,7 @@ final class TrialRun {
     Bench<?, ?> bench = Bench.of(spec, pack, target.get());
     Of of = new Of(who, pack, spec, target.get(), Instant.now(), UUID.randomUUID().toString());
     commands = false;
-    deeds.accept(
-        new Deed.Acted(
-            Deed.Acted.TRIAL,
-            Deed.Acted.PREPARE,
-            List.of(pack.id(), spec.id(), String.valueOf(target.get().address()))));
+    operator.accept(OperatorEvent.prepared(pack.id(), spec.id(), target.get().address()));
     Runnable ended = () -> ended(bench, of);
     turn.run(
         HookupWords.say("a-test-is-under-way", spec.title()),
@@ -93,7 +90,7 @@ final class TrialRun {
   /** Gives the test what a person did. */
   void act(Act act) {
     if (turn.running() instanceof Bench<?, ?> bench) {
-      deeds.accept(new Deed.Acted(Deed.Acted.TRIAL, act.action(), act.arguments()));
+      operator.accept(new OperatorEvent(OperatorEvent.TRIAL, act.action(), act.arguments()));
       station.say(bench, act.line());
     }
   }

@@ -7,7 +7,7 @@ import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.WatchSet;
-import hitchlamp.core.station.Deed;
+import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.watch.Channel;
 import hitchlamp.core.watch.LiveBook;
@@ -40,7 +40,7 @@ final class WatchRun {
   private static final long GATHER_NANOS = 500_000_000L;
 
   private final WatchReports.Sink sink;
-  private final Consumer<Deed> deeds;
+  private final Consumer<OperatorEvent> operator;
   private final String source;
   private final List<Running> recorders = new ArrayList<>();
   private Pack pack;
@@ -111,9 +111,9 @@ final class WatchRun {
     }
   }
 
-  WatchRun(Pack pack, WatchReports.Sink sink, Consumer<Deed> deeds, String source) {
+  WatchRun(Pack pack, WatchReports.Sink sink, Consumer<OperatorEvent> operator, String source) {
     this.sink = sink;
-    this.deeds = deeds;
+    this.operator = operator;
     this.source = source;
     this.pack = pack;
     this.book = new LiveBook(pack);
@@ -190,7 +190,7 @@ final class WatchRun {
       Poll fresh = new Poll(pack, polled, this::value);
       if (!fresh.finished()) {
         poll = fresh;
-        deeds.accept(new Deed.Polled(pack.id()));
+        operator.accept(OperatorEvent.of(OperatorEvent.POLL, OperatorEvent.BEGIN, pack.id()));
         station.run(poll);
       }
     } else if (!wanted && poll != null) {
@@ -199,7 +199,7 @@ final class WatchRun {
   }
 
   private void stopPolling() {
-    deeds.accept(new Deed.StoppedPolling());
+    operator.accept(OperatorEvent.of(OperatorEvent.POLL, OperatorEvent.STOP));
     station.stop(poll);
     poll = null;
   }

@@ -160,12 +160,7 @@ public class Stories implements StoryReports, JobPage {
 
   @Override
   public void tripReset(
-      long job,
-      ModuleRef keeper,
-      TripReset.Result result,
-      Account who,
-      Double hours,
-      long busMicros) {
+      long job, ModuleRef keeper, TripReset result, Account who, Double hours, long busMicros) {
     logbook.enter(
         job,
         Logbook.Kind.STORY,
@@ -245,7 +240,7 @@ public class Stories implements StoryReports, JobPage {
         StoryView.trail(r),
         counters(r, background.before()),
         r.modules().stream().map(StoryView::module).toList(),
-        pack.story().resetTrip().isPresent());
+        !pack.story().resetTrip().isEmpty());
   }
 
   private static List<StoryView.CounterLine> counters(

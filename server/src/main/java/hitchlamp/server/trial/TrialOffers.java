@@ -82,7 +82,7 @@ class TrialOffers {
     List<Lead> leads = faults.standing(job).map(Faults.Standing::leads).orElse(List.of());
     List<Trials.TrialHead> here = trials.ofJob(job);
     List<Trials.TrialHead> before = trials.earlier(job);
-    return TestOrder.of(pack.bench().tests().values(), leads, pack).stream()
+    return TestOrder.of(pack.bench().listed(), leads, pack).stream()
         .map(p -> offer(job, pack, p, here, before))
         .toList();
   }

@@ -1,0 +1,293 @@
+package hitchlamp.core.trial;
+
+import hitchlamp.core.pack.ControlSpec;
+import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.RoutineSpec;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.station.Command;
+import hitchlamp.core.station.Hold;
+import hitchlamp.core.station.SessionHold;
+import hitchlamp.core.station.Urgency;
+import hitchlamp.core.uds.Exchange;
+import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
+import hitchlamp.core.words.Said;
+import java.util.List;
+
+/**
+ * What the bench asks of its module, one thing at a time, and what the answers say of controls and
+ * routines. What is held is held before it is commanded.
+ */
+final class BenchDialogue {
+  /** What an answer means for the course of the test. */
+  enum Told {
+    /** It was noted. */
+    NOTED,
+    SESSION_OPEN,
+    SESSION_REFUSED,
+    /** The module refused, or did otherwise than it confirmed. */
+    REFUSED
+  }
+
+  /**
+   * An answer.
+   *
+   * @param why why it was refused; empty otherwise
+   */
+  record Answer(Told told, Said why) {
+    static final Answer NOTED = new Answer(Told.NOTED, Said.plain(""));
+
+    static Answer refused(Said why) {
+      return new Answer(Told.REFUSED, why);
+    }
+  }
+
+  private enum Asked {
+    NOTHING,
+    SESSION,
+    CONTROL,
+    READ_BACK,
+    START,
+    RESULTS,
+    VALUE
+  }
+
+  private final TestSpec spec;
+  private final Pack pack;
+  private final ModuleRef module;
+  private final BenchScene scene;
+  private final List<String> reads;
+  private Asked asked = Asked.NOTHING;
+  private int ticket;
+  private Step.SetPoint setting;
+  private long setAt;
+  private String running = "";
+  private int nextRead;
+
+  BenchDialogue(TestSpec spec, Pack pack, ModuleRef module, BenchScene scene) {
+    this.spec = spec;
+    this.pack = pack;
+    this.module = module;
+    this.scene = scene;
+    this.reads = List.copyOf(spec.reads().keySet());
+  }
+
+  /** Name of the hold of the session. */
+  String session() {
+    return "session of " + spec.id() + " " + module.address();
+  }
+
+  /** Name of the hold of a control. */
+  String holdOf(String control) {
+    return spec.id() + " " + control + " " + module.address();
+  }
+
+  /** True while a command or a routine is not answered; reading a value waits for anything. */
+  boolean busy() {
+    return asked != Asked.NOTHING && asked != Asked.VALUE;
+  }
+
+  boolean routineRuns() {
+    return !running.isEmpty();
+  }
+
+  /** True where a reply is the answer to what was asked last. */
+  boolean expects(int replied) {
+    return replied == ticket;
+  }
+
+  /** Answers to what was asked before are of no use any more. */
+  void forget() {
+    asked = Asked.NOTHING;
+    running = "";
+    ticket++;
+  }
+
+  void open(List<Command> out) {
+    out.add(
+        new Command.Take(
+            SessionHold.of(
+                session(),
+                TrialWords.say("is-ready", spec.title()),
+                TrialWords.say("end-it", spec.title()),
+                scene.now(),
+                module.address())));
+    call(Asked.SESSION, Services.session(Services.EXTENDED_SESSION), Exchange.FIRST_MICROS, out);
+  }
+
+  /** Reads the next of the identifiers that are read again and again, where nothing is asked. */
+  void read(List<Command> out) {
+    if (asked == Asked.NOTHING && !reads.isEmpty()) {
+      nextRead = (nextRead + 1) % reads.size();
+      int identifier = spec.reads().get(reads.get(nextRead));
+      call(Asked.VALUE, Services.read(identifier), Exchange.FIRST_MICROS, out);
+    }
+  }
+
+  void command(Step.SetPoint p, List<Command> out) {
+    ControlSpec control = control(p.control());
+    out.add(
+        new Command.Take(
+            Hold.control(
+                holdOf(p.control()),
+                p.doing(),
+                p.release(),
+                scene.now(),
+                module.address(),
+                Services.returnControl(control.identifier()))));
+    setting = p;
+    scene.control(
+        p.control(), new ControlState(p.value(), ControlState.State.SETTING, scene.now()));
+    byte[] request = Services.control(control.identifier(), control.state(p.value()));
+    call(Asked.CONTROL, request, Exchange.FIRST_MICROS, out);
+  }
+
+  /** Starts a routine that has not been run yet. */
+  void run(String name, List<Command> out) {
+    if (running.isEmpty() && scene.routine(name).isEmpty()) {
+      running = name;
+      RoutineSpec r = routine();
+      call(Asked.START, Services.start(r.identifier()), Math.round(r.seconds() * 1e6), out);
+    }
+  }
+
+  void release(String name, List<Command> out) {
+    forget();
+    returning(name);
+    out.add(new Command.Release(holdOf(name)));
+  }
+
+  /** A control is being given back. */
+  void returning(String name) {
+    ControlState c = scene.control(name);
+    scene.control(name, new ControlState(c.value(), ControlState.State.RETURNING, scene.now()));
+  }
+
+  private ControlSpec control(String name) {
+    return pack.bench().control(spec, name).orElseThrow();
+  }
+
+  private RoutineSpec routine() {
+    return pack.bench().routine(spec, running).orElseThrow();
+  }
+
+  private void call(Asked what, byte[] request, long pendingMicros, List<Command> out) {
+    asked = what;
+    ticket++;
+    out.add(new Command.Call(ticket, module.address(), request, Urgency.TEST, 1, pendingMicros));
+  }
+
+  /** The module has answered what was asked last. */
+  Answer on(Reply reply, List<Command> out) {
+    Asked was = asked;
+    asked = Asked.NOTHING;
+    return switch (was) {
+      case SESSION -> opened(reply, out);
+      case CONTROL -> controlled(reply, out);
+      case READ_BACK -> readBack(reply);
+      case START -> started(reply, out);
+      case RESULTS -> routineEnded(reply);
+      case VALUE -> {
+        if (reply instanceof Reply.Positive p) {
+          scene.told(reads.get(nextRead), p);
+        }
+        yield Answer.NOTED;
+      }
+      case NOTHING -> Answer.NOTED;
+    };
+  }
+
+  private Answer opened(Reply reply, List<Command> out) {
+    if (!(reply instanceof Reply.Positive)) {
+      return new Answer(
+          Told.SESSION_REFUSED, TrialWords.said("the-module-opens-no-session", reply.says()));
+    }
+    out.add(new Command.Confirm(session()));
+    return new Answer(Told.SESSION_OPEN, Said.plain(""));
+  }
+
+  private Answer controlled(Reply reply, List<Command> out) {
+    if (!(reply instanceof Reply.Positive p)) {
+      return Answer.refused(TrialWords.said("the-module-did-not-do-it", reply.says()));
+    }
+    out.add(new Command.Confirm(holdOf(setting.control())));
+    setAt = p.micros();
+    ControlSpec control = control(setting.control());
+    if (control.readBack()) {
+      byte[] request = Services.read(control.identifier());
+      call(Asked.READ_BACK, request, Exchange.FIRST_MICROS, out);
+    } else {
+      there(control);
+    }
+    return Answer.NOTED;
+  }
+
+  private Answer readBack(Reply reply) {
+    ControlSpec control = control(setting.control());
+    if (!(reply instanceof Reply.Positive p)) {
+      return Answer.refused(
+          TrialWords.said("it-does-not-tell-what-is-set", control.title(), reply.says()));
+    }
+    int[] wanted = control.state(setting.value());
+    byte[] data = p.data();
+    boolean same = data.length == BenchScene.HEAD + wanted.length;
+    for (int i = 0; same && i < wanted.length; i++) {
+      same = (data[BenchScene.HEAD + i] & 0xFF) == wanted[i];
+    }
+    if (!same) {
+      return Answer.refused(TrialWords.said("it-confirmed-and-did-otherwise", control.title()));
+    }
+    there(control);
+    return Answer.NOTED;
+  }
+
+  private void there(ControlSpec control) {
+    boolean follows = control.feedback().isPresent();
+    scene.control(
+        setting.control(),
+        new ControlState(
+            setting.value(),
+            follows ? ControlState.State.FOLLOWING : ControlState.State.SET,
+            setAt));
+  }
+
+  private Answer started(Reply reply, List<Command> out) {
+    RoutineSpec r = routine();
+    if (!(reply instanceof Reply.Positive) || !r.results()) {
+      return routineEnded(reply);
+    }
+    byte[] request = Services.results(r.identifier());
+    call(Asked.RESULTS, request, Math.round(r.seconds() * 1e6), out);
+    return Answer.NOTED;
+  }
+
+  private Answer routineEnded(Reply reply) {
+    scene.ended(running, reply);
+    running = "";
+    return Answer.NOTED;
+  }
+
+  /**
+   * Looks whether what must follow has come.
+   *
+   * @return why it did not; null where it may still come, or is there
+   */
+  Said follow() {
+    for (String name : List.copyOf(scene.taken().keySet())) {
+      ControlState c = scene.control(name);
+      if (c.state() != ControlState.State.FOLLOWING) {
+        continue;
+      }
+      ControlSpec control = control(name);
+      ControlSpec.Feedback f = control.feedback().orElseThrow();
+      SampleWindow w = scene.value(f.spn());
+      if (w.lastMicros() > c.sinceMicros() && Math.abs(w.last() - c.value()) <= f.tolerance()) {
+        scene.control(name, new ControlState(c.value(), ControlState.State.SET, scene.now()));
+      } else if (scene.now() - c.sinceMicros() > control.withinSeconds() * 1e6) {
+        return TrialWords.said("it-did-not-follow", control.title());
+      }
+    }
+    return null;
+  }
+}

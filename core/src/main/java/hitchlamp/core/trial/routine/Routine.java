@@ -1,0 +1,115 @@
+package hitchlamp.core.trial.routine;
+
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.RoutineSpec;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Scene;
+import hitchlamp.core.trial.Script;
+import hitchlamp.core.trial.Step;
+import hitchlamp.core.trial.TestKind;
+import hitchlamp.core.uds.Reply;
+import hitchlamp.core.words.Said;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A module is told to do something that it does by itself, and its answer is taken for what it is:
+ * it says that it did it, or why it did not.
+ */
+public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
+  /** Name by which packs call the routine under {@code uses}. */
+  static final String ROUTINE = "routine";
+
+  @Override
+  public String id() {
+    return "routine";
+  }
+
+  @Override
+  public int layout() {
+    return 1;
+  }
+
+  @Override
+  public Class<RoutineSeen> observed() {
+    return RoutineSeen.class;
+  }
+
+  @Override
+  public boolean handsOn() {
+    return false;
+  }
+
+  @Override
+  public RoutineSpec read(TestSpec spec, Pack pack) {
+    return pack.bench()
+        .routine(spec, ROUTINE)
+        .orElseThrow(() -> spec.place().fault(RoutineWords.say("names-no-routine")));
+  }
+
+  @Override
+  public boolean understands(RoutineSpec setup, Act act) {
+    return false;
+  }
+
+  @Override
+  public Script<RoutineSeen> script(RoutineSpec setup) {
+    return new OneRoutine(setup);
+  }
+
+  @Override
+  public boolean saw(RoutineSeen seen) {
+    return seen.answered();
+  }
+
+  @Override
+  public Judgement judge(RoutineSpec setup, RoutineSeen seen) {
+    if (!seen.answered()) {
+      return Judgement.cannotTell(
+          RoutineWords.said("it-has-not-answered"), RoutineWords.said("try-it-again"));
+    }
+    return new Judgement(
+        seen.done() ? Verdict.PASS : Verdict.FAIL,
+        RoutineWords.said("the-module-says", seen.says()),
+        List.of(),
+        RoutineWords.said(seen.done() ? "see-what-came-of-it" : "remove-the-reason"));
+  }
+
+  private record OneRoutine(RoutineSpec setup) implements Script<RoutineSeen> {
+    @Override
+    public Step next(Scene scene) {
+      return scene
+          .routine(ROUTINE)
+          .<Step>map(
+              r ->
+                  new Step.Done(
+                      r instanceof Reply.Positive, RoutineWords.said("the-module-says", says(r))))
+          .orElseGet(() -> new Step.Run(ROUTINE, RoutineWords.said("it-is-done", setup.title())));
+    }
+
+    private static String says(Reply r) {
+      return r instanceof Reply.Positive ? RoutineWords.say("it-did-it") : r.says();
+    }
+
+    @Override
+    public Optional<Said> act(Act act, Scene scene) {
+      return Optional.empty();
+    }
+
+    @Override
+    public void leaving(Scene scene) {
+      // Nothing is observed but the answer.
+    }
+
+    @Override
+    public RoutineSeen observed(Scene scene) {
+      return scene
+          .routine(ROUTINE)
+          .map(r -> new RoutineSeen(true, r instanceof Reply.Positive, says(r)))
+          .orElse(new RoutineSeen(false, false, ""));
+    }
+  }
+}

@@ -1,0 +1,10 @@
+package hitchlamp.core.trial.routine;
+
+/**
+ * What a routine ended with.
+ *
+ * @param answered true once the module has answered
+ * @param done true where it did it
+ * @param says its answer, as the end of a sentence; empty before
+ */
+public record RoutineSeen(boolean answered, boolean done, String says) {}

@@ -1,0 +1,317 @@
+package hitchlamp.core.trial;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackReader;
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.station.Held;
+import hitchlamp.core.trial.BenchState.Stage;
+import hitchlamp.core.trial.cutout.CutoutSeen;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/**
+ * What every kind of test passes, over a thousand random lives each (ten thousand in {@code measure
+ * bench}) of acts, refusals, lies, losses, silence and lost links: nothing stays held that is not
+ * said to be; nothing is commanded after the end; what it was told gives the same result again; a
+ * stored observation is judged the same again.
+ */
+class BenchContractTest {
+  private static final int LIVES = 1_000;
+  private static final int ACTS = 10;
+
+  private static final Map<Integer, Integer> WIDTHS = Map.of(0x0305, 1, 0x0306, 2, 0x0118, 2);
+
+  /** What a person may do to each kind, beside what the bench itself knows. */
+  private static final Map<String, List<String>> ACTS_OF =
+      Map.of(
+          "cutout",
+          List.of(
+              "off 1",
+              "off 2",
+              "off 6",
+              "on 1",
+              "on 2",
+              "all-on",
+              "allow-most",
+              "speed 900",
+              "speed idle",
+              "heard 1 SAME"),
+          "routine",
+          List.of());
+
+  private static final String HEAD =
+      "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 1\nidentify: {maker: M, model: N}\n"
+          + "modules: {engine: {title: Engine, function: 0, instance: 0, address: 0, expected: yes, conversion: v4, services: yes}}\n"
+          + "parameters:\n"
+          + "  - {spn: 190, name: Engine speed, pgn: 65300, byte: 1, bit: 1, bits: 16, scale: 0.125, offset: 0, unit: rpm}\n"
+          + "  - {spn: 110, name: Coolant, pgn: 65300, byte: 3, bit: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n"
+          + "  - {spn: 84, name: Road speed, pgn: 65300, byte: 4, bit: 1, bits: 16, scale: 0.00390625, offset: 0, unit: km/h}\n"
+          + "services: {identifiers: [{id: 0x0118, spn: 5001, name: Injected quantity, bits: 16, scale: 0.01, unit: mg}]}\n"
+          + "controls:\n"
+          + "  cylinders: {title: Cylinders, module: engine, identifier: 0x0305, mask: 6, read-back: yes}\n"
+          + "  speed: {title: Held speed, module: engine, identifier: 0x0306, bits: 16, scale: 0.125, unit: rpm, from: 600, to: 1200, within: 3, read-back: yes, feedback: {spn: 190, tolerance: 20}}\n"
+          + "routines:\n"
+          + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 400}\n"
+          + "tests:\n"
+          + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
+          + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
+          + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 84, above: 3, says: It moves.}], source: none}\n"
+          + "  cutout: {kind: cutout, title: Cutout, answers: Which., system: Engine, module: engine, minutes: 3,"
+          + " engine: idling, risk: 1, delay: 1, longest: 20, uses: {cylinders: cylinders, speed: speed},"
+          + " reads: {fuelling: 0x0118}, values: [190, 110],"
+          + " conditions: [{id: idle, of: 190, above: 420, below: 1200, says: It idles., how: Start it.},"
+          + " {id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 190, silent: 1, says: Speed is not reported.}, {of: 190, below: 420, says: About to stall.},"
+          + " {of: 84, above: 3, says: It moves.}],"
+          + " figures: {at-once: 2, most: 3, settle: 1, weak-below: 0.75}, lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n";
+
+  private static final Pack PACK =
+      new PackShelf(
+              List.of(
+                  PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n"),
+                  PackReader.read("p", HEAD)))
+          .with("p");
+
+  static Stream<TestSpec> everyKind() {
+    return TestKinds.all().stream()
+        .map(
+            k ->
+                PACK.bench().tests().values().stream()
+                    .filter(t -> t.kind().equals(k.id()))
+                    .findFirst()
+                    .orElseThrow(() -> new AssertionError("no test of kind " + k.id() + " here")));
+  }
+
+  private static BenchLife life(TestSpec spec, SplittableRandom dice) {
+    return new BenchLife(spec, PACK, new HostileModule(WIDTHS), dice);
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void whateverHappensNothingStaysHeldUnsaidAndNothingIsCommandedAfterTheEnd(TestSpec spec) {
+    int ran = 0;
+    int heldSomething = 0;
+    for (int seed = 1; seed <= LIVES; seed++) {
+      SplittableRandom dice = new SplittableRandom(seed);
+      BenchLife life = life(spec, dice);
+      String of = "seed " + seed;
+      boolean held = live(life, spec, dice);
+      ran += life.state().stage() == Stage.PREPARING ? 0 : 1;
+      heldSomething += held ? 1 : 0;
+      assertThat(life.wrong).as(of).isEmpty();
+      // The machine is sound again, and somebody ends the test.
+      life.module.sound();
+      life.stop();
+      life.run(30);
+      assertThat(life.module.held).as("held at the end, %s", of).isEmpty();
+      assertThat(life.holds()).as("shown as held at the end, %s", of).isEmpty();
+      long ended = life.now();
+      life.act("off 1");
+      life.act("speed 900");
+      life.run(3);
+      assertThat(life.module.commandedAt).as("commanded after the end, %s", of).isLessThan(ended);
+      assertThat(life.again()).as("told again, %s", of).isEqualTo(life.state());
+      judgedAgain(spec, TestKinds.of(spec), life.state(), of);
+    }
+    assertThat(ran).as("lives that began").isGreaterThan(LIVES / 2);
+    boolean holds = spec.uses().values().stream().anyMatch(PACK.bench().controls()::containsKey);
+    assertThat(heldSomething)
+        .as("lives in which something was held")
+        .isGreaterThanOrEqualTo(holds ? LIVES / 3 : 0);
+  }
+
+  private static boolean live(BenchLife life, TestSpec spec, SplittableRandom dice) {
+    List<String> own = ACTS_OF.get(spec.kind());
+    life.run(1);
+    life.prepare();
+    life.run(1);
+    life.act("begin");
+    life.run(1.5);
+    boolean held = false;
+    for (int i = 0; i < ACTS; i++) {
+      switch (dice.nextInt(20)) {
+        case 0 -> life.letGoAll();
+        case 1 -> life.module.loses = dice.nextInt(4) * 0.2;
+        case 2 -> life.module.anotherTrouble(dice);
+        case 3 -> life.module.troubles.clear();
+        case 4 -> life.browser = !life.browser;
+        case 5 -> life.broadcasts = !life.broadcasts;
+        case 6 -> life.kmh = 10 * dice.nextInt(2);
+        case 7 -> life.rpm = 300 + 300 * dice.nextInt(3);
+        case 8 -> {
+          life.loseLink();
+          life.run(dice.nextDouble() * 7);
+          life.hookUp();
+          life.run(1);
+          life.prepare();
+          life.act("begin");
+        }
+        case 9 -> life.act(dice.nextBoolean() ? "begin" : "end");
+        case 10 -> life.act("vouch parked");
+        default -> {
+          for (int n = own.isEmpty() ? 0 : 1 + dice.nextInt(3); n > 0; n--) {
+            life.act(own.get(dice.nextInt(own.size())));
+          }
+        }
+      }
+      life.run(dice.nextDouble() * dice.nextDouble() * 4);
+      held |= !life.module.held.isEmpty();
+      if (life.state().seen()) {
+        observed(life);
+      }
+      if (life.state().ending() == BenchState.Ending.NOT_CONFIRMED) {
+        assertThat(life.state().says().toString()).contains("NOT CONFIRMED");
+      }
+    }
+    return held;
+  }
+
+  /** What was observed is what the module did, not what was sent. */
+  private static void observed(BenchLife life) {
+    if (life.state().observed() instanceof CutoutSeen seen) {
+      seen.observations()
+          .forEach(
+              o -> {
+                int mask = o.off().stream().mapToInt(c -> 1 << c - 1).sum();
+                assertThat(life.module.history.floorEntry(o.fromMicros() + 1_000).getValue())
+                    .as("at %d", o.fromMicros())
+                    .contains(0x0305 + "[" + mask + "]");
+              });
+    }
+  }
+
+  private static <S, O> void judgedAgain(
+      TestSpec spec, TestKind<S, O> kind, BenchState<?> state, String of) {
+    O seen = kind.observed().cast(state.observed());
+    Judgement again = kind.judge(kind.read(spec, PACK), seen);
+    assertThat(again).as("judged again, %s", of).isEqualTo(state.judgement());
+    if (!kind.saw(seen)) {
+      assertThat(again.verdict()).as("nothing seen, %s", of).isEqualTo(Verdict.CANNOT_TELL);
+    }
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void withoutABrowserItIsLetGoOfInTime(TestSpec spec) {
+    TestKind<?, ?> kind = TestKinds.of(spec);
+    BenchLife life = life(spec, new SplittableRandom(1));
+    life.run(1);
+    life.prepare();
+    life.run(1);
+    if (!kind.handsOn()) {
+      life.module.troubles.add(HostileModule.Trouble.PENDS_FOR_EVER);
+    }
+    life.act("begin");
+    life.run(2);
+    assertThat(life.state().stage()).isEqualTo(Stage.RUNNING);
+    life.browser = false;
+    life.run(kind.handsOn() ? 1 : 200);
+    assertThat(life.state().stage()).as("in time").isEqualTo(Stage.RUNNING);
+    life.module.takes = 3_000;
+    life.run((kind.handsOn() ? Bench.ALIVE_MICROS : Bench.UNATTENDED_MICROS) / 1e6 - 1);
+    life.module.sound();
+    life.run(10);
+    assertThat(life.state().ending()).isEqualTo(BenchState.Ending.UNATTENDED);
+    assertThat(life.holds()).isEmpty();
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void everyActPressedTwiceBeforeBeginAndAfterTheEndCommandsNothingMore(TestSpec spec) {
+    BenchLife life = life(spec, new SplittableRandom(1));
+    life.run(1);
+    life.prepare();
+    life.run(1);
+    List<String> own = ACTS_OF.get(spec.kind());
+    own.forEach(life::act);
+    life.run(2);
+    assertThat(life.state().stage()).isEqualTo(Stage.PREPARING);
+    assertThat(life.holds()).isEmpty();
+    life.module.troubles.add(HostileModule.Trouble.PENDS_FOR_EVER);
+    life.act("begin");
+    life.act("begin");
+    life.run(2);
+    life.module.sound();
+    life.act("end");
+    life.act("end");
+    life.run(2);
+    assertThat(life.state().stage()).isEqualTo(Stage.ENDED);
+    assertThat(life.state().ending()).isEqualTo(BenchState.Ending.ENDED);
+    own.forEach(life::act);
+    life.act("begin");
+    life.run(2);
+    assertThat(life.module.held).isEmpty();
+    assertThat(life.holds()).isEmpty();
+  }
+
+  @Test
+  void aModuleThatConfirmsAndDoesOtherwiseIsFoundOutByReadingBack() {
+    BenchLife life = cutout();
+    life.module.troubles.add(HostileModule.Trouble.CONFIRMS_AND_DOES_NOT);
+    life.act("off 2");
+    life.run(1);
+    assertThat(life.state().says().toString()).contains("confirmed and did otherwise");
+    assertThat(((CutoutSeen) life.state().observed()).observations()).isEmpty();
+    assertThat(life.holds()).extracting(h -> h.state()).containsOnly(Held.State.HELD);
+  }
+
+  @Test
+  void aSpeedThatIsNotReachedIsLetGoOfAndSaid() {
+    BenchLife life = cutout();
+    life.act("speed 900");
+    life.run(2);
+    assertThat(life.state().setPoints())
+        .singleElement()
+        .satisfies(p -> assertThat(p.state()).isEqualTo(ControlState.State.FOLLOWING));
+    life.run(2);
+    assertThat(life.state().says().toString()).contains("did not follow");
+    assertThat(life.state().setPoints()).isEmpty();
+    assertThat(life.module.held).isEmpty();
+  }
+
+  @Test
+  void noCylinderGoesOffBeforeTheSpeedIsThere() {
+    BenchLife life = cutout();
+    life.act("speed 900");
+    life.act("off 1");
+    life.run(1);
+    assertThat(life.module.held).containsOnlyKeys(0x0306);
+    life.rpm = 905;
+    life.run(0.5);
+    assertThat(life.module.held).containsOnlyKeys(0x0305, 0x0306);
+  }
+
+  @Test
+  void whatIsHeldForTheLongestTimeIsLetGoOf() {
+    BenchLife life = cutout();
+    life.act("off 1");
+    life.run(19);
+    assertThat(life.module.held).isNotEmpty();
+    life.run(2);
+    assertThat(life.module.held).isEmpty();
+    assertThat(life.state().says().toString()).contains("longest");
+    assertThat(life.state().stage()).isEqualTo(Stage.RUNNING);
+  }
+
+  private static BenchLife cutout() {
+    BenchLife life = life(PACK.bench().tests().get("cutout"), new SplittableRandom(7));
+    life.run(1);
+    life.prepare();
+    life.run(1);
+    life.act("begin");
+    life.run(2);
+    assertThat(life.state().stage()).isEqualTo(Stage.RUNNING);
+    return life;
+  }
+}

@@ -1,0 +1,179 @@
+package hitchlamp.core.trial;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.SplittableRandom;
+import java.util.TreeMap;
+
+/** A module with controls and routines, and everything that may be wrong with it or its wire. */
+final class HostileModule {
+  static final long SESSION_MICROS = 5_000_000;
+  private static final int NO = 0x22;
+  private static final int PENDING = 0x78;
+
+  /** What may be wrong with it. */
+  enum Trouble {
+    SILENT,
+    REFUSES_SESSION,
+    REFUSES_CONTROL,
+    REFUSES_RELEASE,
+    REFUSES_DEFAULT,
+    PENDS_FOR_EVER,
+    CONFIRMS_AND_DOES_NOT,
+    DOES_AND_DOES_NOT_CONFIRM,
+    READS_BACK_OTHERWISE,
+    REFUSES_READS
+  }
+
+  final Set<Trouble> troubles = new HashSet<>();
+  final Map<Integer, byte[]> held = new TreeMap<>();
+  double loses;
+  long takes = 2_000;
+
+  /** What the first control was set to, by the time from which on. */
+  final TreeMap<Long, String> history = new TreeMap<>();
+
+  /** When a control or a routine was last commanded. */
+  long commandedAt = Long.MIN_VALUE;
+
+  private final Map<Integer, Integer> widths;
+  private boolean extended;
+  private long lastAsked = Long.MIN_VALUE / 2;
+
+  /**
+   * @param widths bytes of what is read, by identifier; of controls their state
+   */
+  HostileModule(Map<Integer, Integer> widths) {
+    this.widths = widths;
+    history.put(Long.MIN_VALUE, "");
+  }
+
+  void sound() {
+    troubles.clear();
+    loses = 0;
+  }
+
+  void anotherTrouble(SplittableRandom dice) {
+    Trouble[] all = Trouble.values();
+    troubles.add(all[dice.nextInt(all.length)]);
+  }
+
+  void time(long micros) {
+    if (extended && micros - lastAsked >= SESSION_MICROS) {
+      extended = false;
+      giveBackAll(micros);
+    }
+  }
+
+  private void giveBackAll(long micros) {
+    held.clear();
+    history.put(micros, "");
+  }
+
+  boolean has(Trouble t) {
+    return troubles.contains(t);
+  }
+
+  private static byte[] refuse(byte[] r, int code) {
+    return new byte[] {0x7F, r[0], (byte) code};
+  }
+
+  /** Takes a request; an empty answer is none. */
+  byte[] on(byte[] r, long micros) {
+    time(micros);
+    if (has(Trouble.SILENT)) {
+      return new byte[0];
+    }
+    lastAsked = micros;
+    return switch (r[0] & 0xFF) {
+      case 0x10 -> session(r, micros);
+      case 0x22 -> read(r);
+      case 0x2F -> r[3] == 0 ? giveBack(r, micros) : take(r, micros);
+      case 0x31 -> routine(r, micros);
+      default -> new byte[0];
+    };
+  }
+
+  private byte[] session(byte[] r, long micros) {
+    boolean wanted = (r[1] & 0x7F) == 3;
+    if (wanted && has(Trouble.REFUSES_SESSION) || !wanted && has(Trouble.REFUSES_DEFAULT)) {
+      return refuse(r, NO);
+    }
+    extended = wanted;
+    if (!extended) {
+      giveBackAll(micros);
+    }
+    return new byte[] {0x50, r[1], 0, 50, 1, (byte) 0xF4};
+  }
+
+  private byte[] read(byte[] r) {
+    int id = (r[1] & 0xFF) << 8 | r[2] & 0xFF;
+    Integer width = widths.get(id);
+    if (width == null || has(Trouble.REFUSES_READS)) {
+      return refuse(r, 0x31);
+    }
+    byte[] out = new byte[3 + width];
+    out[0] = 0x62;
+    out[1] = r[1];
+    out[2] = r[2];
+    byte[] state = held.getOrDefault(id, new byte[width]);
+    System.arraycopy(state, 0, out, 3, Math.min(width, state.length));
+    if (has(Trouble.READS_BACK_OTHERWISE)) {
+      out[3] ^= 1;
+    }
+    return out;
+  }
+
+  private byte[] take(byte[] r, long micros) {
+    commandedAt = micros;
+    if (has(Trouble.PENDS_FOR_EVER)) {
+      return refuse(r, 0x78);
+    }
+    if (!extended) {
+      return refuse(r, 0x7F);
+    }
+    if (has(Trouble.REFUSES_CONTROL)) {
+      return refuse(r, NO);
+    }
+    int id = (r[1] & 0xFF) << 8 | r[2] & 0xFF;
+    if (!has(Trouble.CONFIRMS_AND_DOES_NOT)) {
+      held.put(id, Arrays.copyOfRange(r, 4, r.length));
+      history.put(micros, state());
+    }
+    return has(Trouble.DOES_AND_DOES_NOT_CONFIRM) ? new byte[0] : new byte[] {0x6F, r[1], r[2], 3};
+  }
+
+  private byte[] giveBack(byte[] r, long micros) {
+    if (has(Trouble.PENDS_FOR_EVER)) {
+      return refuse(r, 0x78);
+    }
+    if (has(Trouble.REFUSES_RELEASE)) {
+      return refuse(r, NO);
+    }
+    held.remove((r[1] & 0xFF) << 8 | r[2] & 0xFF);
+    history.put(micros, state());
+    return new byte[] {0x6F, r[1], r[2], 0};
+  }
+
+  private byte[] routine(byte[] r, long micros) {
+    if (r[1] == 1) {
+      commandedAt = micros;
+    }
+    if (has(Trouble.PENDS_FOR_EVER)) {
+      return refuse(r, PENDING);
+    }
+    if (!extended) {
+      return refuse(r, 0x7F);
+    }
+    return has(Trouble.REFUSES_CONTROL) ? refuse(r, NO) : new byte[] {0x71, r[1], r[2], r[3]};
+  }
+
+  /** What is held, in words that can be compared. */
+  String state() {
+    StringBuilder all = new StringBuilder();
+    held.forEach((id, s) -> all.append(id).append(Arrays.toString(s)));
+    return all.toString();
+  }
+}
