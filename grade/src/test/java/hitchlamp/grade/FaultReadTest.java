@@ -10,9 +10,14 @@ import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.fault.ReadDifference;
-import hitchlamp.core.fault.SelfTestCall;
 import hitchlamp.core.fault.SnapshotSheet;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.LockStep;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchGroup;
+import hitchlamp.core.trial.circuits.CircuitsSeen;
 import hitchlamp.core.words.Said;
 import hitchlamp.standin.model.EngineState;
 import java.util.List;
@@ -181,19 +186,44 @@ class FaultReadTest extends VisitTest {
         .isTrue();
   }
 
+  private BenchGroup selfTest() {
+    TestSpec spec = pack.bench().tests().get("circuits");
+    BenchGroup group =
+        new BenchGroup(
+            roll.modules(pack).stream()
+                .filter(ModuleRef::services)
+                .<Bench<?, ?>>map(m -> Bench.of(spec, pack, m))
+                .toList());
+    station.run(group);
+    for (Bench<?, ?> b : group.benches()) {
+      station.run(b);
+      station.say(b, Bench.BEGIN_SOON);
+    }
+    return group;
+  }
+
   @Test
   void aSelfTestFindsWhatIsBrokenNowAndClosesItsSession() throws InterruptedException {
     visit(HEAD + BROKEN_WIRE);
-    SelfTestCall test = new SelfTestCall(pack.services(), roll.modules(pack));
-    station.run(test);
+    BenchGroup test = selfTest();
     LockStep.run(link, station, station.now() + 1_000_000, test::finished);
     assertThat(station.holds()).as("the sessions are held and shown").isNotEmpty();
     LockStep.run(link, station, station.now() + 60_000_000, test::finished);
     letGo();
-    assertThat(test.result())
-        .filteredOn(o -> o.target().kind().equals("engine"))
+    assertThat(test.benches())
+        .filteredOn(b -> b.module().kind().equals("engine"))
         .singleElement()
-        .satisfies(o -> assertThat(o.found()).containsExactly(new SelfTestCall.Found(100, 4)));
+        .satisfies(
+            b -> {
+              assertThat(((CircuitsSeen) b.result().observed()).found())
+                  .containsExactly(new CircuitsSeen.Found(100, 4));
+              assertThat(b.result().judgement().verdict()).isEqualTo(Verdict.FAIL);
+              assertThat(b.result().judgement().says().toString()).contains("SPN 100 FMI 4");
+            });
+    assertThat(test.benches())
+        .filteredOn(b -> !b.module().kind().equals("engine"))
+        .isNotEmpty()
+        .allSatisfy(b -> assertThat(b.result().judgement().verdict()).isEqualTo(Verdict.PASS));
     unit.runUntil(unit.now() + 1_000_000);
     assertThat(unit.talking()).as("no session is left open").isFalse();
   }
@@ -201,12 +231,13 @@ class FaultReadTest extends VisitTest {
   @Test
   void aSelfTestThatIsStoppedLetsGo() throws InterruptedException {
     visit(HEAD + BROKEN_WIRE);
-    SelfTestCall test = new SelfTestCall(pack.services(), roll.modules(pack));
-    station.run(test);
+    BenchGroup test = selfTest();
     LockStep.run(link, station, station.now() + 1_500_000, test::finished);
-    station.stop(test);
+    test.benches().forEach(station::stop);
     letGo();
-    assertThat(test.result()).allMatch(SelfTestCall.Outcome::ended);
+    assertThat(test.finished()).isTrue();
+    assertThat(test.result())
+        .allSatisfy(s -> assertThat(s.judgement().verdict()).isEqualTo(Verdict.CANNOT_TELL));
     LockStep.run(link, station, station.now() + 500_000, () -> false);
     unit.runUntil(unit.now() + 6_000_000);
     assertThat(unit.talking()).isFalse();

@@ -140,7 +140,7 @@ class StoryReadTest extends VisitTest {
     Bench<?, ?> reset =
         Bench.of(pack.bench().tests().get(pack.story().resetTrip()), pack, before.target());
     station.run(reset);
-    station.say(reset, Bench.BEGIN);
+    station.say(reset, Bench.BEGIN_SOON);
     LockStep.run(link, station, station.now() + 10_000_000, reset::finished);
     assertThat(reset.result().ending()).isEqualTo(BenchState.Ending.COMPLETE);
     assertThat(reset.result().judgement().verdict()).isEqualTo(Verdict.PASS);

@@ -10,18 +10,12 @@ import java.util.OptionalInt;
  * @param identifiers values by data identifier
  * @param hours identifier of a module's own hours
  * @param occurrence extended data record with count, first hour, last hour and ageing
- * @param selfTest routine that tests the circuits
- * @param selfTestSeconds time it takes
  */
 public record ServiceKind(
-    Map<Integer, Parameter> identifiers,
-    OptionalInt hours,
-    Optional<Occurrence> occurrence,
-    OptionalInt selfTest,
-    double selfTestSeconds) {
+    Map<Integer, Parameter> identifiers, OptionalInt hours, Optional<Occurrence> occurrence) {
   /** None of it. */
   public static final ServiceKind NONE =
-      new ServiceKind(Map.of(), OptionalInt.empty(), Optional.empty(), OptionalInt.empty(), 0);
+      new ServiceKind(Map.of(), OptionalInt.empty(), Optional.empty());
 
   /**
    * Where an extended data record keeps what; positions in bytes, numbers high byte first.

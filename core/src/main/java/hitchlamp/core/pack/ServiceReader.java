@@ -4,7 +4,6 @@ import hitchlamp.core.j1939.Dtc;
 import hitchlamp.yaml.Entry;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalInt;
 
 /** Reads what a pack says about services of ISO 14229. */
@@ -15,7 +14,7 @@ final class ServiceReader {
   private ServiceReader() {}
 
   static ServiceKind read(Entry e) {
-    e.allow("identifiers", "hours", "occurrence", "self-test");
+    e.allow("identifiers", "hours", "occurrence");
     Map<Integer, Parameter> identifiers = new LinkedHashMap<>();
     for (Entry i : e.itemsOf("identifiers")) {
       i.allow("id", "spn", "name", "bits", "scale", "offset", "unit");
@@ -34,17 +33,12 @@ final class ServiceReader {
         throw i.fault(PackWords.say("identifier-stands-twice", id));
       }
     }
-    Optional<Entry> test = e.find("self-test").map(t -> t.allow("routine", "seconds"));
     return new ServiceKind(
         identifiers,
         e.find("hours").isPresent()
             ? OptionalInt.of((int) e.whole("hours", 0, GREATEST))
             : OptionalInt.empty(),
-        e.find("occurrence").map(ServiceReader::occurrence),
-        test.isPresent()
-            ? OptionalInt.of((int) test.get().whole("routine", 0, GREATEST))
-            : OptionalInt.empty(),
-        test.map(t -> t.number("seconds", 0, 3_600)).orElse(0.0));
+        e.find("occurrence").map(ServiceReader::occurrence));
   }
 
   private static ServiceKind.Occurrence occurrence(Entry e) {

@@ -12,7 +12,7 @@ import java.util.Map;
  * @param title as the user reads it
  * @param answers what it tells, as a sentence
  * @param system of the unit under which it is listed
- * @param role of the module that is tested
+ * @param role of the module that is tested; {@link #ANY} for every module with services
  * @param minutes that it takes about
  * @param engine what the engine does meanwhile, in words
  * @param risk 0 nothing moves, 1 something moves or changes, 2 hot, fast or loud
@@ -57,6 +57,14 @@ public record TestSpec(
     List<String> serves,
     String source,
     Place place) {
+  /** Role that stands for every module with services. */
+  public static final String ANY = "any";
+
+  /** True where a module of a role can be tested. */
+  public boolean isFor(String role) {
+    return this.role.equals(ANY) || this.role.equals(role);
+  }
+
   /**
    * A figure that its kind needs.
    *

@@ -32,6 +32,12 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   /** Act: begin, where every condition holds. */
   public static final String BEGIN = "begin";
 
+  /**
+   * Act: begin as soon as every condition holds, or end with the reason after {@link #SOON_MICROS};
+   * for a run that nobody watches.
+   */
+  public static final String BEGIN_SOON = "begin-soon";
+
   /** Act, with the id of a condition: it holds, where the unit does not report it. */
   public static final String VOUCH = "vouch";
 
@@ -47,7 +53,10 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   /** A test that the module watches over goes on so long without one. */
   public static final long UNATTENDED_MICROS = 300_000_000;
 
-  private static final Set<String> OWN = Set.of(BEGIN, ALIVE, END);
+  /** So long a run that nobody watches waits for its conditions: slow values come once a second. */
+  public static final long SOON_MICROS = 3_000_000;
+
+  private static final Set<String> OWN = Set.of(BEGIN, BEGIN_SOON, ALIVE, END);
   private static final long LOOK_MICROS = 100_000;
 
   private final TestKind<S, O> kind;
@@ -67,6 +76,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private boolean commanded;
   private long alive;
   private long beginsAt;
+  private long soonUntil = Long.MAX_VALUE;
   private long heldSince = Long.MAX_VALUE;
 
   private Bench(TestKind<S, O> kind, TestSpec spec, Pack pack, ModuleRef module) {
@@ -179,12 +189,21 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
           TrialWords.said(
               "no-browser-has-looked-on-for", Figure.whole(patience / 1e6, Unit.SECOND)),
           out);
+    } else if (stage == Stage.PREPARING && scene.now() >= soonUntil - SOON_MICROS) {
+      beginSoon(out);
     } else if (stage == Stage.COUNTDOWN) {
       countDown(out);
     } else if (stage == Stage.RUNNING) {
       scene.trace(held);
       watch(out);
       step(out);
+    }
+  }
+
+  private void beginSoon(List<Command> out) {
+    begin(out);
+    if (stage == Stage.PREPARING && scene.now() >= soonUntil) {
+      end(Ending.REFUSED, says, out);
     }
   }
 
@@ -315,6 +334,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     alive = scene.now();
     switch (act.action()) {
       case BEGIN -> begin(out);
+      case BEGIN_SOON -> soonUntil = scene.now() + SOON_MICROS;
       case END -> end(Ending.ENDED, TrialWords.said("ended"), out);
       case VOUCH -> conditions.vouch(act.arguments().get(0));
       default -> {

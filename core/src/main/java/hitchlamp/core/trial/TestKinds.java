@@ -2,6 +2,7 @@ package hitchlamp.core.trial;
 
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.routine.Routine;
 import java.util.List;
@@ -9,7 +10,8 @@ import java.util.Optional;
 
 /** Every kind of test that there is. */
 public final class TestKinds {
-  private static final List<TestKind<?, ?>> ALL = List.of(new Cutout(), new Routine());
+  private static final List<TestKind<?, ?>> ALL =
+      List.of(new Circuits(), new Cutout(), new Routine());
 
   private TestKinds() {}
 

@@ -47,6 +47,8 @@ class BenchContractTest {
               "speed idle",
               "heard 1 SAME"),
           "routine",
+          List.of(),
+          "circuits",
           List.of());
 
   private static final String HEAD =
@@ -62,7 +64,10 @@ class BenchContractTest {
           + "  speed: {title: Held speed, module: engine, identifier: 0x0306, bits: 16, scale: 0.125, unit: rpm, from: 600, to: 1200, within: 3, read-back: yes, feedback: {spn: 190, tolerance: 20}}\n"
           + "routines:\n"
           + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 400}\n"
+          + "  circuit-test: {title: Circuit test, module: any, identifier: 0x0203, seconds: 400, results: yes}\n"
           + "tests:\n"
+          + "  circuits: {kind: circuits, title: Circuits, answers: Which., system: Electrical, module: any, minutes: 1,"
+          + " engine: standing, risk: 0, longest: 600, uses: {routine: circuit-test}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
@@ -253,6 +258,31 @@ class BenchContractTest {
     life.run(2);
     assertThat(life.module.held).isEmpty();
     assertThat(life.holds()).isEmpty();
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void whatNobodyWatchesBeginsAsSoonAsItsConditionsHoldOrEndsWithTheReason(TestSpec spec) {
+    BenchLife life = life(spec, new SplittableRandom(3));
+    life.kmh = 20;
+    life.rpm = 2_000;
+    life.prepare();
+    life.act("begin-soon");
+    life.run(1);
+    if (!spec.conditions().isEmpty()) {
+      assertThat(life.state().stage()).isEqualTo(Stage.PREPARING);
+      life.run(4);
+      assertThat(life.state().ending()).isEqualTo(BenchState.Ending.REFUSED);
+      assertThat(life.state().says().toString()).contains("Not begun.");
+      assertThat(life.module.commandedAt).isEqualTo(Long.MIN_VALUE);
+    }
+    life.kmh = 0;
+    life.rpm = 600;
+    life.prepare();
+    life.act("begin-soon");
+    life.run(3);
+    assertThat(life.state().stage()).isIn(Stage.RUNNING, Stage.ENDED);
+    assertThat(life.state().ending()).isNotEqualTo(BenchState.Ending.REFUSED);
   }
 
   @Test

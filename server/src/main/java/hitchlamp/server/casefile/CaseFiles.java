@@ -3,7 +3,7 @@ package hitchlamp.server.casefile;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.story.StoryReading;
@@ -600,7 +600,7 @@ public class CaseFiles {
     private static TypeReference<?> deed(Object kind) {
       return switch (String.valueOf(kind)) {
         case "CLEARED" -> new TypeReference<List<ClearCall.Outcome>>() {};
-        case "SELF_TEST" -> new TypeReference<List<SelfTestCall.Outcome>>() {};
+        case "SELF_TEST" -> new TypeReference<List<SelfTest>>() {};
         case "LAMPS" -> new TypeReference<LampCheck.Result>() {};
         default ->
             throw new IllegalArgumentException(CasefileWords.say("is-nothing-that-is-done", kind));

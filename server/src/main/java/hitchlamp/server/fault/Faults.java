@@ -9,7 +9,7 @@ import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.Move;
 import hitchlamp.core.fault.ReadDifference;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
@@ -203,12 +203,7 @@ public class Faults implements FaultReports, JobPage {
 
   @Override
   public void selfTest(
-      long job,
-      List<SelfTestCall.Outcome> outcomes,
-      boolean ended,
-      Account who,
-      Double hours,
-      long busMicros) {
+      long job, List<SelfTest> outcomes, boolean ended, Account who, Double hours, long busMicros) {
     // Stored before it is told: who hears of its end finds it.
     if (ended) {
       mapper.addDeed(
@@ -272,8 +267,8 @@ public class Faults implements FaultReports, JobPage {
       }
       keys.clear();
       if (d.kind().equals("SELF_TEST")) {
-        List<SelfTestCall.Outcome> outcomes =
-            json.readValue(d.content(), new TypeReference<List<SelfTestCall.Outcome>>() {});
+        List<SelfTest> outcomes =
+            json.readValue(d.content(), new TypeReference<List<SelfTest>>() {});
         outcomes.forEach(
             o ->
                 o.found().forEach(f -> keys.add(o.target().key() + "/" + f.spn() + "/" + f.fmi())));

@@ -3,7 +3,7 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.server.account.Account;
 import java.util.List;
@@ -31,10 +31,5 @@ public interface FaultReports {
 
   /** Modules test themselves, or have. */
   void selfTest(
-      long job,
-      List<SelfTestCall.Outcome> outcomes,
-      boolean ended,
-      Account who,
-      Double hours,
-      long busMicros);
+      long job, List<SelfTest> outcomes, boolean ended, Account who, Double hours, long busMicros);
 }

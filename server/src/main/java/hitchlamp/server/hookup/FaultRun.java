@@ -5,15 +5,22 @@ import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchGroup;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.circuits.Circuits;
+import hitchlamp.core.trial.circuits.CircuitsSeen;
 import hitchlamp.server.account.Account;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
@@ -164,23 +171,62 @@ final class FaultRun {
             tell));
   }
 
+  private static List<SelfTest> outcomes(BenchGroup group) {
+    return group.benches().stream().map(FaultRun::outcome).toList();
+  }
+
+  private static SelfTest outcome(Bench<?, ?> bench) {
+    BenchState<?> state = bench.result();
+    CircuitsSeen seen = (CircuitsSeen) state.observed();
+    String says =
+        seen.answered()
+            ? seen.says()
+            : bench.finished() ? state.says().toString() : HookupWords.say("under-way");
+    return new SelfTest(
+        bench.module(),
+        bench.finished(),
+        seen.done(),
+        says,
+        seen.found().stream().map(f -> new SelfTest.Found(f.spn(), f.fmi())).toList());
+  }
+
   /** Asks modules to test their circuits. */
   void selfTest(Roll roll, Pack pack, Account who) {
     if (turn.taken()) {
       return;
     }
-    SelfTestCall call = new SelfTestCall(pack.services(), roll.modules(pack));
-    Runnable tell = () -> reports.selfTest(call.result(), true, who, station.now());
+    Optional<TestSpec> test =
+        pack.bench().tests().values().stream()
+            .filter(t -> t.kind().equals(Circuits.ID))
+            .findFirst();
+    if (test.isEmpty()) {
+      reports.log(HookupWords.say("the-pack-names-no-self-test"), station.now());
+      return;
+    }
+    List<ModuleRef> modules = TrialRun.modules(roll, pack, test.get());
+    BenchGroup group =
+        new BenchGroup(
+            modules.stream().<Bench<?, ?>>map(m -> Bench.of(test.get(), pack, m)).toList());
+    Runnable tell = () -> reports.selfTest(outcomes(group), true, who, station.now());
     turn.run(
         HookupWords.say("modules-are-testing-their-circuits"),
-        call,
+        group,
         Turn.told(
-            () -> reports.selfTest(call.result(), false, who, station.now()),
+            () -> reports.selfTest(outcomes(group), false, who, station.now()),
             () -> {
               tell.run();
               read(roll, pack, who, Why.ASKED);
             },
-            tell));
+            () -> {
+              group.benches().forEach(Bench::brokenOff);
+              tell.run();
+            }));
+    for (Bench<?, ?> b : group.benches()) {
+      operator.accept(OperatorEvent.prepared(pack.id(), test.get().id(), b.module().address()));
+      station.run(b);
+      operator.accept(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN_SOON));
+      station.say(b, Bench.BEGIN_SOON);
+    }
   }
 
   /** Checks the warning lamps; nothing is sent to the unit. */

@@ -5,7 +5,7 @@ import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
@@ -667,8 +667,7 @@ class HookUps implements JobPage {
     }
 
     @Override
-    public void selfTest(
-        List<SelfTestCall.Outcome> outcomes, boolean ended, Account by, long busMicros) {
+    public void selfTest(List<SelfTest> outcomes, boolean ended, Account by, long busMicros) {
       if (ended) {
         lane.put(new Report.SelfTested(job, outcomes, by(by), hours, busMicros));
       } else {

@@ -9,7 +9,7 @@ import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
@@ -121,7 +121,7 @@ final class LiveOwner implements Runnable {
     void cleared(List<ClearCall.Outcome> outcomes, Account who, long busMicros);
 
     /** Modules test themselves, or have. */
-    void selfTest(List<SelfTestCall.Outcome> outcomes, boolean ended, Account who, long busMicros);
+    void selfTest(List<SelfTest> outcomes, boolean ended, Account who, long busMicros);
 
     /** Lamps are being checked, or have been. */
     void lamps(LampCheck.Result result, Account who, long busMicros);

@@ -3,7 +3,7 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTestCall;
+import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.story.StoryReading;
@@ -76,8 +76,7 @@ public sealed interface Report {
   record Cleared(long job, List<ClearCall.Outcome> outcomes, By by, Double hours, long busMicros)
       implements Report {}
 
-  record SelfTested(
-      long job, List<SelfTestCall.Outcome> outcomes, By by, Double hours, long busMicros)
+  record SelfTested(long job, List<SelfTest> outcomes, By by, Double hours, long busMicros)
       implements Report {}
 
   record LampsChecked(long job, LampCheck.Result result, By by, Double hours, long busMicros)

@@ -105,8 +105,8 @@ final class StoryRun {
               reset(keepers.subList(1, keepers.size()), roll, pack, who);
             },
             tell));
-    operator.accept(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN));
-    station.say(reset, Bench.BEGIN);
+    operator.accept(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN_SOON));
+    station.say(reset, Bench.BEGIN_SOON);
   }
 
   private static TripReset outcome(BenchState<?> state) {

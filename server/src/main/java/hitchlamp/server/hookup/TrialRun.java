@@ -42,7 +42,7 @@ final class TrialRun {
   /** Modules on which a test can be done. */
   static List<ModuleRef> modules(Roll roll, Pack pack, TestSpec spec) {
     return roll.modules(pack).stream()
-        .filter(t -> t.services() && pack.roleOf(t.kind()).equals(spec.role()))
+        .filter(t -> t.services() && spec.isFor(pack.roleOf(t.kind())))
         .toList();
   }
 

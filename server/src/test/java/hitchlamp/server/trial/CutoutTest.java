@@ -25,7 +25,12 @@ class CutoutTest {
     assertThat(t.must("GET", at + "/offers", null)).isEmpty();
     try (Person.Feed feed = t.feed(job, -1)) {
       t.hookUpAndCall(job, "sim/tipper-6", feed);
-      JsonNode offer = t.must("GET", at + "/offers", null).path(0);
+      JsonNode offers = t.must("GET", at + "/offers", null);
+      assertThat(offers.path(0).path("test").asString())
+          .as("what risks and costs least comes first")
+          .isEqualTo("circuits");
+      assertThat(offers).as("a new trip stands on the page of the story").hasSize(2);
+      JsonNode offer = offers.path(1);
       assertThat(offer.path("test").asString()).isEqualTo("cutout");
       assertThat(offer.path("modules").path(0).path("id").asString()).isEqualTo("engine");
       assertThat(offer.path("modules").path(0).path("conditions")).hasSize(4);
@@ -67,6 +72,38 @@ class CutoutTest {
     assertThat(one.path("view").path("observed").path("observations")).hasSize(1);
     assertThat(one.path("view").path("judgement").path("verdict").asString())
         .isEqualTo("CANNOT_TELL");
+  }
+
+  @Test
+  void aModuleTestsItsOwnCircuitsOnTheSameBenchAndItsVerdictStandsInTheList(
+      Installation.Running running) {
+    Person t = Person.in(running, "Technician 2");
+    long job = t.openJob("Tipper with circuits");
+    String at = "/api/jobs/" + job + "/trials";
+    try (Person.Feed feed = t.feed(job, -1)) {
+      t.hookUpAndCall(job, "sim/tipper-14", feed);
+      t.must("POST", "/api/jobs/" + job + "/seat", Map.of());
+      JsonNode offer = t.must("GET", at + "/offers", null).path(0);
+      assertThat(offer.path("modules").size()).as("each module with services").isGreaterThan(1);
+      t.must("POST", at, Map.of("test", "circuits", "module", "engine"));
+      feed.await(
+          "the engine stands",
+          c ->
+              CutoutSeat.stage("PREPARING").test(c)
+                  && c.path("body").path("conditions").toString().contains("HOLDS"));
+      t.must("POST", at + "/act", Map.of("act", "begin"));
+      JsonNode end = feed.await("ended", CutoutSeat.stage("ENDED")).path("body");
+      assertThat(end.path("judgement").path("verdict").asString()).isEqualTo("FAIL");
+      assertThat(end.path("judgement").path("says").toString()).contains("SPN 3510 FMI 4");
+      JsonNode head = t.must("GET", at, null).path(0);
+      assertThat(head.path("title").asString()).isEqualTo("Circuit self-test");
+      assertThat(head.path("ending").asString()).isEqualTo("COMPLETE");
+      assertThat(head.path("verdict").asString()).isEqualTo("FAIL");
+      assertThat(t.must("GET", at + "/offers", null).path(0).path("modules").toString())
+          .contains("\"verdict\":\"FAIL\"");
+      t.must("DELETE", "/api/jobs/" + job + "/seat", null);
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+    }
   }
 
   @Test

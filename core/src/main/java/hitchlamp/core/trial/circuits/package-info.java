@@ -1,0 +1,2 @@
+/** The test that a module makes of its own circuits. */
+package hitchlamp.core.trial.circuits;
