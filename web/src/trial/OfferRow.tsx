@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import type { TrialOffer } from '../api/client'
 import { useSaid } from '../shared/said'
-import { texts, verdicts } from './words'
+import { lasts, texts, verdicts } from './words'
 
 /** A test of the list: what it answers, what it takes, how its conditions stand, its last verdict. */
 export function OfferRow({
@@ -29,15 +29,18 @@ export function OfferRow({
       </button>
       <span className="text-[15px]">
         <b className="block font-semibold">{offer.engine}</b>
-        <span className="text-ink-2">{texts.minutes(offer.minutes)}</span>
+        <span className="text-ink-2">{lasts(offer.minutes)}</span>
       </span>
       <span className="text-[15px]">
-        {offer.modules.map((m) => {
+        {alike(offer.modules).map(([m, several]) => {
           const fails = m.conditions.filter((c) => c.state === 'FAILS')
           const open = m.conditions.filter((c) => c.state === 'NOT_KNOWN')
           return (
             <span key={m.id} className="block">
-              {offer.modules.length > 1 && <span className="text-ink-2">{m.title}: </span>}
+              {several > 1 && <span className="text-ink-2">{texts.onModules(several)} </span>}
+              {several === 1 && offer.modules.length > 1 && (
+                <span className="text-ink-2">{texts.onModule(m.title)} </span>
+              )}
               {fails.length > 0 ? (
                 fails.map((c) => (
                   <span key={c.id} className="block border-l-4 border-double border-ink pl-2">
@@ -76,4 +79,16 @@ export function OfferRow({
       </span>
     </div>
   )
+}
+
+type OnModule = TrialOffer['modules'][number]
+
+/** Modules whose conditions stand alike, told once, with how many they are. */
+function alike(modules: OnModule[]): [OnModule, number][] {
+  const groups = new Map<string, [OnModule, number]>()
+  for (const m of modules) {
+    const key = m.conditions.map((c) => `${c.id} ${c.state} ${c.now.text}`).join()
+    groups.set(key, [groups.get(key)?.[0] ?? m, (groups.get(key)?.[1] ?? 0) + 1])
+  }
+  return [...groups.values()]
 }

@@ -8,7 +8,7 @@ import { ProblemBox } from '../shared/ProblemBox'
 import { useSaid } from '../shared/said'
 import { OfferRow } from './OfferRow'
 import { trialPath } from './paths'
-import { endings, risks, texts, verdicts } from './words'
+import { endings, lasts, risks, texts, verdicts } from './words'
 
 /** Tests that this unit can do, those for today's leads first, and what those done have shown. */
 export function Tests() {
@@ -142,7 +142,7 @@ function OfferWhy({ offer, job }: { offer: TrialOffer | undefined; job: number }
         )}
       </WhyPart>
       <WhyPart head={texts.whatItTakes}>
-        {texts.engineMinutes(offer.engine, offer.minutes)}
+        {texts.engineMinutes(offer.engine, lasts(offer.minutes))}
         {offer.modules.some((m) => m.conditions.some((c) => c.state === 'FAILS')) && (
           <ul className="mt-1">
             {offer.modules

@@ -17,7 +17,7 @@ import { SetPoints } from './SetPoints'
 import { TrialBody } from './TrialBody'
 import { TrialWhy } from './TrialWhy'
 import { useTrial } from './useTrial'
-import { texts, verdicts } from './words'
+import { lasts, texts, verdicts } from './words'
 
 /** One test of any kind: what it does, its conditions, the countdown, its board, the verdict. */
 export function TrialPage() {
@@ -136,7 +136,7 @@ function Terms({ offer }: { offer: TrialOffer }) {
   return (
     <div className="mb-3 max-w-[72ch]">
       <p>{said({ text: offer.answers })}</p>
-      <p className="text-ink-2">{texts.engineMinutes(offer.engine, offer.minutes)}</p>
+      <p className="text-ink-2">{texts.engineMinutes(offer.engine, lasts(offer.minutes))}</p>
       {offer.hazards.map((h) => (
         <p key={h} className="font-semibold">
           {said({ text: h })}

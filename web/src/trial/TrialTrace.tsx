@@ -14,6 +14,7 @@ export function TrialTrace({ view, values }: { view: TrialView; values: number[]
   if (points.length < 2) return null
   // What nobody reported makes no line.
   const told = values.filter((i) => points.some((p) => p.values[i] != null))
+  if (told.length === 0) return null
   const ways = units.map((u) => convert(u))
   return (
     <figure className="mt-3">

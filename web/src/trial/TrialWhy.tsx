@@ -26,13 +26,18 @@ export function TrialWhy({
         ))}
       {view && <WhyPart head={texts.limitsFrom}>{view.source}.</WhyPart>}
       <WhyPart head={texts.next}>
-        {view && view.judgement.measured.some((m) => m.value != null) && (
+        {view && (view.stage === 'ENDED' || view.judgement.measured.some((m) => m.value != null)) && (
           <p className="mb-2">{said(view.judgement.next)}</p>
         )}
         <span className="flex flex-col gap-2">
           {view && (
             <Link className="btn" to={`/jobs/${job}/watch?set=${view.kind}&view=traces`}>
               {texts.itsLiveValues}
+            </Link>
+          )}
+          {view?.stage === 'ENDED' && view.judgement.verdict === 'FAIL' && (
+            <Link className="btn btn-main" to={`/jobs/${job}/faults`}>
+              {texts.todaysLeads}
             </Link>
           )}
           <Link className="btn" to={`/jobs/${job}/tests`}>

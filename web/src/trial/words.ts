@@ -61,7 +61,7 @@ export const texts = {
   conditions: 'Conditions',
   doneInThisJob: 'Done in this job',
   endIt: 'End it',
-  engineMinutes: (a: Shown, b: Shown) => `Engine ${a}, about ${b} min.`,
+  engineMinutes: (a: Shown, b: Shown) => `Engine ${a}, about ${b}.`,
   farView: 'Far view ',
   forLeads: (a: Shown) => `For ${a}.`,
   forSeconds: (a: Shown) => `for ${a} s`,
@@ -74,12 +74,15 @@ export const texts = {
   limitsFrom: 'Limits from',
   holdAndLookedAt: (a: number, b: number) => `${a} hold, ${b} looked at when it is opened`,
   minutes: (a: Shown) => `${a} min`,
+  shortTime: (a: Shown) => `${a} s`,
   next: 'Next',
   noneCanBeDoneNow: 'None of the tests of this unit can be done now.',
   noneYet: 'None yet.',
   nothingOfItWasStored: 'Nothing of what it saw was stored.',
   nothingSeen: 'Nothing seen',
   oneMoment: 'One moment.',
+  onModule: (a: Shown) => `${a}:`,
+  onModules: (a: Shown) => `${a} modules:`,
   openTheTest: (a: Shown) => `Open the test, ${a}`,
   openTheTest2: 'Open the test',
   risk: 'Risk',
@@ -101,4 +104,9 @@ export const texts = {
   whatItCannotDoNow: 'What it cannot do now',
   whatItTakes: 'What it takes',
   whatTheyAre: 'What they are',
+}
+
+/** How long a test takes: seconds below a minute. */
+export function lasts(minutes: number): string {
+  return minutes < 1 ? texts.shortTime(Math.round(60 * minutes)) : texts.minutes(minutes)
 }
