@@ -12,6 +12,7 @@ import {
   type Roll,
   type StoryView,
   type TracesView,
+  type TrialHead,
 } from '../api/client'
 import { CabDrawer } from '../hookup/CabDrawer'
 import { Palette } from '../palette/Palette'
@@ -191,10 +192,15 @@ function Path() {
     queryFn: () => get<TracesView>(`/api/jobs/${id}/traces`),
     retry: false,
   })
+  const trials = useQuery({
+    queryKey: ['trials', Number(id)],
+    queryFn: () => get<TrialHead[]>(`/api/jobs/${id}/trials`),
+    retry: false,
+  })
   return (
     <nav aria-label={texts.pathOfTheJob} className="relative min-h-0 overflow-auto border-r border-line py-3">
       <ol>
-        {steps(link, roll, faults, story, recorders, trial, traces.data?.traces).map((step) => (
+        {steps(link, roll, faults, story, recorders, trial, trials.data, traces.data?.traces).map((step) => (
           <li key={step.path} className="relative">
             <NavLink
               to={`/jobs/${id}/${step.path}`}

@@ -1,4 +1,4 @@
-import type { TrialView, FaultsView, Roll, StoryView, TraceView } from '../api/client'
+import type { FaultsView, Roll, StoryView, TraceView, TrialHead, TrialView } from '../api/client'
 import type { LinkState } from '../stream/types'
 import { count } from '../shared/words'
 import { tracing } from '../trace/words'
@@ -21,6 +21,7 @@ export function steps(
   story: StoryView | undefined,
   recorders: RecorderState[] = [],
   trial?: TrialView,
+  trials: TrialHead[] = [],
   traces: { state: TraceView['state'] }[] = [],
 ): Step[] {
   return [
@@ -33,7 +34,7 @@ export function steps(
     },
     { path: 'story', title: texts.story, says: storySays(story), done: story?.state === 'COMPLETE' },
     { path: 'watch', title: texts.watch, says: watch(link, recorders), done: false },
-    { path: 'tests', title: texts.tests, says: tests(trial), done: trial?.stage === 'ENDED' },
+    { path: 'tests', title: texts.tests, says: tests(trial, trials), done: trials.some((t) => t.verdict) },
     {
       path: 'trace',
       title: texts.trace,
@@ -95,12 +96,11 @@ function watch(link: LinkState | undefined, recorders: RecorderState[]): string 
   return link?.state === 'UP' ? 'live' : texts.whenHookedUp
 }
 
-function tests(trial: TrialView | undefined): string {
-  if (!trial) return texts.notBegun
-  if (trial.stage !== 'ENDED') return texts.testUnderWay(trial.title)
-  return {
-    PASS: texts.testPassed(trial.title),
-    FAIL: texts.testFailed(trial.title),
-    CANNOT_TELL: texts.testCannotTell(trial.title),
-  }[trial.judgement.verdict]
+/** What is under way, else what the tests of the job have come to. */
+function tests(trial: TrialView | undefined, done: TrialHead[]): string {
+  if (trial && trial.stage !== 'ENDED') return texts.testUnderWay(trial.title)
+  const judged = done.filter((t) => t.verdict)
+  const failed = judged.filter((t) => t.verdict === 'FAIL').length
+  if (failed > 0) return texts.failedOf(failed, judged.length)
+  return judged.length > 0 ? texts.testsDone(judged.length) : texts.notBegun
 }

@@ -2,10 +2,9 @@ import type { Shown } from '../shared/words'
 
 /** What the screens of this area say. */
 export const texts = {
+  failedOf: (a: Shown, b: Shown) => `${a} of ${b} failed`,
+  testsDone: (a: Shown) => `${a} done`,
   testUnderWay: (a: Shown) => `${a}: under way`,
-  testPassed: (a: Shown) => `${a}: pass`,
-  testFailed: (a: Shown) => `${a}: fail`,
-  testCannotTell: (a: Shown) => `${a}: cannot tell`,
   thereIsNoSuchPage: 'There is no such page',
   theAddressMayBeMistyped: 'The address may be mistyped, or what it named is gone.',
   toTheUnits: 'To the units',

@@ -1,6 +1,6 @@
 import { act, fireEvent, render } from '@testing-library/react'
 import { expect, it, vi } from 'vitest'
-import type { Measure } from '../api/client'
+import type { Measure, TrialHead, TrialView } from '../api/client'
 import { matching, targets } from '../palette/targets'
 import { steps } from '../job/path'
 import { show } from './quantity'
@@ -86,4 +86,16 @@ it('words agree with their number', () => {
   expect(ago(new Date('2026-11-23T11:59:40Z'), now)).toBe('just now')
   expect(ago(new Date('2026-11-23T09:00:00Z'), now)).toBe('3 h ago')
   expect(ago(new Date('2026-11-19T09:00:00Z'), now)).toBe('4 days ago')
+})
+
+it('the path says what the tests of a job have come to, and what is under way before all', () => {
+  const head = (verdict?: 'PASS' | 'FAIL' | 'CANNOT_TELL') => ({ verdict }) as unknown as TrialHead
+  const says = (trial: TrialView | undefined, ...done: TrialHead[]) =>
+    steps(undefined, undefined, undefined, undefined, [], trial, done)[4]?.says
+  expect(says(undefined)).toBe('not begun')
+  expect(says(undefined, head())).toBe('not begun')
+  expect(says(undefined, head('PASS'), head('CANNOT_TELL'))).toBe('2 done')
+  expect(says(undefined, head('PASS'), head('FAIL'))).toBe('1 of 2 failed')
+  const running = { title: 'Cutout', stage: 'RUNNING' } as unknown as TrialView
+  expect(says(running, head('FAIL'))).toBe('Cutout: under way')
 })
