@@ -275,6 +275,11 @@ class JobTest {
       b.sees("bytes a sample");
       b.isAccessible();
       b.keysOnPage("t");
+      b.sees("this unit can do now");
+      b.isAccessible();
+      b.picture("tests-day");
+      b.presses("Cylinder cutout by hand");
+      b.sees("Rotating parts: keep clear");
       b.follows("Open the test");
       b.sees("The engine idles, up to 1,200 rpm");
       b.presses("Begin");
