@@ -29,7 +29,7 @@ import java.util.stream.Collectors;
  * What is done about faults in one hook-up: reads, clears between two reads, self-tests, lamp
  * checks; one at a time. Only the live owner's thread touches it.
  */
-final class FaultRun {
+final class FaultRun implements Tenant {
   /** What a read is for. */
   enum Why {
     /** The roll has just been called. */
@@ -48,7 +48,7 @@ final class FaultRun {
 
   private final Station station;
   private final Turn turn;
-  private final LiveOwner.Reports reports;
+  private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
   private FaultCall afterRoll;
   private boolean watching;
@@ -59,8 +59,7 @@ final class FaultRun {
   private Pack watchPack;
   private Account watcher;
 
-  FaultRun(
-      Station station, Turn turn, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
+  FaultRun(Station station, Turn turn, LiveReports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
@@ -68,7 +67,8 @@ final class FaultRun {
   }
 
   /** A message was on the bus: while a watch goes on, a change of active faults brings a read. */
-  void heard(Message message) {
+  @Override
+  public void heard(Message message) {
     if (watching && active.changedBy(message)) {
       nextWatch = Math.min(nextWatch, Math.max(station.now(), watchedAt + WATCH_GAP_MICROS));
     }
@@ -257,7 +257,8 @@ final class FaultRun {
   }
 
   /** The link is gone or the hook-up ends. */
-  void brokenOff() {
+  @Override
+  public void brokenOff(long micros) {
     watching = false;
   }
 }

@@ -19,12 +19,16 @@ public class FaultWork {
   public void read(long job, Account who) {
     hookUps
         .free(job)
-        .withFaults((run, roll) -> run.read(roll, hookUps.packOf(job), who, FaultRun.Why.ASKED));
+        .with(
+            FaultRun.class,
+            (run, roll) -> run.read(roll, hookUps.packOf(job), who, FaultRun.Why.ASKED));
   }
 
   /** Repeats the read by itself, or stops that. */
   public void watch(long job, Account who, boolean on) {
-    hookUps.owner(job).withFaults((run, roll) -> run.watch(on, roll, hookUps.packOf(job), who));
+    hookUps
+        .owner(job)
+        .with(FaultRun.class, (run, roll) -> run.watch(on, roll, hookUps.packOf(job), who));
   }
 
   /**
@@ -33,7 +37,9 @@ public class FaultWork {
    * @param keys modules, empty for all
    */
   public void clear(long job, Account who, Set<String> keys) {
-    hookUps.free(job).withFaults((run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
+    hookUps
+        .free(job)
+        .with(FaultRun.class, (run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
   }
 
   /** Checks the warning lamps. */
@@ -43,7 +49,9 @@ public class FaultWork {
           HookupWords.say("the-pack-of-this-unit-names"),
           HookupWords.say("call-the-roll-so-that-the"));
     }
-    hookUps.free(job).withFaults((run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
+    hookUps
+        .free(job)
+        .with(FaultRun.class, (run, roll) -> run.checkLamps(roll, hookUps.packOf(job), who));
   }
 
   /** Gives the lamp check an answer. */
@@ -53,16 +61,18 @@ public class FaultWork {
           HookupWords.say("answers-no-question-of-the-lamp", choice),
           HookupWords.say("say-or-a-lamps-id-and", LampCheck.KEY_IS_OFF, LampCheck.KEY_IS_ON));
     }
-    hookUps.owner(job).withFaults((run, roll) -> run.answerLamps(choice));
+    hookUps.owner(job).with(FaultRun.class, (run, roll) -> run.answerLamps(choice));
   }
 
   /** Stops the lamp check. */
   public void stopLamps(long job) {
-    hookUps.owner(job).withFaults((run, roll) -> run.stopLamps());
+    hookUps.owner(job).with(FaultRun.class, (run, roll) -> run.stopLamps());
   }
 
   /** Asks modules to test their circuits now. */
   public void selfTest(long job, Account who) {
-    hookUps.free(job).withFaults((run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));
+    hookUps
+        .free(job)
+        .with(FaultRun.class, (run, roll) -> run.selfTest(roll, hookUps.packOf(job), who));
   }
 }

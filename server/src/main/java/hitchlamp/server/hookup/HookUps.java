@@ -399,7 +399,7 @@ class HookUps implements JobPage {
    * Takes what one owner reports: what only shows goes to the stream at once, what must be stored
    * to the outbox. Nothing here waits for the database.
    */
-  private final class Reporter implements LiveOwner.Reports {
+  private final class Reporter implements LiveReports {
     private final long job;
     private final long unit;
     private final LinkChoice choice;

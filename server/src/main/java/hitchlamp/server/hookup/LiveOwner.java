@@ -6,42 +6,25 @@ import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
-import hitchlamp.core.fault.ClearCall;
-import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
-import hitchlamp.core.fault.SelfTest;
-import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
-import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.hookup.SpeedSearch;
-import hitchlamp.core.hookup.Vitals;
 import hitchlamp.core.j1939.Address;
 import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Name;
-import hitchlamp.core.j1939.RawValue;
-import hitchlamp.core.pack.ModuleKind;
-import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.station.Hold;
-import hitchlamp.core.station.LinkHealth;
 import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.station.Tape;
-import hitchlamp.core.story.StoryReading;
-import hitchlamp.core.story.TripReset;
-import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.BenchState;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
-import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BiConsumer;
@@ -57,114 +40,14 @@ import org.slf4j.LoggerFactory;
 final class LiveOwner implements Runnable {
   private static final Logger LOG = LoggerFactory.getLogger(LiveOwner.class);
   private static final long PUBLISH_MICROS = 250_000;
-  private static final long ROLL_NANOS = 60_000_000L;
   private static final long STORE_MICROS = 5_000_000;
   private static final int STORE_ENTRIES = 8_192;
-  private static final long KEY_OFF_MICROS = 3_000_000;
 
   /** Longest wait for modules to confirm that they have let go before the link is closed. */
   private static final long LET_GO_NANOS = 4_000_000_000L;
 
   private static final int RECONNECTS = 60;
   private static final long RECONNECT_MILLIS = 2_000;
-  private static final List<Integer> VITAL =
-      List.of(Vitals.ENGINE_SPEED, Vitals.BATTERY, Vitals.COOLANT);
-
-  /** What the owner tells, from its own thread. */
-  interface Reports {
-    /** A link was found and the hook-up begins; gives the id under which it is stored. */
-    long began(SpeedSearch.Candidate candidate);
-
-    void link(LinkView view);
-
-    void vitals(VitalsView view);
-
-    /** What the network of a vessel tells. */
-    void vessel(VesselView view);
-
-    void roll(RollView view);
-
-    /** A roll call ended and is to be kept. */
-    void rollEnded(Roll roll, RollView view, Account who, Pack pack, long busMicros);
-
-    /**
-     * A roll came out of a stored hook-up again.
-     *
-     * @param number counted from 0 within the hook-up
-     */
-    void replayed(int number, RollView view);
-
-    /** A read of faults of a stored hook-up was lived again. */
-    void replayed(FaultReading reading, Set<String> silent, Pack pack);
-
-    /**
-     * Faults are being read, or have been.
-     *
-     * @param why what the read is for
-     */
-    void faults(FaultReading reading, Set<String> silent, Pack pack, Account who, FaultRun.Why why);
-
-    /** A read of the story of a stored hook-up was lived again. */
-    void replayed(StoryReading reading, Pack pack);
-
-    /**
-     * The story is being read, or has been.
-     *
-     * @param why what the read is for
-     */
-    void story(StoryReading reading, Pack pack, Account who, StoryRun.Why why);
-
-    /** A module has been told to begin a new trip. */
-    void tripReset(ModuleRef keeper, TripReset result, Account who, long busMicros);
-
-    /** Modules have been told to clear. */
-    void cleared(List<ClearCall.Outcome> outcomes, Account who, long busMicros);
-
-    /** Modules test themselves, or have. */
-    void selfTest(List<SelfTest> outcomes, boolean ended, Account who, long busMicros);
-
-    /** Lamps are being checked, or have been. */
-    void lamps(LampCheck.Result result, Account who, long busMicros);
-
-    /** A test goes on, or has ended. */
-    void trial(TrialRun.Of of, BenchState<?> state);
-
-    /** A test gave its first command. */
-    void trialBegan(TrialRun.Of of, long busMicros);
-
-    /** A test that commanded something has ended: shown as soon as it is stored. */
-    void trialEnded(TrialRun.Of of, BenchState<?> state, long busMicros);
-
-    /** A check of a guide waits for the unit. */
-    void tracing(long trace, String check, String waits);
-
-    /** The unit has answered a check of a guide, or cannot. */
-    void traced(long trace, String check, UnitAnswer answer, long busMicros);
-
-    /** Where values and recordings go. */
-    WatchReports.Sink watch();
-
-    void log(String text, long busMicros);
-
-    /** A module confirmed what is held, or could not be brought to let go. */
-    void held(String text, long busMicros);
-
-    /** A module confirmed that it has let go. */
-    void letGo(String text, long busMicros);
-
-    /** What must be let go of, whatever becomes of this process. */
-    void keepHeld(List<Hold> holds);
-
-    /** What an earlier hook-up of the unit left held. */
-    List<Hold> leftHeld();
-
-    /** Engine hours for the stores, null where not known. */
-    Double hours();
-
-    boolean store(List<FrameBlock.Entry> entries, boolean pinned);
-
-    void ended(String reason);
-  }
 
   /** How a link is opened on a bus. */
   interface Opener {
@@ -181,7 +64,7 @@ final class LiveOwner implements Runnable {
   private final Opener opener;
   private final Name name;
   private final Again again;
-  private final Reports reports;
+  private final LiveReports reports;
   private final Queue<Runnable> mailbox = new ConcurrentLinkedQueue<>();
   private final List<FrameBlock.Entry> unstored = new ArrayList<>();
   private final Tape tape = new Tape(unstored::add);
@@ -191,25 +74,21 @@ final class LiveOwner implements Runnable {
   private Pack pack;
   private LinkView view = LinkView.OFF;
   private Station hookUp;
-  private List<Held> shown = List.of();
-  private Vitals vitals;
-  private Procedure<Roll> call;
-  private Account caller;
-  private Instant calledAt;
-  private volatile Roll lastRoll;
+  private VitalsRun vitals;
   private volatile Turn turn;
   private FaultRun faultRun;
   private final VesselRun vesselRun;
   private StoryRun storyRun;
   private TrialRun trialRun;
   private final WatchRun watchRun;
+  private final RollRun rollRun;
+  private final HoldsTold holdsTold;
   private TraceRun traceRun;
+  private List<Tenant> tenants = List.of();
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
   private long storedMicros = Long.MIN_VALUE;
-  private long rollNanos;
-  private boolean rollDirty;
   private boolean pinned;
 
   LiveOwner(
@@ -219,7 +98,7 @@ final class LiveOwner implements Runnable {
       Name name,
       Pack pack,
       Again again,
-      Reports reports) {
+      LiveReports reports) {
     this.choice = choice;
     this.candidates = candidates;
     this.opener = opener;
@@ -235,6 +114,8 @@ final class LiveOwner implements Runnable {
             choice.kind() == LinkChoice.Kind.LOG || choice.kind() == LinkChoice.Kind.STORED
                 ? choice.id()
                 : "live");
+    this.rollRun = new RollRun(reports, this::keep, new AfterRoll());
+    this.holdsTold = new HoldsTold(reports);
     this.vesselRun =
         choice.backbone().isEmpty() ? null : new VesselRun(choice.backbone(), reports::vessel);
   }
@@ -283,17 +164,10 @@ final class LiveOwner implements Runnable {
       try {
         letGoFirst();
         keep(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.END));
-        if (turn != null) {
-          trialRun.brokenOff();
-          faultRun.brokenOff();
-          turn.brokenOff();
-        }
-        if (traceRun != null) {
-          traceRun.brokenOff(hookUp.now());
-        }
+        tenantsBrokenOff();
         watchRun.close(hookUp.now(), reason);
         hookUp.close(reason);
-        endRollIfBroken();
+        rollRun.publish(true);
       } catch (RuntimeException e) {
         LOG.error("closing {}", choice.id(), e);
       }
@@ -344,18 +218,8 @@ final class LiveOwner implements Runnable {
     Integer address =
         log || hookUp == null || hookUp.address() == Address.NULL ? null : hookUp.address();
     String simulated = choice.kind() == LinkChoice.Kind.SIMULATED ? choice.id().substring(4) : null;
-    List<LinkView.HeldView> held = new ArrayList<>();
-    if (hookUp != null) {
-      for (Held h : hookUp.holds()) {
-        held.add(
-            new LinkView.HeldView(
-                h.hold().id(),
-                h.hold().says(),
-                h.hold().release(),
-                h.state(),
-                Math.max(0, hookUp.now() - h.sinceMicros()) / 1e6));
-      }
-    }
+    List<LinkView.HeldView> held =
+        hookUp == null ? List.of() : HoldsTold.views(hookUp.holds(), hookUp.now());
     view =
         new LinkView(
             state,
@@ -442,7 +306,7 @@ final class LiveOwner implements Runnable {
   /** Lives a stored hook-up again; nothing of it goes to a unit. */
   private void replay() throws InterruptedException {
     found = candidates.get(0);
-    vitals = new Vitals(pack);
+    vitals = new VitalsRun(pack);
     Replay replay =
         again.with(
             new Listener(),
@@ -490,10 +354,9 @@ final class LiveOwner implements Runnable {
   }
 
   private void begin(List<LinkEvent> heard) {
-    vitals = new Vitals(pack);
+    vitals = new VitalsRun(pack);
     boolean readOnly = !link.capabilities().canSend();
     Link to = link;
-    lastRoll = null;
     List<Hold> left = hookUp == null ? reports.leftHeld() : hookUp.left();
     boolean firstLink = hookUp == null;
     hookUp = new Station(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
@@ -502,12 +365,14 @@ final class LiveOwner implements Runnable {
             ? link instanceof RecordedLink log ? log.startMicros() : 0
             : heard.get(heard.size() - 1).micros();
     storedMicros = first;
+    rollRun.begin(hookUp, pack);
     if (!readOnly) {
       Turn fresh = new Turn(hookUp);
       faultRun = new FaultRun(hookUp, fresh, reports, this::keep);
       storyRun = new StoryRun(hookUp, fresh, reports, this::keep);
       trialRun = new TrialRun(hookUp, fresh, reports, this::keep);
       traceRun = new TraceRun(hookUp, reports, this::keep);
+      tenants = List.of(trialRun, faultRun, storyRun, traceRun);
       turn = fresh;
     }
     tape.operator(OperatorEvent.began(name, found.bitsPerSecond()), first);
@@ -529,9 +394,7 @@ final class LiveOwner implements Runnable {
           LinkView.State.UP,
           HookupWords.say("reading-the-recording-nothing-can-be"),
           HookupWords.say("see-who-was-on-the-bus"));
-      call = new ListenIn(pack);
-      calledAt = Instant.now();
-      hookUp.run(call);
+      rollRun.listen();
     } else {
       say(
           LinkView.State.UP,
@@ -548,14 +411,12 @@ final class LiveOwner implements Runnable {
     public void heard(Message message) {
       vitals.accept(message);
       watchRun.heard(message);
-      if (faultRun != null) {
-        faultRun.heard(message);
-      }
+      tenants.forEach(t -> t.heard(message));
     }
 
     @Override
     public void progressed(Procedure<?> procedure) {
-      rollDirty |= procedure == call;
+      rollRun.progressed(procedure);
       if (turn != null) {
         turn.progressed(procedure);
       }
@@ -563,11 +424,7 @@ final class LiveOwner implements Runnable {
 
     @Override
     public void held(List<Held> holds) {
-      if (!offline()) {
-        reports.keepHeld(holds.stream().map(Held::hold).toList());
-        tellHeld(shown, holds);
-      }
-      shown = holds;
+      holdsTold.changed(holds, !offline(), hookUp.now());
       say(view.state(), view.says(), view.next());
     }
 
@@ -592,25 +449,6 @@ final class LiveOwner implements Runnable {
           reports.log(HookupWords.say("no-address-two-other-tools-are"), hookUp.now());
         }
         default -> {}
-      }
-    }
-  }
-
-  /** What modules have confirmed since, and what they have not. */
-  private void tellHeld(List<Held> before, List<Held> after) {
-    long at = hookUp.now();
-    for (Held h : after) {
-      boolean same =
-          before.stream().anyMatch(b -> b.hold().equals(h.hold()) && b.state() == h.state());
-      if (!same && h.state() == Held.State.HELD) {
-        reports.held(HookupWords.say("the-module-confirmed", h.hold().says()), at);
-      } else if (!same && h.state() == Held.State.NOT_CONFIRMED) {
-        reports.held(HookupWords.say("not-confirmed", h.hold().says()), at);
-      }
-    }
-    for (Held b : before) {
-      if (b.goes() && after.stream().noneMatch(h -> h.hold().id().equals(b.hold().id()))) {
-        reports.letGo(HookupWords.say("let-go-the-module-confirmed", b.hold().says()), at);
       }
     }
   }
@@ -643,7 +481,7 @@ final class LiveOwner implements Runnable {
 
   private void take(LinkEvent event) {
     tape.event(event, hookUp);
-    pinned |= call != null && !call.finished() || turn != null && turn.busy();
+    pinned |= rollRun.underWay() || turn != null && turn.busy();
     if (unstored.size() >= STORE_ENTRIES || event.micros() - storedMicros > STORE_MICROS) {
       storedMicros = event.micros();
       storeFrames();
@@ -674,10 +512,7 @@ final class LiveOwner implements Runnable {
   private boolean lost(LinkEvent.Lost lost) throws InterruptedException {
     if (choice.kind() == LinkChoice.Kind.LOG) {
       hookUp.on(new LinkEvent.Ticked(lost.micros() + 10_000_000));
-      if (call != null) {
-        hookUp.stop(call);
-      }
-      publishRoll(true);
+      rollRun.cutShort();
       say(
           LinkView.State.UP,
           HookupWords.say("the-recording-has-been-read-to"),
@@ -690,19 +525,10 @@ final class LiveOwner implements Runnable {
     }
     keep(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.LOST));
     hookUp.linkLost();
-    if (call instanceof RollCall roll) {
-      roll.brokenOff(hookUp.now());
-    }
-    if (turn != null) {
-      trialRun.brokenOff();
-      faultRun.brokenOff();
-      turn.brokenOff();
-    }
+    rollRun.brokenOff();
+    tenantsBrokenOff();
     watchRun.lost(hookUp.now());
-    if (traceRun != null) {
-      traceRun.brokenOff(hookUp.now());
-    }
-    endRollIfBroken();
+    rollRun.publish(true);
     storeFrames();
     link.close();
     waker = null;
@@ -734,17 +560,17 @@ final class LiveOwner implements Runnable {
     return false;
   }
 
-  private void endRollIfBroken() {
-    publishRoll(true);
+  /** The link is gone or the hook-up ends: each tenant keeps what it has. */
+  private void tenantsBrokenOff() {
+    tenants.forEach(t -> t.brokenOff(hookUp.now()));
+    if (turn != null) {
+      turn.brokenOff();
+    }
   }
 
   private void publish() {
     long now = hookUp.now();
-    if (call != null && call.finished()) {
-      publishRoll(true);
-    } else if (rollDirty && System.nanoTime() - rollNanos > ROLL_NANOS) {
-      publishRoll(false);
-    }
+    rollRun.publish();
     if (turn != null) {
       turn.publish(System.nanoTime());
       faultRun.tick();
@@ -763,71 +589,19 @@ final class LiveOwner implements Runnable {
     if (vesselRun != null) {
       vesselRun.publish(now, pack);
     }
-    LinkHealth.Health health = hookUp.health().at(now);
-    List<VitalsView.ValueView> values = new ArrayList<>();
-    List<ModuleKind> engines = pack.engines();
-    for (int spn : VITAL) {
-      if (engines.size() > 1 && spn != Vitals.BATTERY) {
-        engines.forEach(
-            e -> vitals.from(e.address(), spn).ifPresent(r -> values.add(value(r, e.side(), now))));
-      } else {
-        vitals.newest(spn).ifPresent(r -> values.add(value(r, "", now)));
-      }
-    }
-    boolean heard =
-        health.lastFrameAgeMicros().isPresent()
-            && health.lastFrameAgeMicros().getAsLong() < KEY_OFF_MICROS;
-    Double load = Double.isNaN(health.loadPercent()) ? null : health.loadPercent();
-    Double age =
-        health.lastFrameAgeMicros().isPresent()
-            ? health.lastFrameAgeMicros().getAsLong() / 1e3
-            : null;
-    long lostFrames = link instanceof TcpLink tcp ? tcp.lost() : 0;
-    reports.vitals(
-        new VitalsView(
-            heard ? "on" : "off?",
-            values,
-            load,
-            health.framesPerSecond(),
-            age,
-            health.errors(),
-            health.frames(),
-            lostFrames,
-            now / 1e6));
+    reports.vitals(vitals.view(hookUp, pack, link instanceof TcpLink tcp ? tcp.lost() : 0));
   }
 
-  private static VitalsView.ValueView value(Parameter.Reading r, String side, long now) {
-    Double figure = r.state() == RawValue.VALID ? r.value() : null;
-    return new VitalsView.ValueView(
-        r.parameter().spn(),
-        r.parameter().name(),
-        side,
-        figure,
-        r.state().name(),
-        r.parameter().unit().symbol(),
-        r.parameter().decimals(),
-        (now - r.micros()) / 1e3);
-  }
-
-  private void publishRoll(boolean ended) {
-    if (call == null) {
-      return;
+  /** What the rest of a hook-up does with a roll. */
+  private final class AfterRoll implements RollRun.Ended {
+    @Override
+    public void before(Roll roll, Pack used) {
+      watchRun.under(used, roll);
     }
-    rollDirty = false;
-    rollNanos = System.nanoTime();
-    Roll roll = call.result();
-    RollView rollView = RollView.of(roll, calledAt, hookUp.now(), pack.title());
-    if (!ended || !call.finished()) {
-      // The end is told by who keeps it, so that nobody asks for what is not there yet.
-      reports.roll(rollView);
-    } else {
-      call = null;
-      lastRoll = roll;
-      watchRun.under(pack, roll);
-      reports.rollEnded(roll, rollView, caller, pack, hookUp.now());
+
+    @Override
+    public void after(Roll roll, Pack used, Account who) {
       if (roll.full() && roll.state() == Roll.State.COMPLETE && faultRun != null) {
-        Pack used = pack;
-        Account who = caller;
         faultRun.readAfterRoll(
             roll, used, who, () -> storyRun.read(roll, used, who, StoryRun.Why.ROLL));
       }
@@ -844,36 +618,24 @@ final class LiveOwner implements Runnable {
               || view.state() != LinkView.State.UP) {
             return;
           }
-          if (call != null) {
-            hookUp.stop(call);
-            publishRoll(true);
-          }
           pack = with;
-          caller = who;
-          calledAt = Instant.now();
-          call = new RollCall(pack, full);
-          keep(OperatorEvent.calledRoll(pack.id(), full, who.name()));
-          hookUp.run(call);
-          rollDirty = true;
+          rollRun.call(who, full, with);
         });
   }
 
-  /** Does something with the faults of the modules that the last roll showed. */
-  void withFaults(BiConsumer<FaultRun, Roll> what) {
+  /**
+   * Does something with a tenant of the hook-up and what the last roll showed; nothing where the
+   * link is not up or no roll was called.
+   */
+  <T extends Tenant> void with(Class<T> tenant, BiConsumer<T, Roll> what) {
     post(
         () -> {
-          if (faultRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
-            what.accept(faultRun, lastRoll);
-          }
-        });
-  }
-
-  /** Does something with what the modules remember that the last roll showed. */
-  void withStory(BiConsumer<StoryRun, Roll> what) {
-    post(
-        () -> {
-          if (storyRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
-            what.accept(storyRun, lastRoll);
+          Roll lastRoll = rollRun.last();
+          if (lastRoll != null && view.state() == LinkView.State.UP) {
+            tenants.stream()
+                .filter(tenant::isInstance)
+                .map(tenant::cast)
+                .forEach(t -> what.accept(t, lastRoll));
           }
         });
   }
@@ -888,29 +650,9 @@ final class LiveOwner implements Runnable {
         });
   }
 
-  /** Does something with a test. */
-  void withTrial(BiConsumer<TrialRun, Roll> what) {
-    post(
-        () -> {
-          if (trialRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
-            what.accept(trialRun, lastRoll);
-          }
-        });
-  }
-
-  /** Does something with the checks of guides that the unit answers. */
-  void withTrace(BiConsumer<TraceRun, Roll> what) {
-    post(
-        () -> {
-          if (traceRun != null && lastRoll != null && view.state() == LinkView.State.UP) {
-            what.accept(traceRun, lastRoll);
-          }
-        });
-  }
-
   /** The last roll of this hook-up, null where none was called; from any thread. */
   Roll lastRoll() {
-    return lastRoll;
+    return rollRun.last();
   }
 
   /** What is under way, as a sentence; empty where nothing is. From any thread. */
@@ -921,17 +663,15 @@ final class LiveOwner implements Runnable {
 
   /** True where a roll of this hook-up names the modules to ask; from any thread. */
   boolean rollKnown() {
-    return lastRoll != null;
+    return rollRun.last() != null;
   }
 
   /** Cuts the roll call short; it keeps what it has. */
   void stopRoll() {
     post(
         () -> {
-          if (call != null) {
-            keep(OperatorEvent.of(OperatorEvent.ROLL, OperatorEvent.STOP));
-            hookUp.stop(call);
-            publishRoll(true);
+          if (hookUp != null) {
+            rollRun.stop();
           }
         });
   }

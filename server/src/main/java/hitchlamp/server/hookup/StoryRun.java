@@ -19,7 +19,7 @@ import java.util.function.Consumer;
  * What is done about the story in one hook-up: reads, and a trip reset between two reads. Only the
  * live owner's thread touches it.
  */
-final class StoryRun {
+final class StoryRun implements Tenant {
   /** What a read is for. */
   enum Why {
     /** The roll has just been called and the faults were read. */
@@ -31,11 +31,10 @@ final class StoryRun {
 
   private final Station station;
   private final Turn turn;
-  private final LiveOwner.Reports reports;
+  private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
 
-  StoryRun(
-      Station station, Turn turn, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
+  StoryRun(Station station, Turn turn, LiveReports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;

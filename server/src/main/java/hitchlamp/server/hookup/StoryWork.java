@@ -17,7 +17,9 @@ public class StoryWork {
   public void read(long job, Account who) {
     hookUps
         .free(job)
-        .withStory((run, roll) -> run.read(roll, hookUps.packOf(job), who, StoryRun.Why.ASKED));
+        .with(
+            StoryRun.class,
+            (run, roll) -> run.read(roll, hookUps.packOf(job), who, StoryRun.Why.ASKED));
   }
 
   /** Stores the trip, begins a new one, reads it back. */
@@ -27,6 +29,8 @@ public class StoryWork {
           HookupWords.say("the-pack-of-this-unit-knows"),
           HookupWords.say("call-the-roll-so-that-the-unit"));
     }
-    hookUps.free(job).withStory((run, roll) -> run.resetTrip(roll, hookUps.packOf(job), who));
+    hookUps
+        .free(job)
+        .with(StoryRun.class, (run, roll) -> run.resetTrip(roll, hookUps.packOf(job), who));
   }
 }

@@ -22,7 +22,7 @@ import java.util.function.Consumer;
 /**
  * Checks of guides that the unit answers, in one hook-up. Only the live owner's thread touches it.
  */
-final class TraceRun {
+final class TraceRun implements Tenant {
   /** Guides that listen at once; an older one gives way. */
   static final int MOST = 8;
 
@@ -40,12 +40,12 @@ final class TraceRun {
   }
 
   private final Station station;
-  private final LiveOwner.Reports reports;
+  private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
   private final Map<Long, Under> under = new LinkedHashMap<>();
   private long lookedMicros = Long.MIN_VALUE;
 
-  TraceRun(Station station, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
+  TraceRun(Station station, LiveReports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.reports = reports;
     this.operator = operator;
@@ -140,7 +140,8 @@ final class TraceRun {
   }
 
   /** The link is gone: nothing can be heard, and no silence may be taken for an answer. */
-  void brokenOff(long micros) {
+  @Override
+  public void brokenOff(long micros) {
     for (var e : Map.copyOf(under).entrySet()) {
       reports.traced(
           e.getKey(),

@@ -27,13 +27,15 @@ public class TraceWork {
    */
   public void listen(long job, long trace, Guide.Check check, Component part) {
     Pack pack = hookUps.packOf(job);
-    hookUps.owner(job).withTrace((run, roll) -> run.listen(trace, check, part, roll, pack));
+    hookUps
+        .owner(job)
+        .with(TraceRun.class, (run, roll) -> run.listen(trace, check, part, roll, pack));
   }
 
   /** Nobody waits for a guide's answer any more. */
   public void stop(long job, long trace) {
     try {
-      hookUps.live(job).withTrace((run, roll) -> run.stop(trace));
+      hookUps.live(job).with(TraceRun.class, (run, roll) -> run.stop(trace));
     } catch (Refusal notHookedUp) {
       // Nothing listens.
     }

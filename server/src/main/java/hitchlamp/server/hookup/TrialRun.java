@@ -17,7 +17,7 @@ import java.util.UUID;
 import java.util.function.Consumer;
 
 /** Tests that command the unit, in one hook-up. Only the live owner's thread touches it. */
-final class TrialRun {
+final class TrialRun implements Tenant {
   /**
    * Whose test it is and of what.
    *
@@ -27,12 +27,11 @@ final class TrialRun {
 
   private final Station station;
   private final Turn turn;
-  private final LiveOwner.Reports reports;
+  private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
   private boolean commands;
 
-  TrialRun(
-      Station station, Turn turn, LiveOwner.Reports reports, Consumer<OperatorEvent> operator) {
+  TrialRun(Station station, Turn turn, LiveReports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
@@ -103,7 +102,8 @@ final class TrialRun {
   }
 
   /** The link is gone. */
-  void brokenOff() {
+  @Override
+  public void brokenOff(long micros) {
     if (turn.running() instanceof Bench<?, ?> bench) {
       bench.brokenOff();
     }

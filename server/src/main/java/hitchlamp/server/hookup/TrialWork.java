@@ -52,7 +52,7 @@ public class TrialWork {
           HookupWords.say("is-no-engine-that-answered-the", module),
           HookupWords.say("choose-one-of-the-list"));
     }
-    owner.withTrial((run, roll) -> run.prepare(roll, pack, spec, module, who));
+    owner.with(TrialRun.class, (run, roll) -> run.prepare(roll, pack, spec, module, who));
   }
 
   /**
@@ -72,7 +72,7 @@ public class TrialWork {
           HookupWords.say("answers-no-question-of-the-test", line),
           HookupWords.say("use-the-buttons-of-the-page"));
     }
-    hookUps.live(job).withTrial((run, roll) -> run.act(act.get()));
+    hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(act.get()));
   }
 
   /**
@@ -84,7 +84,7 @@ public class TrialWork {
       if (!hookUps.seated(job, name)) {
         return;
       }
-      hookUps.live(job).withTrial((run, roll) -> run.act(Act.of(Bench.ALIVE)));
+      hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(Act.of(Bench.ALIVE)));
     } catch (Refusal notHookedUp) {
       // Nothing to keep alive.
     }

@@ -46,13 +46,19 @@ public class StoredRuns {
    * @throws RuntimeException where there is no such kind, or it is not what the kind observes
    */
   public byte[] checked(String kind, int layout, JsonNode tree) {
-    of(TestKinds.find(kind).orElseThrow(), layout, tree);
+    of(
+        TestKinds.find(kind)
+            .orElseThrow(
+                () -> new IllegalArgumentException(TrialWords.say("no-kind-of-test-is", kind))),
+        layout,
+        tree);
     return stored.write(tree);
   }
 
   private <S, O> StoredTrial<O> of(TestKind<S, O> kind, int layout, JsonNode tree) {
-    if (layout > kind.layout()) {
-      throw new IllegalStateException("layout " + layout + " of " + kind.id() + " is newer");
+    if (layout < 0 || layout > kind.layout()) {
+      throw new IllegalArgumentException(
+          TrialWords.say("its-layout-is-not-known", kind.id(), layout, kind.layout()));
     }
     if (layout == 0) {
       return new StoredTrial<>(

@@ -25,7 +25,20 @@ public record CutoutSeen(
     double speedTo,
     boolean settled,
     List<CutoutObservation> observations) {
+  private static final int MOST_CYLINDERS = 32;
+  private static final int MOST_OBSERVATIONS = 1_000;
+
+  /**
+   * @throws IllegalArgumentException where it cannot have been seen on an engine
+   */
   public CutoutSeen {
+    if (cylinders < 1
+        || cylinders > MOST_CYLINDERS
+        || off.size() > cylinders
+        || observations.size() > MOST_OBSERVATIONS) {
+      throw new IllegalArgumentException(
+          CutoutWords.say("no-engine-has-shown-that", cylinders, off.size(), observations.size()));
+    }
     off = List.copyOf(off);
     observations = List.copyOf(observations);
   }
