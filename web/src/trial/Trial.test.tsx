@@ -285,6 +285,72 @@ it('a condition that does not hold stands in the list with what is there now', a
   expect(screen.getByText('Warm it up.')).toBeInTheDocument()
 })
 
+it('modules whose conditions stand alike are told once, another by itself', async () => {
+  const on = (id: string, title: string, state: 'HOLDS' | 'FAILS') => ({
+    id,
+    title,
+    conditions: [
+      {
+        id: 'stands',
+        says: { text: 'The engine stands' },
+        state,
+        now: { text: state === 'HOLDS' ? '0 rpm' : '600 rpm' },
+        vouch: false,
+        how: { text: 'Switch it off.' },
+      },
+    ],
+  })
+  stubServer({
+    '/api/jobs/3/trials/offers': [
+      offer({
+        minutes: 0.2,
+        modules: [on('a', 'Engine', 'HOLDS'), on('b', 'Brakes', 'HOLDS'), on('c', 'Retarder', 'FAILS')],
+      }),
+    ],
+    '/api/jobs/3/trials': [],
+  })
+  const why = renderInJob(<Tests />)
+  expect(await screen.findByText('2 modules:')).toBeInTheDocument()
+  expect(screen.getByText('all conditions hold')).toBeInTheDocument()
+  expect(screen.getByText('Retarder:')).toBeInTheDocument()
+  expect(screen.getByText('The engine stands; now 600 rpm')).toBeInTheDocument()
+  expect(screen.getByText('12 s')).toBeInTheDocument()
+  expect(why).toHaveTextContent('Open the test, retarder')
+})
+
+it('a test without a board of its own shows its verdict and leads on', async () => {
+  stubServer()
+  page(
+    view({
+      kind: 'nothing-known',
+      stage: 'ENDED',
+      trace: { names: [], units: [], points: [] },
+      now: [],
+      judgement: {
+        verdict: 'FAIL',
+        says: { text: '1 found at this moment.' },
+        next: { text: 'Trace the first of them.' },
+        measured: [],
+      },
+    }),
+  )
+  expect(await screen.findByText('1 found at this moment.')).toBeInTheDocument()
+  expect(screen.getByText('Trace the first of them.')).toBeInTheDocument()
+  expect(screen.getByRole('link', { name: 'Today’s leads' })).toHaveAttribute('href', '/jobs/3/faults')
+  expect(screen.queryByRole('img')).toBeNull()
+})
+
+it('who does not have the seat is told so and begins nothing by looking', async () => {
+  const sent = stubServer({
+    '/api/jobs/3/seat': { holder: 'Somebody else' },
+    '/api/jobs/3/trials/offers': [offer()],
+  })
+  page()
+  expect(await screen.findByText(/Take the seat first/)).toBeInTheDocument()
+  expect(await screen.findByText('Which cylinder does less.')).toBeInTheDocument()
+  expect(sent).toEqual([])
+})
+
 it('a kept run shows its evidence without acts, and one whose end is not known says so', async () => {
   const head = {
     id: 5,

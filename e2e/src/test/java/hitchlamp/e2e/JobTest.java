@@ -201,7 +201,7 @@ class JobTest {
         b.keys(Keys.ESCAPE);
       }
       b.presses("Test circuits now");
-      b.sees("Holding: self-test of the");
+      b.sees("Holding: session for circuit self-test");
       b.isAccessible();
       b.picture("held-day");
       b.sees("self-test: there at this moment");

@@ -39,6 +39,7 @@ final class BenchMeasure {
   /** What came of some lives. */
   static final class Count {
     int lives;
+    int commanded;
     int cut;
     int notConfirmed;
     int held;
@@ -47,11 +48,27 @@ final class BenchMeasure {
 
     void add(Count o) {
       lives += o.lives;
+      commanded += o.commanded;
       cut += o.cut;
       notConfirmed += o.notConfirmed;
       held += o.held;
       wrong += o.wrong;
       example = example.isEmpty() ? o.example : example;
+    }
+  }
+
+  /** A kind of test, as it is run here. */
+  enum Kind {
+    CUTOUT("cutout", true),
+    CIRCUITS("circuits", false),
+    ROUTINE("new-trip", false);
+
+    private final String test;
+    private final boolean runs;
+
+    Kind(String test, boolean runs) {
+      this.test = test;
+      this.runs = runs;
     }
   }
 
@@ -73,14 +90,18 @@ final class BenchMeasure {
   }
 
   void measure(boolean json) throws Exception {
-    Count all = new Count();
+    Map<Kind, Count> all = new TreeMap<>();
     Map<Way, List<Double>> times = new TreeMap<>();
     ExecutorService pool = Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
     try {
-      List<Future<Count>> parts = new ArrayList<>();
-      for (int i = 0; i < lives / ONE_TRUCK; i++) {
-        long of = seed * 1_000_000 + i;
-        parts.add(pool.submit((Callable<Count>) () -> lives(PACKS, of, ONE_TRUCK)));
+      Map<Kind, List<Future<Count>>> parts = new TreeMap<>();
+      for (Kind kind : Kind.values()) {
+        List<Future<Count>> ofKind = new ArrayList<>();
+        for (int i = 0; i < lives / ONE_TRUCK; i++) {
+          long of = seed * 1_000_000 + kind.ordinal() * 100_000L + i;
+          ofKind.add(pool.submit((Callable<Count>) () -> lives(PACKS, kind, of, ONE_TRUCK)));
+        }
+        parts.put(kind, ofKind);
       }
       Map<Way, List<Future<Double>>> ways = new TreeMap<>();
       for (Way way : Way.values()) {
@@ -91,8 +112,12 @@ final class BenchMeasure {
         }
         ways.put(way, tries);
       }
-      for (Future<Count> p : parts) {
-        all.add(p.get());
+      for (Map.Entry<Kind, List<Future<Count>>> k : parts.entrySet()) {
+        Count count = new Count();
+        for (Future<Count> p : k.getValue()) {
+          count.add(p.get());
+        }
+        all.put(k.getKey(), count);
       }
       for (Map.Entry<Way, List<Future<Double>>> w : ways.entrySet()) {
         List<Double> found = new ArrayList<>();
@@ -105,24 +130,29 @@ final class BenchMeasure {
       pool.shutdownNow();
     }
     report.say(
-        "The hand cutout on simulated trucks, in virtual time, over a link that loses up to 60 % of the frames of diagnostic services in either direction, is lost and comes back. In each life "
+        "Each kind of test on simulated trucks, in virtual time, over a link that loses up to 60 % of the frames of diagnostic services in either direction, is lost and comes back. In each life "
             + ACTS
-            + " random acts at random times: cylinders off and on, all on, begin, end, release from the strip, the browser silent, the link lost. Then the link is sound again for at most 20 s.");
-    report
-        .head(
-            "lives",
-            "a cylinder was cut out",
-            "said: not confirmed",
-            "still held at the end",
-            "said all fire, and one did not")
-        .row(all.lives, all.cut, all.notConfirmed, all.held, all.wrong)
-        .keep("lives", all.lives)
-        .keep("held", all.held)
-        .keep("wrong", all.wrong)
-        .end();
-    if (!all.example.isEmpty()) {
-      report.say("The first of them: " + all.example);
-    }
+            + " random acts at random times: begin, end, what the kind knows (cylinders off and on, all on), release from the strip, the browser silent, the link lost. Then the link is sound again for at most 20 s.");
+    report.head(
+        "kind",
+        "lives",
+        "commanded something",
+        "a cylinder was cut out",
+        "said: not confirmed",
+        "still held at the end",
+        "said all fire, and one did not");
+    all.forEach(
+        (kind, c) ->
+            report
+                .row(kind.test, c.lives, c.commanded, c.cut, c.notConfirmed, c.held, c.wrong)
+                .keep("lives" + kind.name(), c.lives)
+                .keep("held" + kind.name(), c.held)
+                .keep("wrong" + kind.name(), c.wrong));
+    report.end();
+    all.values().stream()
+        .filter(c -> !c.example.isEmpty())
+        .findFirst()
+        .ifPresent(c -> report.say("The first of them: " + c.example));
     report.say("From each way out until all cylinders fire, " + EACH_WAY + " tries each:");
     report.head("way out", "tries", "median, s", "worst, s");
     times.forEach(
@@ -138,12 +168,12 @@ final class BenchMeasure {
   }
 
   /** Lives of one truck, one after the other; none after one that ended badly. */
-  static Count lives(Path packs, long seed, int most) throws InterruptedException {
+  static Count lives(Path packs, Kind kind, long seed, int most) throws InterruptedException {
     Count count = new Count();
     SplittableRandom r = new SplittableRandom(seed);
-    try (BenchTruck truck = new BenchTruck(packs, seed)) {
+    try (BenchTruck truck = new BenchTruck(packs, seed, kind.test, kind.runs)) {
       for (int i = 0; i < most; i++) {
-        live(truck, r, count);
+        live(truck, kind, r, count);
         if (!truck.wrongWord().isEmpty() || truck.cutOut()) {
           count.example = "seed " + seed + ", life " + i + ": " + truck.wrongWord();
           break;
@@ -153,14 +183,16 @@ final class BenchMeasure {
     return count;
   }
 
-  private static void live(BenchTruck truck, SplittableRandom r, Count count)
+  private static void live(BenchTruck truck, Kind kind, SplittableRandom r, Count count)
       throws InterruptedException {
     count.lives++;
     truck.prepare();
     truck.pass(4, true);
     truck.station().say(truck.trial(), Bench.BEGIN);
-    truck.pass(3.3, true);
-    truck.station().say(truck.trial(), "off " + (1 + r.nextInt(6)));
+    if (kind == Kind.CUTOUT) {
+      truck.pass(3.3, true);
+      truck.station().say(truck.trial(), "off " + (1 + r.nextInt(6)));
+    }
     truck.pass(0.2 * r.nextDouble(), true);
     truck.link().loses(r.nextInt(4) * 0.2);
     boolean cut = false;
@@ -188,9 +220,11 @@ final class BenchMeasure {
       cut |= truck.cutOut();
       notConfirmed |= truck.notConfirmed();
     }
+    boolean commanded = truck.trial().commanded();
     truck.station().stop(truck.trial());
     truck.link().loses(0);
     truck.untilNothingIsHeld();
+    count.commanded += commanded ? 1 : 0;
     count.cut += cut ? 1 : 0;
     count.notConfirmed += notConfirmed ? 1 : 0;
     count.held += truck.cutOut() || !truck.station().holds().isEmpty() ? 1 : 0;

@@ -30,20 +30,32 @@ final class BenchTruck implements AutoCloseable {
   private HostileLink link;
   private Station station;
   private Bench<?, ?> trial;
+  private final String test;
   private String wrongWord = "";
 
   /**
    * @param packs folder of the packs
    */
   BenchTruck(Path packs, long seed) throws InterruptedException {
+    this(packs, seed, "cutout", true);
+  }
+
+  /**
+   * @param test of the pack that is run at the engine
+   * @param runs true where the engine idles, false where only the key is on
+   */
+  BenchTruck(Path packs, long seed, String test, boolean runs) throws InterruptedException {
     random = new SplittableRandom(seed);
+    this.test = test;
     unit =
         new SimUnit(
             Scenario.read(
                 "s",
                 "scenario: c\ntitle: C\nunit: road-truck\nseed: "
                     + seed % 100_000
-                    + "\nvin: SMW0TPR1400018204\nhistory: {hours: 4000}\nstart: {key-on: yes, engine: yes}\n"));
+                    + "\nvin: SMW0TPR1400018204\nhistory: {hours: 4000}\nstart: {key-on: yes, engine: "
+                    + (runs ? "yes" : "no")
+                    + "}\n"));
     pack = PackShelf.read(packs).with("orrendale-haulward");
     unit.runUntil(20 * SECOND);
     bus = new LockStepLink(unit, f -> {});
@@ -93,7 +105,7 @@ final class BenchTruck implements AutoCloseable {
   }
 
   void prepare() {
-    trial = Bench.of(pack.bench().tests().get("cutout"), pack, ENGINE);
+    trial = Bench.of(pack.bench().tests().get(test), pack, ENGINE);
     station.run(trial);
   }
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Path;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** A part of {@code measure bench}, on seeds of its own. */
@@ -15,12 +16,21 @@ class BenchTest {
   @ValueSource(longs = {71, 72, 73})
   void aCutoutOverAHostileLinkLeavesNothingHeldAndNothingWronglySaid(long seed)
       throws InterruptedException {
-    BenchMeasure.Count count = BenchMeasure.lives(PACKS, seed, 12);
+    BenchMeasure.Count count = BenchMeasure.lives(PACKS, BenchMeasure.Kind.CUTOUT, seed, 12);
     assertThat(count.example).isEmpty();
     assertThat(count.lives).isEqualTo(12);
     assertThat(count.cut).as("lives in which a cylinder was cut out").isPositive();
     assertThat(count.held).as("still held").isZero();
     assertThat(count.wrong).as("said all fire, and one did not").isZero();
+  }
+
+  @ParameterizedTest
+  @EnumSource(BenchMeasure.Kind.class)
+  void noKindOfTestLeavesAnythingHeld(BenchMeasure.Kind kind) throws InterruptedException {
+    BenchMeasure.Count count = BenchMeasure.lives(PACKS, kind, 81 + kind.ordinal(), 8);
+    assertThat(count.example).isEmpty();
+    assertThat(count.commanded).as("lives in which something was commanded").isPositive();
+    assertThat(count.held).as("still held").isZero();
   }
 
   @ParameterizedTest

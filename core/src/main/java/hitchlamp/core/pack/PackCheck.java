@@ -72,10 +72,7 @@ public final class PackCheck {
           }
           packs.add(pack);
         }
-        PackShelf shelf = new PackShelf(packs);
-        packs.stream()
-            .filter(p -> p.identify().isPresent())
-            .forEach(p -> further.accept(shelf.with(p.id())));
+        new PackShelf(packs).ofUnits().forEach(further);
         return;
       } catch (YamlFault f) {
         if (!leaveOut(f)) {

@@ -27,15 +27,27 @@ public final class PackShelf {
     if (this.packs.stream().anyMatch(p -> p.layer() == Pack.Layer.BASE)) {
       this.packs.forEach(p -> over.put(p.id(), over(p)));
       // Only a pack that stands for a unit has all that its guides and wires speak of.
-      this.packs.stream()
-          .filter(p -> p.identify().isPresent())
-          .forEach(
-              p -> {
-                TraceCheck.check(over.get(p.id()));
-                BenchCheck.check(over.get(p.id()));
-              });
+      for (Pack p : ofUnits()) {
+        TraceCheck.check(p);
+        BenchCheck.check(p);
+      }
       over.put("", layered(this.packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList()));
     }
+  }
+
+  /** Packs that stand for a unit, each with every layer over and under it. */
+  public List<Pack> ofUnits() {
+    return packs.stream()
+        .filter(p -> p.identify().isPresent() && !laidOverAnother(p))
+        .map(p -> over.get(p.id()))
+        .toList();
+  }
+
+  /** True for a workshop's pack of a unit that a maker's pack stands for: it is looked at there. */
+  private boolean laidOverAnother(Pack p) {
+    return p.layer() == Pack.Layer.WORKSHOP
+        && packs.stream()
+            .anyMatch(m -> m.layer() == Pack.Layer.MAKER && m.identify().equals(p.identify()));
   }
 
   /** All packs, in the order of their layers. */

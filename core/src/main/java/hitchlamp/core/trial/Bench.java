@@ -1,6 +1,5 @@
 package hitchlamp.core.trial;
 
-import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.pack.GuardSpec;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
@@ -487,30 +486,11 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
         says,
         stage == Stage.PREPARING || stage == Stage.COUNTDOWN ? conditions.now(scene) : List.of(),
         stage == Stage.COUNTDOWN ? Math.max(0, (beginsAt - scene.now()) / 1e6) : 0,
-        setPoints(),
+        scene.setPoints(),
         scene.newest(),
         seen,
         scene.trace(),
         kind.saw(seen),
         kind.judge(setup, seen));
-  }
-
-  private List<BenchState.SetPoint> setPoints() {
-    List<BenchState.SetPoint> all = new ArrayList<>();
-    scene
-        .taken()
-        .forEach(
-            (name, c) -> {
-              ControlSpec control = pack.bench().control(spec, name).orElseThrow();
-              all.add(
-                  new BenchState.SetPoint(
-                      name,
-                      control.title(),
-                      c.value(),
-                      control.coding().unit().symbol(),
-                      c.state(),
-                      (scene.now() - c.sinceMicros()) / 1e6));
-            });
-    return all;
   }
 }

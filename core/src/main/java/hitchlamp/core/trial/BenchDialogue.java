@@ -14,6 +14,7 @@ import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.Services;
 import hitchlamp.core.words.Said;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * What the bench asks of its module, one thing at a time, and what the answers say of controls and
@@ -109,7 +110,7 @@ final class BenchDialogue {
         new Command.Take(
             SessionHold.of(
                 session(),
-                TrialWords.say("is-ready", spec.title()),
+                TrialWords.say("session-for", spec.title().toLowerCase(Locale.ROOT)),
                 TrialWords.say("end-it", spec.title()),
                 scene.now(),
                 module.address())));

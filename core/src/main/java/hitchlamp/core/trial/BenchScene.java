@@ -3,6 +3,7 @@ package hitchlamp.core.trial;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.ConditionSpec;
+import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.pack.GuardSpec;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
@@ -114,6 +115,25 @@ final class BenchScene implements Scene {
     Map<String, ControlState> taken = new LinkedHashMap<>(controls);
     taken.values().removeIf(ControlState::free);
     return taken;
+  }
+
+  /** The same as the page shows them. */
+  List<BenchState.SetPoint> setPoints() {
+    List<BenchState.SetPoint> all = new ArrayList<>();
+    taken()
+        .forEach(
+            (name, c) -> {
+              ControlSpec control = pack.bench().control(spec, name).orElseThrow();
+              all.add(
+                  new BenchState.SetPoint(
+                      name,
+                      control.title(),
+                      c.value(),
+                      control.coding().unit().symbol(),
+                      c.state(),
+                      (now - c.sinceMicros()) / 1e6));
+            });
+    return all;
   }
 
   /** Why a guard lets go now; empty where none does. */

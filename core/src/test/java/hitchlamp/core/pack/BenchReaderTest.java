@@ -105,6 +105,34 @@ class BenchReaderTest {
   }
 
   @Test
+  void aWorkshopLaysItsOwnTestOverTheMakersAndKeepsTheRest() {
+    Pack base = PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n");
+    Pack maker = PackReader.read("packs/x.yaml", HEAD + CUTOUT);
+    String ours =
+        "pack: w\ntitle: W\nschema: 1\nlayer: workshop\nversion: 1\nidentify: {maker: M, model: N}\n"
+            + CUTOUT.replace("weak-below: 0.75", "weak-below: 0.6");
+    Pack pack =
+        new PackShelf(List.of(base, maker, PackReader.read("packs/w.yaml", ours))).with("p");
+    TestKinds.check(pack);
+    assertThat(pack.bench().tests().get("cutout").figure("weak-below", 0, 1)).isEqualTo(0.6);
+    assertThat(pack.bench().controls()).containsKey("cylinders");
+    assertThat(pack.bench().routines()).containsKey("purge");
+    assertThat(pack.hash()).as("what was judged by is told apart").isNotEqualTo(maker.hash());
+  }
+
+  @Test
+  void aTestIsForItsRoleOrForEachModule() {
+    TestSpec t = shelved(CUTOUT).bench().tests().get("cutout");
+    assertThat(t.isFor("engine")).isTrue();
+    assertThat(t.isFor("brakes")).isFalse();
+    TestSpec any =
+        shelved(CUTOUT.replace("module: engine", "module: any")).bench().tests().get("cutout");
+    assertThat(any.isFor("brakes")).isTrue();
+    assertThat(shelved(CUTOUT.replace("risk: 1", "risk: 1, listed: no")).bench().listed())
+        .isEmpty();
+  }
+
+  @Test
   void everyTestOfTheProjectsPacksHasWhatItsKindNeedsAndSaysItInTheReadersUnits() {
     PackShelf shelf = PackShelf.read(Path.of("../packs"));
     int tests = 0;

@@ -31,7 +31,7 @@ class PackController {
     @Bean
     PackShelf packShelf(Settings settings) {
       PackShelf shelf = PackShelf.read(java.nio.file.Path.of(settings.packs()));
-      shelf.packs().forEach(p -> TestKinds.check(shelf.with(p.id())));
+      shelf.ofUnits().forEach(TestKinds::check);
       return shelf;
     }
   }
