@@ -203,6 +203,10 @@ it('a test of another module is not taken for this one', () => {
   stubServer()
   page(view({ module: 'engine-port', title: 'Another cutout' }))
   expect(screen.getByText(/Another test is under way: Another cutout/)).toBeInTheDocument()
+  expect(screen.getByRole('link', { name: 'Go to it' })).toHaveAttribute(
+    'href',
+    '/jobs/3/tests/run/cutout?module=engine-port',
+  )
   expect(alive).not.toHaveBeenCalled()
 })
 

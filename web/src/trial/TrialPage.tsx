@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { useParams, useSearchParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, type Seat, type TrialOffer, type TrialView } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
@@ -13,6 +13,7 @@ import { play } from '../shared/sound'
 import { useKeys } from '../shared/useKeys'
 import { type Board, useBoard, valuesOf } from './boards'
 import { Conditions } from './Conditions'
+import { trialPath } from './paths'
 import { SetPoints } from './SetPoints'
 import { TrialBody } from './TrialBody'
 import { TrialWhy } from './TrialWhy'
@@ -76,7 +77,14 @@ export function TrialPage() {
         </span>
       </div>
       <ProblemBox problem={prepare.error ?? act.error ?? offers.error} />
-      {other && <p className="mb-3">{texts.anotherTestIsUnderWay(other.title)}</p>}
+      {other && (
+        <p className="mb-3 flex flex-wrap items-center gap-3">
+          {texts.anotherTestIsUnderWay(other.title)}
+          <Link className="btn" to={trialPath(job.id, other.test, other.module)}>
+            {texts.goToIt}
+          </Link>
+        </p>
+      )}
       {!running && (
         <div className="mb-4">
           {offer && !view && <Terms offer={offer} />}

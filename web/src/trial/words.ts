@@ -66,6 +66,7 @@ export const texts = {
   forLeads: (a: Shown) => `For ${a}.`,
   forSeconds: (a: Shown) => `for ${a} s`,
   forTodaysLeads: 'For today’s leads',
+  goToIt: 'Go to it',
   hookUpFirst: 'Hook up first',
   inUnit: (a: Shown, b: number) => `in ${a}${b === 0 ? ' (left)' : ''}`,
   itHolds: 'It holds',

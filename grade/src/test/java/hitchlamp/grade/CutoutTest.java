@@ -245,6 +245,7 @@ class CutoutTest extends VisitTest {
     assertThat(unit.rpm("engine")).isBetween(880.0, 920.0);
     assertThat(trial.result().observed().heldRpm()).isEqualTo(900);
     all(8);
+    assertThat(trial.result().observed().heldRpm()).as("held to the last cylinder").isEqualTo(900);
     assertThat(trial.result().judgement().says().toString()).contains("Cylinder 3 does");
     station.say(trial, "off 1");
     station.say(trial, "speed 700");

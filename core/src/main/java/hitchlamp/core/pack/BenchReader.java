@@ -56,6 +56,7 @@ final class BenchReader {
         "from",
         "to",
         "within",
+        "longest",
         "read-back",
         "feedback");
     boolean mask = e.find("mask").isPresent();
@@ -81,6 +82,7 @@ final class BenchReader {
         from,
         to,
         e.number("within", 0.1, 120, 3),
+        e.number("longest", 1, 7_200, 60),
         e.yes("read-back", false),
         e.find("feedback")
             .map(

@@ -14,6 +14,7 @@ import java.util.Optional;
  * @param from least value that may be commanded
  * @param to greatest value
  * @param withinSeconds until the module has confirmed it and feedback shows it
+ * @param longestSeconds that one value may be held
  * @param readBack true where the identifier can be read, so that what is really set is known
  * @param feedback a value that must follow; empty where none does
  */
@@ -26,6 +27,7 @@ public record ControlSpec(
     double from,
     double to,
     double withinSeconds,
+    double longestSeconds,
     boolean readBack,
     Optional<Feedback> feedback) {
   /**

@@ -55,6 +55,9 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   /** So long a run that nobody watches waits for its conditions: slow values come once a second. */
   public static final long SOON_MICROS = 3_000_000;
 
+  /** What nobody looks at any more is given up before it begins, so that others may go on. */
+  public static final long PREPARING_MICROS = 60_000_000;
+
   private static final Set<String> OWN = Set.of(BEGIN, BEGIN_SOON, ALIVE, END);
   private static final long LOOK_MICROS = 100_000;
 
@@ -76,7 +79,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private long alive;
   private long beginsAt;
   private long soonUntil = Long.MAX_VALUE;
-  private long heldSince = Long.MAX_VALUE;
 
   private Bench(TestKind<S, O> kind, TestSpec spec, Pack pack, ModuleRef module) {
     this.kind = kind;
@@ -181,7 +183,14 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   /** Looks around ten times a second: lets go where something is not as it must be. */
   private void look(List<Command> out) {
     long patience = kind.handsOn() ? ALIVE_MICROS : UNATTENDED_MICROS;
-    boolean lasts = stage == Stage.COUNTDOWN || stage == Stage.OPENING || stage == Stage.RUNNING;
+    if (stage == Stage.PREPARING) {
+      patience = PREPARING_MICROS;
+    }
+    boolean lasts =
+        stage == Stage.PREPARING
+            || stage == Stage.COUNTDOWN
+            || stage == Stage.OPENING
+            || stage == Stage.RUNNING;
     if (lasts && scene.now() - alive > patience) {
       end(
           Ending.UNATTENDED,
@@ -225,9 +234,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       return;
     }
     Said why = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
-    if (why == null && scene.now() - heldSince > spec.longestSeconds() * 1e6) {
-      why =
-          TrialWords.said("held-for-long-enough", Figure.whole(spec.longestSeconds(), Unit.SECOND));
+    if (why == null) {
+      why = dialogue.tooLong();
     }
     if (why != null) {
       guard(why, out);
@@ -257,7 +265,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     if (next instanceof Step.Set set) {
       hold(set.inOrder(), out);
     } else if (next instanceof Step.Run run) {
-      heldSince = Math.min(heldSince, scene.now());
       dialogue.run(run.routine(), out);
     } else if (next instanceof Step.Done done) {
       end(done.complete() ? Ending.COMPLETE : Ending.REFUSED, done.says(), out);
@@ -299,7 +306,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       guard(danger, out);
       return;
     }
-    heldSince = Math.min(heldSince, scene.now());
     dialogue.command(p, out);
   }
 
@@ -337,7 +343,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       case END -> end(Ending.ENDED, TrialWords.said("ended"), out);
       case VOUCH -> conditions.vouch(act.arguments().get(0));
       default -> {
-        if (stage == Stage.RUNNING || stage == Stage.LETTING_GO || stage == Stage.OPENING) {
+        if (stage == Stage.RUNNING || stage == Stage.OPENING) {
           note =
               returning()
                   ? TrialWords.said("wait-until-the-module-has-let-go")
@@ -454,7 +460,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
     if (scene.taken().isEmpty()) {
       held = "";
-      heldSince = Long.MAX_VALUE;
     }
     if (g.holdId().equals(dialogue.session())) {
       stage = Stage.ENDED;

@@ -5,6 +5,7 @@ import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.RoutineSpec;
 import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.SessionHold;
@@ -12,9 +13,11 @@ import hitchlamp.core.station.Urgency;
 import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.Services;
+import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /**
  * What the bench asks of its module, one thing at a time, and what the answers say of controls and
@@ -64,6 +67,7 @@ final class BenchDialogue {
   private Step.SetPoint setting;
   private long setAt;
   private String running = "";
+  private long ranSince;
   private int nextRead;
 
   BenchDialogue(TestSpec spec, Pack pack, ModuleRef module, BenchScene scene) {
@@ -148,6 +152,7 @@ final class BenchDialogue {
   void run(String name, List<Command> out) {
     if (running.isEmpty() && scene.routine(name).isEmpty()) {
       running = name;
+      ranSince = scene.now();
       RoutineSpec r = routine();
       call(Asked.START, Services.start(r.identifier()), Math.round(r.seconds() * 1e6), out);
     }
@@ -267,6 +272,19 @@ final class BenchDialogue {
     scene.ended(running, reply);
     running = "";
     return Answer.NOTED;
+  }
+
+  /** Why something has been held or has run for long enough; null where nothing has. */
+  Said tooLong() {
+    for (Map.Entry<String, ControlState> e : scene.taken().entrySet()) {
+      double longest = control(e.getKey()).longestSeconds();
+      if (scene.now() - e.getValue().sinceMicros() > longest * 1e6) {
+        return TrialWords.said("held-for-long-enough", Figure.whole(longest, Unit.SECOND));
+      }
+    }
+    return !running.isEmpty() && scene.now() - ranSince > spec.longestSeconds() * 1e6
+        ? TrialWords.said("held-for-long-enough", Figure.whole(spec.longestSeconds(), Unit.SECOND))
+        : null;
   }
 
   /**

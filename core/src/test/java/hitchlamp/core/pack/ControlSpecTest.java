@@ -23,6 +23,7 @@ class ControlSpecTest {
         0,
         Math.pow(2, bits) - 1,
         2,
+        60,
         false,
         Optional.empty());
   }
@@ -37,6 +38,7 @@ class ControlSpecTest {
         600,
         1_200,
         2,
+        60,
         false,
         Optional.empty());
   }

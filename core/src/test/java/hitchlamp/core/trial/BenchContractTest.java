@@ -60,7 +60,7 @@ class BenchContractTest {
           + "  - {spn: 84, name: Road speed, pgn: 65300, byte: 4, bit: 1, bits: 16, scale: 0.00390625, offset: 0, unit: km/h}\n"
           + "services: {identifiers: [{id: 0x0118, spn: 5001, name: Injected quantity, bits: 16, scale: 0.01, unit: mg}]}\n"
           + "controls:\n"
-          + "  cylinders: {title: Cylinders, module: engine, identifier: 0x0305, mask: 6, read-back: yes}\n"
+          + "  cylinders: {title: Cylinders, module: engine, identifier: 0x0305, mask: 6, longest: 20, read-back: yes}\n"
           + "  speed: {title: Held speed, module: engine, identifier: 0x0306, bits: 16, scale: 0.125, unit: rpm, from: 600, to: 1200, within: 3, read-back: yes, feedback: {spn: 190, tolerance: 20}}\n"
           + "routines:\n"
           + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 400}\n"
@@ -283,6 +283,22 @@ class BenchContractTest {
     life.run(3);
     assertThat(life.state().stage()).isIn(Stage.RUNNING, Stage.ENDED);
     assertThat(life.state().ending()).isNotEqualTo(BenchState.Ending.REFUSED);
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void whatNobodyLooksAtAnyMoreIsGivenUpBeforeItBeginsSoThatOthersMayGoOn(TestSpec spec) {
+    BenchLife life = life(spec, new SplittableRandom(4));
+    life.prepare();
+    life.run(70);
+    assertThat(life.state().stage()).as("somebody looks on").isEqualTo(Stage.PREPARING);
+    life.browser = false;
+    life.run(55);
+    assertThat(life.state().stage()).isEqualTo(Stage.PREPARING);
+    life.run(10);
+    assertThat(life.state().stage()).isEqualTo(Stage.ENDED);
+    assertThat(life.state().ending()).isEqualTo(BenchState.Ending.UNATTENDED);
+    assertThat(life.module.commandedAt).isEqualTo(Long.MIN_VALUE);
   }
 
   @Test

@@ -30,6 +30,9 @@ final class CutoutJudge {
   /** The noise must be smaller than the difference by this factor (three sigma). */
   private static final double SURE = 3;
 
+  /** Share by which speeds may differ and count as one (common practice, no source). */
+  private static final double SAME_SPEED = 0.05;
+
   private static final int FEWEST_FOR_MIDDLE = 3;
 
   private CutoutJudge() {}
@@ -39,8 +42,11 @@ final class CutoutJudge {
 
   static Judgement of(CutoutSetup setup, List<CutoutObservation> seen) {
     Map<Integer, List<CutoutObservation>> of = new TreeMap<>();
-    seen.stream()
-        .filter(CutoutObservation::single)
+    List<CutoutObservation> alone = seen.stream().filter(CutoutObservation::single).toList();
+    double rpm = alone.isEmpty() ? 0 : alone.get(alone.size() - 1).before().mean();
+    // What a cylinder does is compared at one speed alone: that of the newest.
+    alone.stream()
+        .filter(o -> Math.abs(o.before().mean() - rpm) <= SAME_SPEED * rpm)
         .forEach(o -> of.computeIfAbsent(o.off().get(0), c -> new ArrayList<>()).add(o));
     List<Work> works = new ArrayList<>();
     for (int c = 1; c <= setup.cylinders(); c++) {

@@ -126,6 +126,40 @@ class CutoutJudgeTest {
   }
 
   @Test
+  void whatWasSeenAtAnotherSpeedIsNotComparedWithIt() {
+    List<CutoutObservation> all = new ArrayList<>();
+    for (int c = 1; c <= 3; c++) {
+      all.add(at(900, c, 6));
+    }
+    for (int c = 4; c <= 6; c++) {
+      all.add(at(600, c, 4));
+    }
+    Judgement v = CutoutJudge.of(KIND, all);
+    assertThat(v.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(v.says().toString()).contains("Not tried").contains("1, 2, 3");
+    for (int c = 1; c <= 3; c++) {
+      all.add(at(605, c, 4));
+    }
+    assertThat(CutoutJudge.of(KIND, all).verdict()).isEqualTo(Verdict.PASS);
+  }
+
+  private static CutoutObservation at(double rpm, int cylinder, double added) {
+    CutoutObservation o = off(cylinder, added, 0.4);
+    return new CutoutObservation(
+        o.off(),
+        0,
+        8,
+        new Level(100, rpm, 1),
+        o.settled(),
+        o.dipRpm(),
+        o.fuelBefore(),
+        o.fuelSettled(),
+        180,
+        182,
+        o.heard());
+  }
+
+  @Test
   void aGovernorThatAddsNothingTellsNothing() {
     Judgement v = CutoutJudge.of(KIND, six(0, -0.1, 0.1, 0, -0.05, 0));
     assertThat(v.verdict()).isEqualTo(Verdict.CANNOT_TELL);
