@@ -2,6 +2,7 @@ import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { NoPage, PageFailed } from './job/NoPage'
+import { LampCheckMoved } from './trial/LampCheckMoved'
 import { texts } from './shared/words'
 
 /** A page that is fetched when somebody goes there. */
@@ -30,7 +31,7 @@ const router = createBrowserRouter([
           { path: 'faults', lazy: page(() => import('./fault/Faults'), 'Faults') },
           { path: 'faults/compare', lazy: page(() => import('./fault/Compare'), 'Compare') },
           { path: 'faults/snapshots', lazy: page(() => import('./fault/Snapshots'), 'Snapshots') },
-          { path: 'faults/lamps', lazy: page(() => import('./fault/Lamps'), 'Lamps') },
+          { path: 'faults/lamps', Component: LampCheckMoved },
           { path: 'vessel', lazy: page(() => import('./vessel/VesselPage'), 'VesselPage') },
           { path: 'story', lazy: page(() => import('./story/Story'), 'Story') },
           { path: 'story/compare', lazy: page(() => import('./story/Comparison'), 'Comparison') },

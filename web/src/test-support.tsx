@@ -19,7 +19,7 @@ export const JOB: Job = {
   state: 'OPEN',
   openedAt: '2026-11-23T08:00:00Z',
   openedBy: 'Technician 1',
-  stored: { roll: true, faults: true, story: true, lamps: true },
+  stored: { roll: true, faults: true, story: true },
 }
 
 /**

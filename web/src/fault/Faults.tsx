@@ -13,6 +13,7 @@ import { HourLine } from './HourLine'
 import { LampsByModule } from './LampStates'
 import { LeadList } from './LeadList'
 import { LeadWhy } from './LeadWhy'
+import { LAMP_CHECK, UNIT, trialPath } from '../trial/paths'
 import { texts } from './words'
 
 /** Where to start: leads with their knock-ons and reasons, and the hour line below. */
@@ -178,7 +179,7 @@ export function Faults() {
       <section aria-label={texts.lamps} className="mt-6">
         <div className="mb-2 flex flex-wrap items-center gap-4">
           <h2>{texts.lampsThatModulesCommand}</h2>
-          <Link className="btn ml-auto" to={`/jobs/${job.id}/faults/lamps`}>
+          <Link className="btn ml-auto" to={trialPath(job.id, LAMP_CHECK, UNIT)}>
             {texts.checkTheLamps}
           </Link>
         </div>

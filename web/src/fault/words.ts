@@ -1,5 +1,5 @@
 import type { Shown } from '../shared/words'
-import type { FaultLine, LampRow, Lead } from '../api/client'
+import type { FaultLine, Lead } from '../api/client'
 
 /** How a lead stands, with the style of its mark. */
 export const leadMarks: Record<Lead['mark'], { says: string; style: string }> = {
@@ -12,23 +12,6 @@ export const bearings: Record<Lead['bearing'], string> = {
   TODAY: "Today's problem",
   EARLIER: 'Earlier, or at an unknown time',
   OLD: 'Set apart as old: last there more than 100 h ago',
-}
-
-/** What the eye can have seen of a lamp. */
-export type Seen = Exclude<LampRow['seen'], 'NOT_ASKED'>
-
-export const lampSeen: Record<Seen, string> = {
-  LIT_THEN_OUT: 'Lit, then went out',
-  NEVER_LIT: 'Never lit',
-  STAYED_LIT: 'Stayed lit',
-  DID_NOT_LOOK: 'Did not look',
-}
-
-/** Verdicts in words, with the style of their mark. */
-export const verdicts: Record<LampRow['verdict'], { says: string; style: string }> = {
-  PASS: { says: 'Pass', style: '' },
-  FAIL: { says: 'Fail', style: 'mark-filled' },
-  CANNOT_TELL: { says: 'Cannot tell', style: 'mark-dotted' },
 }
 
 /** Why a read was made, for lists. */
@@ -59,32 +42,22 @@ export const texts = {
   notCounted: 'not counted',
   kept: 'Kept',
   after: 'After',
-  aLampThatNeverLightsWarns:
-    'A lamp that never lights warns of nothing. It often points to the supply of the module that commands it.',
-  all: 'All',
   allFaultsAreReadAndStored:
     'All faults are read and stored first, then cleared, then read again; what comes back is named. Key on, engine off: most modules refuse while the engine runs.',
-  allOthers: 'All others',
   allThatKeepAFault: 'All that keep a fault',
   andMore: (a: Shown) => ` And ${a} more.`,
   andMoreCompareTheReads: (a: Shown) => `and ${a} more; compare the reads.`,
   andSayWhyItIsKept: ' and say why; it is kept with the job.',
-  atKeyOnEachWarningLamp:
-    'At key-on each warning lamp must light and go out. The modules are listened to, so that you see what they command; you say what the lamps do. Nothing is sent to the unit. The engine stops when the key goes off.',
   before: 'Before',
   beganAtH: (a: Shown, b: Shown) => `Began at ${a} h, ${b}.`,
-  begin: 'Begin',
   besideIt: 'Beside it',
   by: (a: Shown) => ` by ${a}`,
   callingTheRollFirst: 'Calling the roll first',
   callTheRollAndReadThe: 'Call the roll and read the faults',
   changedSinceTheReadBefore: 'Changed since the read before:',
   checkTheLamps: 'Check the lamps',
-  checkThemAgain: 'Check them again',
   clearFaults: 'Clear faults',
   clearNothing: 'Clear nothing',
-  commandedOnAndDarkTheLamp:
-    'Commanded on and dark: the lamp, its wire or the instruments. Dark, and its module silent: supply and ground of that module. Always lit: a module keeps it on, or the wire is shorted.',
   compareReads: 'Compare reads',
   eachColumnIsOneOccurrenceAs:
     'Each column is one occurrence as the module froze it. Limits stand in the pack with their source; most are common practice, no source.',
@@ -94,14 +67,10 @@ export const texts = {
     'Faults that are new, still there, gone, changed between active and earlier, or back after a clear. A module that was not read the second time says nothing, and nothing is said of it.',
   from: (a: Shown, b: Shown, c: Shown) => `${a} from ${b}${c}`,
   freezeFrames: 'Freeze frames',
-  goOnWithTheFaults: 'Go on with the faults.',
   haveRun: (a: Shown) => `Have run: ${a}. `,
   here: 'Here',
   hereUnderlinedInTheTable: 'Here, underlined in the table',
-  hookUp: 'Hook up',
-  hookUpAndCallTheRoll: 'Hook up and call the roll first. ',
   hookUpFirst: 'Hook up first',
-  howItIsJudged: 'How it is judged',
   howToReadIt: 'How to read it',
   iHaveReadWhatThisDoes: 'I have read what this does.',
   itEndedHalfwayWhatWasFound: '; it ended halfway, what was found is kept',
@@ -110,13 +79,11 @@ export const texts = {
   itsModuleKeptNoValuesWith: 'Its module kept no values with this fault.',
   itReportsNoMonitors: 'It reports no monitors.',
   knockOn: (a: Shown, b: Shown) => `${a} knock-on${b}`,
-  lampCheck: 'Lamp check',
   lamps: 'Lamps',
   lampsThatModulesCommand: 'Lamps that modules command',
   last: (a: Shown) => `last ${a}`,
   lastSelfTest: (a: Shown) => `Last self-test: ${a}.`,
   leaveIt: 'Leave it',
-  litAndWentOut: (a: Shown) => `${a} lit and went out`,
   liveValuesOfIt: 'Live values of it',
   modulesAreListenedToAChange: 'Modules are listened to; a change is read and shown here and in the logbook.',
   modulesTestTheirCircuitsOfDone: (a: Shown, b: Shown) => `Modules test their circuits: ${a} of ${b} done.`,
@@ -144,7 +111,6 @@ export const texts = {
   nowEarlier: (a: Shown, b: Shown, c: Shown, d: Shown) => `${a}, ${b}: ${c} now, ${d} earlier`,
   ofHaveRunSinceTheLast: (a: Shown, b: Shown) => `${a} of ${b} have run since the last clear.`,
   only: (a: Shown, b: Shown) => `Only ${a} (${b})`,
-  onThenOff: 'on, then off',
   outOfPlace: (a: Shown) => `, out of place: ${a}`,
   outOfPlace2: 'Out of place',
   protection: (a: Shown) => `protection ${a}`,
@@ -156,25 +122,19 @@ export const texts = {
     `${a} Read the faults again, after a repair for instance, and compare here.`,
   readTheStory: 'Read the story',
   replayedFromAStoredHookUp: ', replayed from a stored hook-up',
-  saysNothingOfIt: (a: Shown) => `${a}: says nothing of it`,
-  seenOnTheBusByItself: 'Seen on the bus by itself. A module may run on for a while: ',
   selfTestThereAtThisMoment: 'self-test: there at this moment',
   severityByTheStandard: 'Severity by the standard: ',
   showTheOther: (a: Shown) => `Show the other ${a}`,
-  silent: (a: Shown) => `${a}: silent`,
   spnAmbiguousConversionVersionNotKnown: 'SPN ambiguous: conversion version not known',
   spnFmi: (a: Shown, b: Shown) => `SPN ${a} FMI ${b}`,
   spnFmi2: (a: Shown, b: Shown, c: Shown) => `SPN ${a} FMI ${b}, ${c}`,
   startsCountedWhichNoClearTouches: (a: Shown) => `${a} starts counted, which no clear touches.`,
-  stop: 'Stop',
   stopWatchingForChanges: 'Stop watching for changes',
   takeTheLastMoveBack: 'Take the last move back',
   testCircuitsNow: 'Test circuits now',
   tests: 'Tests',
   theFaultsHaveNotBeenRead:
     'The faults have not been read in this job. The full roll call reads them from every module, with their times and freeze frames.',
-  theKeyIsOff: 'The key is off',
-  theKeyIsOn: 'The key is on',
   theModuleThatReportsIt: 'The module that reports it',
   thereIsOneReadSoFar: 'There is one read so far.',
   times: ' times',
@@ -194,14 +154,11 @@ export const texts = {
   whatIsMissingHereMayStand: ' What is missing here may stand in the story. ',
   whatItIs: 'What it is',
   whatItShows: 'What it shows',
-  whatTheDid: (a: Shown) => `What the ${a} did`,
   whatTheDriverNotices: 'What the driver notices',
   whenItBeganIsNotTold: 'When it began is not known: its module keeps no times.',
   whereTo: 'Where to',
   whereToStart: 'Where to start',
   whichModules: 'Which modules',
   why: 'Why',
-  whyLookAtLamps: 'Why look at lamps',
   workedOut: ' (worked out)',
-  you: (a: Shown) => ` · you: ${a}`,
 }

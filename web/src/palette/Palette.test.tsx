@@ -35,7 +35,6 @@ it('offers pages, modules and faults of the job before other units and jobs', ()
     'page',
     'page',
     'page',
-    'page',
     'module',
     'fault',
     'page',
@@ -73,7 +72,7 @@ it('outside a job offers units and jobs only', () => {
 it('finds by several words in any order, and by kind', () => {
   const all = targets({ job: 3, units: [unit], jobs: [JOB], roll })
   expect(matching(all, 'supply 3510')[0]?.kind).toBe('fault')
-  expect(matching(all, 'lamp')[0]?.to).toBe('/jobs/3/faults/lamps')
+  expect(matching(all, 'vessel')[0]?.to).toBe('/jobs/3/vessel')
   expect(matching(all, 'job power')[0]?.kind).toBe('job')
   expect(matching(all, 'nothing like this')).toEqual([])
 })

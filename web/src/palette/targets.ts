@@ -32,7 +32,6 @@ const PAGES = [
   [texts.hookUp, 'hook-up'],
   [texts.faults, 'faults'],
   [texts.compareFaultReads, 'faults/compare'],
-  [texts.lampCheck, 'faults/lamps'],
   [texts.vesselNetwork, 'vessel'],
   [texts.story, 'story'],
   [texts.compareFiguresOverUnitsAndVisits, 'story/compare'],

@@ -16,7 +16,6 @@ export const texts = {
   found: 'Found',
   goTo: 'Go to',
   hookUp: 'Hook up',
-  lampCheck: 'Lamp check',
   letGoOfEverythingThatIs: 'Let go of everything that is held',
   metricUnits: 'Metric units',
   nightTheme: 'Night theme',

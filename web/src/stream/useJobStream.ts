@@ -1,15 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import type {
-  TrialView,
-  FaultsView,
-  LampCheck,
-  LogEntry,
-  Roll,
-  Seat,
-  StoryView,
-  TraceView,
-} from '../api/client'
+import type { TrialView, FaultsView, LogEntry, Roll, Seat, StoryView, TraceView } from '../api/client'
 import { stream } from './stream'
 import type { RecorderState } from '../watch/types'
 import { type JobStore, jobStore } from './jobStore'
@@ -25,7 +16,6 @@ export interface JobLive {
   faults: FaultsView | undefined
   story: StoryView | undefined
   selfTest: SelfTest | undefined
-  lampCheck: LampCheck | undefined
   /** Recorders, running and just ended. */
   recorders: RecorderState[] | undefined
   /** The test under way, or the last one. */
@@ -49,7 +39,6 @@ export const NOTHING: JobLive = {
   faults: undefined,
   story: undefined,
   selfTest: undefined,
-  lampCheck: undefined,
   recorders: undefined,
   trial: undefined,
   tracing: undefined,
@@ -90,9 +79,6 @@ export function useJobStream(job: number): JobStore {
           break
         case 'recorders':
           store.set({ recorders: (change.body as { recorders: RecorderState[] }).recorders })
-          break
-        case 'lamp-check':
-          store.set({ lampCheck: change.body as LampCheck })
           break
         case 'faults-changed':
           store.set({ changed: change.body as string[] })

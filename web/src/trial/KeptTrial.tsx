@@ -29,9 +29,16 @@ export function KeptTrial() {
         <p className="text-ink-2">
           {head.moduleTitle}, {new Date(head.endedAt ?? head.beganAt).toLocaleString()}, {head.who}
         </p>
-        <Link className="btn ml-auto" to={`/jobs/${job.id}/tests`}>
-          {texts.allTests}
-        </Link>
+        <span className="ml-auto flex gap-2">
+          {head.recording != null && (
+            <Link className="btn" to={`/jobs/${job.id}/watch/recordings/${head.recording}`}>
+              {texts.itsRecording}
+            </Link>
+          )}
+          <Link className="btn" to={`/jobs/${job.id}/tests`}>
+            {texts.allTests}
+          </Link>
+        </span>
       </div>
       <p className="mb-3 text-ink-2">{head.ending ? endings[head.ending] : texts.itsEndIsNotKnown}</p>
       {view ? (

@@ -49,7 +49,9 @@ const view = (more: Partial<TrialView> = {}): TrialView => ({
     says: { text: 'Not tried.' },
     next: { text: 'Switch off each.' },
     measured: [],
+    parts: [],
   },
+  choices: [],
   hazards: ['Keep clear of belts and fan.'],
   figures: { 'weak-below': 0.75 },
   source: 'common practice, no source',
@@ -82,6 +84,8 @@ const offer = (more: Partial<TrialOffer> = {}): TrialOffer => ({
   leads: [],
   modules: [{ id: 'engine', title: 'Engine', conditions: [] }],
   why: '',
+  commands: true,
+  onceAKeyCycle: false,
   source: '',
   ...more,
 })
@@ -167,6 +171,32 @@ it('a speed is held where the unit can, and what is commanded says whether it is
   expect(screen.getByRole('list', { name: 'Set points' })).toHaveTextContent('not there yet')
 })
 
+it('a routine says how far it is and how long it may still take', async () => {
+  stubServer()
+  page(view({ progress: { title: 'Purge', seconds: 30, leftSeconds: 95, percent: 24 } }))
+  expect(await screen.findByText('Purge: 24 %, 1:35 left')).toBeInTheDocument()
+  expect(screen.getByRole('progressbar', { name: 'Purge' })).toHaveAttribute('aria-valuenow', '24')
+})
+
+it('one that reports no progress says how long it has run', async () => {
+  stubServer()
+  page(view({ progress: { title: 'Purge', seconds: 5, leftSeconds: 15 } }))
+  expect(await screen.findByText('Purge runs for 0:05, 0:15 left')).toBeInTheDocument()
+  expect(screen.getByRole('progressbar', { name: 'Purge' })).toHaveAttribute('aria-valuenow', '25')
+})
+
+it('what is asked stands large with its answers', async () => {
+  const sent = stubServer()
+  page(
+    view({
+      says: { text: 'Turn the key off.' },
+      choices: [{ act: 'key-off', label: { text: 'The key is off' } }],
+    }),
+  )
+  await userEvent.click(await screen.findByRole('button', { name: 'The key is off' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['key-off']))
+})
+
 it('the far view takes the same keys', async () => {
   const sent = stubServer()
   page(view())
@@ -191,6 +221,7 @@ it('a weak cylinder is told by a word and its share, the verdict with its reason
         says: { text: 'Cylinder 4 does 48 %.' },
         next: { text: 'Measure.' },
         measured: [1, 2, 3, 4, 5, 6].map((c) => share(c, c === 4 ? 48 : 100, c === 4 ? 'FAIL' : 'PASS')),
+        parts: [],
       },
     }),
   )
@@ -335,6 +366,7 @@ it('a test without a board of its own shows its verdict and leads on', async () 
         says: { text: '1 found at this moment.' },
         next: { text: 'Trace the first of them.' },
         measured: [],
+        parts: [],
       },
     }),
   )

@@ -12,8 +12,10 @@ import { useSettings } from '../shared/settings'
 import { play } from '../shared/sound'
 import { useKeys } from '../shared/useKeys'
 import { type Board, useBoard, valuesOf } from './boards'
+import { Choices } from './Choices'
 import { Conditions } from './Conditions'
 import { trialPath } from './paths'
+import { Progress } from './Progress'
 import { SetPoints } from './SetPoints'
 import { TrialBody } from './TrialBody'
 import { TrialWhy } from './TrialWhy'
@@ -50,7 +52,8 @@ export function TrialPage() {
   // commands nothing.
   const looked = useRef(false)
   const { mutate: look } = prepare
-  const wanted = module !== '' && mine && !view && !other
+  const needsSeat = offer?.commands ?? true
+  const wanted = module !== '' && (mine || !needsSeat) && !view && !other
   useEffect(() => {
     if (!wanted || looked.current) return
     looked.current = true
@@ -95,11 +98,14 @@ export function TrialPage() {
           >
             {view ? texts.checkTheConditionsAgain : texts.checkTheConditions}
           </button>
-          {!mine && <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>}
+          {needsSeat && !mine && <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>}
         </div>
       )}
       {view && view.stage !== 'COUNTDOWN' && (
-        <p className="mb-3 text-[18px]" aria-live="assertive">
+        <p
+          className={`mb-3 ${view.choices.length > 0 ? 'text-[34px] leading-tight font-semibold' : 'text-[18px]'}`}
+          aria-live="assertive"
+        >
           {said(view.says)}
         </p>
       )}
@@ -119,6 +125,8 @@ export function TrialPage() {
       {view?.stage === 'COUNTDOWN' && <Countdown view={view} />}
       {view && view.stage !== 'PREPARING' && view.stage !== 'COUNTDOWN' && (
         <>
+          <Choices view={view} act={acting ? tell : undefined} />
+          <Progress view={view} />
           <SetPoints view={view} />
           <TrialBody view={view} board={board} act={acting ? tell : undefined} />
         </>
@@ -224,7 +232,13 @@ function Far({
       {view.stage === 'COUNTDOWN' ? (
         <Countdown view={view} far />
       ) : (
-        view.stage !== 'PREPARING' && board && <board.Board view={view} act={act} far />
+        view.stage !== 'PREPARING' && (
+          <>
+            <Choices view={view} act={act} far />
+            <Progress view={view} far />
+            {board && <board.Board view={view} act={act} far />}
+          </>
+        )
       )}
       {view.stage !== 'COUNTDOWN' && (
         <p className="mt-4 text-[34px]">{said(ended ? view.judgement.says : view.says)}</p>

@@ -33,6 +33,7 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 /** Every kind with its board, fetched when a test of that kind is opened. */
 const BOARDS: Record<string, () => Promise<Board>> = {
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
+  lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }
 
 /** The board of a kind; nothing before it is there, and for a kind that has none. */

@@ -580,38 +580,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/faults/lamps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["lamps"];
-        put?: never;
-        post: operations["checkLamps"];
-        delete: operations["stopLamps"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job}/faults/lamps/answers": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["answerLamps"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job}/faults/clear": {
         parameters: {
             query?: never;
@@ -1660,7 +1628,6 @@ export interface components {
             roll: boolean;
             faults: boolean;
             story: boolean;
-            lamps: boolean;
         };
         ConditionWish: {
             channel?: string;
@@ -2060,9 +2027,6 @@ export interface components {
             name: string;
             complete: boolean;
         };
-        LampAnswer: {
-            choice: string;
-        };
         Clear: {
             modules: string[];
         };
@@ -2089,13 +2053,15 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            number?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
-            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -2107,8 +2073,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2374,6 +2338,8 @@ export interface components {
             who: string;
             /** Format: double */
             hours?: number;
+            /** Format: int64 */
+            recording?: number;
         };
         Condition: {
             id?: string;
@@ -2399,12 +2365,17 @@ export interface components {
             units: string[];
             points: components["schemas"]["SeenPoint"][];
         };
+        TrialChoice: {
+            act: string;
+            label: components["schemas"]["Said"];
+        };
         TrialJudgement: {
             /** @enum {string} */
             verdict: "PASS" | "FAIL" | "CANNOT_TELL";
             says: components["schemas"]["Said"];
             next: components["schemas"]["Said"];
             measured: components["schemas"]["TrialMeasured"][];
+            parts: components["schemas"]["TrialPart"][];
         };
         TrialMeasured: {
             name: string;
@@ -2427,6 +2398,23 @@ export interface components {
             /** Format: double */
             value?: number;
             unit: string;
+        };
+        TrialPart: {
+            id: string;
+            title: string;
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
+        };
+        TrialProgress: {
+            title: string;
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            leftSeconds: number;
+            /** Format: int32 */
+            percent?: number;
         };
         TrialSetPoint: {
             control: string;
@@ -2453,6 +2441,8 @@ export interface components {
             conditions: components["schemas"]["Condition"][];
             /** Format: double */
             countdownSeconds: number;
+            choices: components["schemas"]["TrialChoice"][];
+            progress?: components["schemas"]["TrialProgress"];
             setPoints: components["schemas"]["TrialSetPoint"][];
             now: components["schemas"]["TrialNow"][];
             observed: unknown;
@@ -2496,6 +2486,8 @@ export interface components {
             leads: string[];
             modules: components["schemas"]["TrialModule"][];
             why: string;
+            commands: boolean;
+            onceAKeyCycle: boolean;
             source: string;
         };
         StreamingResponseBody: unknown;
@@ -2789,31 +2781,6 @@ export interface components {
             /** Format: int32 */
             active: number;
             who: string;
-        };
-        CommandedRow: {
-            title: string;
-            heard: boolean;
-            told: boolean;
-            lit: boolean;
-            out: boolean;
-        };
-        LampRow: {
-            id: string;
-            title: string;
-            /** @enum {string} */
-            seen: "NOT_ASKED" | "LIT_THEN_OUT" | "NEVER_LIT" | "STAYED_LIT" | "DID_NOT_LOOK";
-            by: components["schemas"]["CommandedRow"][];
-            /** @enum {string} */
-            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
-            says: string;
-            next: string;
-        };
-        LampsView: {
-            /** @enum {string} */
-            stage: "KEY_OFF" | "KEY_ON" | "LISTENING" | "ASKING" | "DONE" | "STOPPED";
-            says: string;
-            ended: boolean;
-            lamps: components["schemas"]["LampRow"][];
         };
         DifferenceLine: {
             key: string;
@@ -3985,92 +3952,6 @@ export interface operations {
                 content: {
                     "*/*": components["schemas"]["FaultsView"];
                 };
-            };
-        };
-    };
-    lamps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "*/*": components["schemas"]["LampsView"];
-                };
-            };
-        };
-    };
-    checkLamps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Accepted */
-            202: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    stopLamps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Accepted */
-            202: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    answerLamps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LampAnswer"];
-            };
-        };
-        responses: {
-            /** @description Accepted */
-            202: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };

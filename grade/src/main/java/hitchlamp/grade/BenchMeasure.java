@@ -61,6 +61,7 @@ final class BenchMeasure {
   enum Kind {
     CUTOUT("cutout", true),
     CIRCUITS("circuits", false),
+    LAMPS("lamps", false),
     ROUTINE("new-trip", false);
 
     private final String test;
@@ -70,6 +71,16 @@ final class BenchMeasure {
       this.test = test;
       this.runs = runs;
     }
+  }
+
+  private static final List<String> OF_LAMPS =
+      List.of("key-off", "key-on", "seen stop NEVER_LIT", "seen warning STAYED_LIT", "others-lit");
+
+  /** An act that a kind knows; a cylinder off where it knows none, which must come to nothing. */
+  private static String act(Kind kind, SplittableRandom r) {
+    return kind == Kind.LAMPS
+        ? OF_LAMPS.get(r.nextInt(OF_LAMPS.size()))
+        : "off " + (1 + r.nextInt(6));
   }
 
   /** A way in which a cutout ends. */
@@ -200,7 +211,7 @@ final class BenchMeasure {
     for (int i = 0; i < ACTS; i++) {
       int cylinder = 1 + r.nextInt(6);
       switch (r.nextInt(12)) {
-        case 0, 1, 2, 3 -> truck.station().say(truck.trial(), "off " + cylinder);
+        case 0, 1, 2, 3 -> truck.station().say(truck.trial(), act(kind, r));
         case 4 -> truck.station().say(truck.trial(), "on " + cylinder);
         case 5 -> truck.station().say(truck.trial(), Cutout.ALL_ON);
         case 6 -> truck.station().say(truck.trial(), Bench.END);

@@ -5,12 +5,14 @@ import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.nio.file.Path;
@@ -105,7 +107,9 @@ final class BenchTruck implements AutoCloseable {
   }
 
   void prepare() {
-    trial = Bench.of(pack.bench().tests().get(test), pack, ENGINE);
+    TestSpec spec = pack.bench().tests().get(test);
+    ModuleRef of = TestedUnit.choices(spec, pack, List.of(ENGINE)).get(0);
+    trial = Bench.of(spec, pack, new TestedUnit(of, List.of(ENGINE), false));
     station.run(trial);
   }
 

@@ -12,6 +12,7 @@ import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.trial.Condition;
+import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.cutout.CutoutSeen;
 import hitchlamp.core.trial.cutout.CutoutSetup;
@@ -37,7 +38,7 @@ class CutoutTest extends VisitTest {
             .findFirst()
             .orElseThrow();
     test = pack.bench().tests().get("cutout");
-    trial = Bench.of(new Cutout(), test, pack, engine);
+    trial = Bench.of(new Cutout(), test, pack, TestedUnit.of(engine));
     station.run(trial);
     pass(4);
   }

@@ -17,6 +17,7 @@ import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchGroup;
+import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.trial.circuits.CircuitsSeen;
 import hitchlamp.core.words.Said;
 import hitchlamp.standin.model.EngineState;
@@ -192,7 +193,7 @@ class FaultReadTest extends VisitTest {
         new BenchGroup(
             roll.modules(pack).stream()
                 .filter(ModuleRef::services)
-                .<Bench<?, ?>>map(m -> Bench.of(spec, pack, m))
+                .<Bench<?, ?>>map(m -> Bench.of(spec, pack, TestedUnit.of(m)))
                 .toList());
     station.run(group);
     for (Bench<?, ?> b : group.benches()) {

@@ -24,6 +24,7 @@ import hitchlamp.core.story.TrailEntry;
 import hitchlamp.core.story.Use;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.words.Said;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -138,7 +139,10 @@ class StoryReadTest extends VisitTest {
     ModuleStory before = readStory().keeper().orElseThrow();
     assertThat(of(before.trip(), UseFigure.HOURS, Unit.HOUR)).isGreaterThan(99);
     Bench<?, ?> reset =
-        Bench.of(pack.bench().tests().get(pack.story().resetTrip()), pack, before.target());
+        Bench.of(
+            pack.bench().tests().get(pack.story().resetTrip()),
+            pack,
+            TestedUnit.of(before.target()));
     station.run(reset);
     station.say(reset, Bench.BEGIN_SOON);
     LockStep.run(link, station, station.now() + 10_000_000, reset::finished);

@@ -5,7 +5,6 @@ import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Component;
@@ -18,8 +17,11 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.trace.FaultListening;
+import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.TestedUnit;
+import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.watch.Poll;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -48,7 +50,6 @@ public final class Replay {
   private FaultCall faults;
   private final Map<String, Consumer<OperatorEvent>> registry = registry();
   private StoryCall story;
-  private LampCheck lamps;
   private Bench<?, ?> bench;
   private Poll poll;
   private Station hookUp;
@@ -204,16 +205,29 @@ public final class Replay {
     }
   }
 
+  /** A lamp check as it was stored before it was a test on the bench. */
   private void lamps(OperatorEvent event) {
     if (event.action().equals(OperatorEvent.BEGIN)) {
-      cutOffReading();
       Pack pack = packs.apply(event.text(0));
-      lamps = new LampCheck(pack, shown(pack));
-      hookUp.run(lamps);
-    } else if (lamps != null && event.action().equals(OperatorEvent.ANSWER)) {
-      hookUp.say(lamps, event.text(0));
-    } else if (lamps != null) {
-      hookUp.stop(lamps);
+      pack.bench().tests().values().stream()
+          .filter(t -> t.kind().equals(LampCheck.ID))
+          .findFirst()
+          .ifPresent(
+              t -> {
+                trial(
+                    OperatorEvent.prepared(event.text(0), t.id(), ModuleRef.UNIT.address(), false));
+                trial(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN));
+              });
+    } else if (event.action().equals(OperatorEvent.ANSWER)) {
+      String said = event.text(0);
+      String act =
+          said.contains("=")
+              ? LampCheck.SEEN + " " + said.replace('=', ' ')
+              : said.equals("key is on") ? LampCheck.KEY_ON : LampCheck.KEY_OFF;
+      Act.read(act)
+          .ifPresent(a -> trial(new OperatorEvent(OperatorEvent.TRIAL, a.action(), a.arguments())));
+    } else {
+      trial(OperatorEvent.of(OperatorEvent.TRIAL, Bench.END));
     }
   }
 
@@ -229,12 +243,15 @@ public final class Replay {
     bench = null;
     Pack pack = packs.apply(event.text(0));
     TestSpec test = pack.bench().tests().get(event.text(1));
-    shown(pack).stream()
-        .filter(m -> test != null && String.valueOf(m.address()).equals(event.text(2)))
+    if (test == null) {
+      return;
+    }
+    TestedUnit.choices(test, pack, shown(pack)).stream()
+        .filter(m -> String.valueOf(m.address()).equals(event.text(2)))
         .findFirst()
         .ifPresent(
             m -> {
-              bench = Bench.of(test, pack, m);
+              bench = Bench.of(test, pack, new TestedUnit(m, shown(pack), event.yes(3)));
               hookUp.run(bench);
             });
   }
@@ -310,11 +327,6 @@ public final class Replay {
   /** The reads of faults that have ended, in order. */
   public List<FaultReading> readings() {
     return List.copyOf(readings);
-  }
-
-  /** The last lamp check; empty where there was none. */
-  public Optional<LampCheck.Result> lampCheck() {
-    return Optional.ofNullable(lamps).map(LampCheck::result);
   }
 
   /** What the last test showed; empty where there was none. */

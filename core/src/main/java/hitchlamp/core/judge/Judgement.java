@@ -11,11 +11,28 @@ import java.util.List;
  * @param says the reason, as sentences
  * @param measured the figures that it rests on, in the order in which they are read
  * @param next what to do now
+ * @param parts verdicts of parts, where it is one of several; none where the whole is one
  */
-public record Judgement(Verdict verdict, Said says, List<Measured> measured, Said next) {
+public record Judgement(
+    Verdict verdict, Said says, List<Measured> measured, Said next, List<Part> parts) {
   public Judgement {
     measured = List.copyOf(measured);
+    parts = List.copyOf(parts);
   }
+
+  /** A judgement of one thing. */
+  public Judgement(Verdict verdict, Said says, List<Measured> measured, Said next) {
+    this(verdict, says, measured, next, List.of());
+  }
+
+  /**
+   * What one of several parts comes to.
+   *
+   * @param id short name of the part
+   * @param title as the user reads it
+   * @param next what to do now; empty where nothing is to be done
+   */
+  public record Part(String id, String title, Verdict verdict, Said says, Said next) {}
 
   /** Nothing was seen that anything could be told by. */
   public static Judgement cannotTell(Said says, Said next) {

@@ -14,6 +14,7 @@ import java.util.function.BiFunction;
 /** Reads what a pack says of controls, routines and tests. */
 final class BenchReader {
   private static final int GREATEST = 0xFFFF;
+  private static final int GREATEST_REASON = 0xFF;
   private static final int MOST_MASK = 32;
   private static final double MOST = 1e9;
 
@@ -93,7 +94,7 @@ final class BenchReader {
   }
 
   private static RoutineSpec routine(String id, Entry e) {
-    e.allow("title", "module", "identifier", "seconds", "results", "stops");
+    e.allow("title", "module", "identifier", "seconds", "results", "stops", "every", "reasons");
     return new RoutineSpec(
         id,
         e.text("title"),
@@ -101,7 +102,9 @@ final class BenchReader {
         (int) e.whole("identifier", 0, GREATEST),
         e.number("seconds", 0.1, 7_200),
         e.yes("results", false),
-        e.yes("stops", false));
+        e.yes("stops", false),
+        e.number("every", 0.2, 60, 0),
+        reasons(e.find("reasons")));
   }
 
   private static TestSpec test(String id, Entry e) {
@@ -202,6 +205,21 @@ final class BenchReader {
   private static Map<String, String> texts(Optional<Entry> table) {
     Map<String, String> all = new LinkedHashMap<>();
     table.ifPresent(t -> t.entries().forEach((name, e) -> all.put(name, e.text())));
+    return all;
+  }
+
+  private static Map<Integer, String> reasons(Optional<Entry> table) {
+    Map<Integer, String> all = new LinkedHashMap<>();
+    table.ifPresent(
+        t ->
+            t.entries()
+                .forEach(
+                    (code, e) -> {
+                      if (!code.matches("[0-9]{1,3}") || Integer.parseInt(code) > GREATEST_REASON) {
+                        throw e.fault(PackWords.say("a-reason-has-a-code", GREATEST_REASON, code));
+                      }
+                      all.put(Integer.parseInt(code), e.text());
+                    }));
     return all;
   }
 

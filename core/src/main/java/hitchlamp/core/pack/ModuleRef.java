@@ -18,4 +18,8 @@ public record ModuleRef(
     String kind,
     int address,
     ConversionVersion conversion,
-    boolean services) {}
+    boolean services) {
+  /** Stands for the whole unit where no single module is meant. */
+  public static final ModuleRef UNIT =
+      new ModuleRef("", PackWords.say("the-unit"), "unit", -1, ConversionVersion.V4, false);
+}

@@ -1,5 +1,7 @@
 package hitchlamp.core.pack;
 
+import java.util.Map;
+
 /**
  * Something that a module does by itself when it is told to: a routine of ISO 14229.
  *
@@ -9,6 +11,8 @@ package hitchlamp.core.pack;
  * @param identifier of the routine
  * @param seconds that it takes at most
  * @param results true where it tells what it found
+ * @param everySeconds so often it is asked how far it is, 0 where its answer is waited for
+ * @param reasons why it broke off, by the code that it tells
  * @param stops true where it can be stopped; otherwise it ends with its session
  */
 public record RoutineSpec(
@@ -18,4 +22,6 @@ public record RoutineSpec(
     int identifier,
     double seconds,
     boolean results,
-    boolean stops) {}
+    boolean stops,
+    double everySeconds,
+    Map<Integer, String> reasons) {}

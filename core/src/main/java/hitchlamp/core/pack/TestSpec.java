@@ -12,7 +12,8 @@ import java.util.Map;
  * @param title as the user reads it
  * @param answers what it tells, as a sentence
  * @param system of the unit under which it is listed
- * @param role of the module that is tested; {@link #ANY} for every module with services
+ * @param role of the module that is tested; {@link #ANY} for every module with services, {@link
+ *     #UNIT} for the whole unit
  * @param minutes that it takes about
  * @param engine what the engine does meanwhile, in words
  * @param risk 0 nothing moves, 1 something moves or changes, 2 hot, fast or loud
@@ -59,6 +60,14 @@ public record TestSpec(
     Place place) {
   /** Role that stands for every module with services. */
   public static final String ANY = "any";
+
+  /** Role of a test of the whole unit, not of one module. */
+  public static final String UNIT = "unit";
+
+  /** True where the whole unit is tested, not one module. */
+  public boolean ofUnit() {
+    return role.equals(UNIT);
+  }
 
   /** True where a module of a role can be tested. */
   public boolean isFor(String role) {

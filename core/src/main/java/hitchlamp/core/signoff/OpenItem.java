@@ -4,8 +4,6 @@ import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
-import hitchlamp.core.fault.LampLine;
-import hitchlamp.core.fault.LampVerdict;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.Readiness;
@@ -34,7 +32,6 @@ public record OpenItem(Said says, String next) {
    * @param last the newest read; empty where there is none
    * @param leads of that read
    * @param reads number of reads stored in the job
-   * @param lamps of the last lamp check, none where there was none
    * @param story findings of the last read of the story, none where there was none
    * @param tests of the job; the newest of each counts
    * @param traces of the job
@@ -43,7 +40,6 @@ public record OpenItem(Said says, String next) {
       Optional<FaultReading> last,
       List<Lead> leads,
       int reads,
-      List<LampLine> lamps,
       List<Finding> story,
       List<Tested> tests,
       List<Traced> traces) {
@@ -108,12 +104,6 @@ public record OpenItem(Said says, String next) {
                     m.target().title().toLowerCase(Locale.ROOT),
                     String.join(", ", idle)),
                 SignoffWords.say("drive-until-they-have-run-only")));
-      }
-    }
-    for (LampLine l : lamps) {
-      LampVerdict v = LampVerdict.of(l);
-      if (v.verdict() == Verdict.FAIL) {
-        open.add(new OpenItem(l.lamp().title() + ": " + v.says(), v.next()));
       }
     }
     story.stream().filter(Finding::wiped).forEach(f -> open.add(new OpenItem(f.title(), f.next())));

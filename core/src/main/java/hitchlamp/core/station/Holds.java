@@ -1,6 +1,8 @@
 package hitchlamp.core.station;
 
+import hitchlamp.core.uds.NegativeCode;
 import hitchlamp.core.uds.Reply;
+import hitchlamp.core.uds.Services;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -226,7 +228,7 @@ final class Holds {
         (reply, sent) -> {
           ending.asking = false;
           ending.sent = Math.max(ending.sent, sent);
-          if (!(reply instanceof Reply.Positive)) {
+          if (!(reply instanceof Reply.Positive || runsNoMore(e.hold, reply))) {
             e.failed = true;
           } else if (e.hold.session()) {
             gone(ofModule(module));
@@ -235,6 +237,13 @@ final class Holds {
           }
           step(module);
         });
+  }
+
+  /** A routine that has ended by itself refuses to be stopped (ISO 14229-1, from memory). */
+  private static boolean runsNoMore(Hold hold, Reply reply) {
+    return (hold.letGo()[0] & 0xFF) == Services.ROUTINE
+        && reply instanceof Reply.Refused r
+        && r.code().code() == NegativeCode.REQUEST_SEQUENCE_ERROR;
   }
 
   /** What was not confirmed ends with the session in which it was commanded. */

@@ -51,7 +51,7 @@ final class OldOperatorLines {
                 Double.parseDouble(m.group(5))));
     line(
         "prepared a cutout of (\\d{1,3}) by (\\S+)",
-        m -> OperatorEvent.prepared(m.group(2), "cutout", Integer.parseInt(m.group(1))));
+        m -> OperatorEvent.prepared(m.group(2), "cutout", Integer.parseInt(m.group(1)), false));
     line("said to the test: (.{1,80})", m -> act(ACTS.getOrDefault(m.group(1), m.group(1))));
     line(
         "left held at (\\d{1,3}): ((?:[0-9a-f]{2}){1,7})( session)?",

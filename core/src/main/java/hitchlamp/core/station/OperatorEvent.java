@@ -84,9 +84,13 @@ public record OperatorEvent(String procedure, String action, List<String> argume
     return of(LISTEN, BEGIN, address, conversion, String.join(",", signs), gone, seconds);
   }
 
-  /** A test was prepared. */
-  public static OperatorEvent prepared(String pack, String test, int address) {
-    return of(TRIAL, PREPARE, pack, test, address);
+  /**
+   * A test was prepared.
+   *
+   * @param usedUp true where it was run already in this key cycle, and may be only once
+   */
+  public static OperatorEvent prepared(String pack, String test, int address, boolean usedUp) {
+    return of(TRIAL, PREPARE, pack, test, address, usedUp);
   }
 
   /** What an earlier hook-up left held is let go of first. */

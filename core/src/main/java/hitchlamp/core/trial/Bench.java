@@ -1,5 +1,6 @@
 package hitchlamp.core.trial;
 
+import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.GuardSpec;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
@@ -11,10 +12,12 @@ import hitchlamp.core.station.Procedure;
 import hitchlamp.core.trial.BenchState.Ending;
 import hitchlamp.core.trial.BenchState.Stage;
 import hitchlamp.core.uds.Reply;
+import hitchlamp.core.watch.Poll;
 import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -64,12 +67,12 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private final TestKind<S, O> kind;
   private final TestSpec spec;
   private final Pack pack;
-  private final ModuleRef module;
+  private final TestedUnit of;
   private final S setup;
   private final Script<O> script;
   private final BenchScene scene;
   private final BenchDialogue dialogue;
-  private final Conditions conditions;
+  private final BenchStart start;
   private Stage stage = Stage.PREPARING;
   private Ending ending = Ending.NOT_YET;
   private Said says = TrialWords.said("every-condition-must-hold");
@@ -77,35 +80,34 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private String held = "";
   private boolean commanded;
   private long alive;
-  private long beginsAt;
-  private long soonUntil = Long.MAX_VALUE;
+  private List<Step.Choice> choices = List.of();
 
-  private Bench(TestKind<S, O> kind, TestSpec spec, Pack pack, ModuleRef module) {
+  private Bench(TestKind<S, O> kind, TestSpec spec, Pack pack, TestedUnit of) {
     this.kind = kind;
     this.spec = spec;
     this.pack = pack;
-    this.module = module;
+    this.of = of;
     this.setup = kind.read(spec, pack);
     this.script = kind.script(setup);
-    this.scene = new BenchScene(spec, pack, module);
-    this.dialogue = new BenchDialogue(spec, pack, module, scene);
-    this.conditions = new Conditions(spec.conditions(), pack);
+    this.scene = new BenchScene(spec, pack, of);
+    this.dialogue = new BenchDialogue(spec, pack, of.module(), scene);
+    this.start = new BenchStart(spec, pack, of, scene);
   }
 
   /**
    * A run of a test.
    *
    * @param spec of the pack
-   * @param module that is tested
+   * @param of what is tested
    */
-  public static Bench<?, ?> of(TestSpec spec, Pack pack, ModuleRef module) {
-    return of(TestKinds.of(spec), spec, pack, module);
+  public static Bench<?, ?> of(TestSpec spec, Pack pack, TestedUnit of) {
+    return of(TestKinds.of(spec), spec, pack, of);
   }
 
   /** A run of a test whose kind is known. */
   public static <S, O> Bench<S, O> of(
-      TestKind<S, O> kind, TestSpec spec, Pack pack, ModuleRef module) {
-    return new Bench<>(kind, spec, pack, module);
+      TestKind<S, O> kind, TestSpec spec, Pack pack, TestedUnit of) {
+    return new Bench<>(kind, spec, pack, of);
   }
 
   /** True where an act can be understood by a test. */
@@ -132,10 +134,18 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
 
   /** The module that is tested. */
   public ModuleRef module() {
-    return module;
+    return of.module();
   }
 
-  /** True once its first command was given, whatever became of it. */
+  /** Values that it reads by identifier are handed on as they come. */
+  public void readTo(Poll.Out to) {
+    scene.readTo(to);
+  }
+
+  /**
+   * True once it has begun, which for most means that its first command was given, whatever became
+   * of it.
+   */
   public boolean commanded() {
     return commanded;
   }
@@ -156,7 +166,11 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       alive = scene.now();
       out.add(new Command.WakeAt(scene.now() + LOOK_MICROS));
     } else if (event instanceof Event.Heard h) {
-      scene.heard(h.message());
+      heard(h.message());
+    } else if (event instanceof Event.Claimed c) {
+      if (stage == Stage.RUNNING) {
+        script.claimed(c.address(), scene);
+      }
     } else if (event instanceof Event.Ticked) {
       look(out);
       if (!finished()) {
@@ -169,7 +183,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     } else if (event instanceof Event.StopAsked) {
       end(Ending.STOPPED, TrialWords.said("stopped"), out);
     } else if (event instanceof Event.LettingGo g) {
-      lettingGo(g.holdId());
+      lettingGo(g.holdId(), out);
     } else if (event instanceof Event.LetGo g) {
       gone(g, out);
     } else if (event instanceof Event.NotTaken) {
@@ -178,6 +192,14 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       says = TrialWords.said("the-module-has-still-to-let-go");
     }
     return out;
+  }
+
+  private void heard(Message message) {
+    start.heard(message);
+    scene.heard(message);
+    if (stage == Stage.RUNNING) {
+      script.heard(message, scene);
+    }
   }
 
   /** Looks around ten times a second: lets go where something is not as it must be. */
@@ -197,10 +219,10 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
           TrialWords.said(
               "no-browser-has-looked-on-for", Figure.whole(patience / 1e6, Unit.SECOND)),
           out);
-    } else if (stage == Stage.PREPARING && scene.now() >= soonUntil - SOON_MICROS) {
-      beginSoon(out);
+    } else if (stage == Stage.PREPARING) {
+      begun(start.waiting(), out);
     } else if (stage == Stage.COUNTDOWN) {
-      countDown(out);
+      begun(start.counting(), out);
     } else if (stage == Stage.RUNNING) {
       scene.trace(held);
       watch(out);
@@ -208,23 +230,24 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
   }
 
-  private void beginSoon(List<Command> out) {
-    begin(out);
-    if (stage == Stage.PREPARING && scene.now() >= soonUntil) {
-      end(Ending.REFUSED, says, out);
-    }
-  }
-
-  private void countDown(List<Command> out) {
-    if (conditions.now(scene).stream().anyMatch(c -> !c.holds())) {
-      stage = Stage.PREPARING;
-      says = TrialWords.said("a-condition-no-longer-holds");
-    } else if (scene.now() >= beginsAt) {
-      open(out);
+  private void begun(BenchStart.Now now, List<Command> out) {
+    switch (now) {
+      case COUNTS_DOWN -> {
+        stage = Stage.COUNTDOWN;
+        says = TrialWords.said("it-begins-in-a-moment");
+      }
+      case BREAKS_OFF -> {
+        stage = Stage.PREPARING;
+        says = TrialWords.said("a-condition-no-longer-holds");
+      }
+      case BEGINS -> open(out);
+      case GIVEN_UP -> end(Ending.REFUSED, start.open(), out);
+      case WAITS -> {}
     }
   }
 
   private void watch(List<Command> out) {
+    dialogue.askHowFar(out);
     Said stayedAway = dialogue.follow();
     if (stayedAway != null) {
       refused(stayedAway, out);
@@ -262,6 +285,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
     Step next = script.next(scene);
     says = noted(next.says());
+    choices = next instanceof Step.Ask ask ? ask.choices() : List.of();
     if (next instanceof Step.Set set) {
       hold(set.inOrder(), out);
     } else if (next instanceof Step.Run run) {
@@ -339,9 +363,9 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     alive = scene.now();
     switch (act.action()) {
       case BEGIN -> begin(out);
-      case BEGIN_SOON -> soonUntil = scene.now() + SOON_MICROS;
+      case BEGIN_SOON -> start.soon();
       case END -> end(Ending.ENDED, TrialWords.said("ended"), out);
-      case VOUCH -> conditions.vouch(act.arguments().get(0));
+      case VOUCH -> start.vouch(act.arguments().get(0));
       default -> {
         if (stage == Stage.RUNNING || stage == Stage.OPENING) {
           note =
@@ -361,26 +385,21 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     if (stage != Stage.PREPARING) {
       return;
     }
-    List<Condition> open = conditions.now(scene).stream().filter(c -> !c.holds()).toList();
-    if (!open.isEmpty()) {
-      says =
-          TrialWords.said(
-              "not-begun",
-              Said.joined(". ", open.stream().map(Condition::says).toList()),
-              open.get(0).how());
-      return;
-    }
-    beginsAt = scene.now() + Math.round(spec.delaySeconds() * 1e6);
-    if (spec.delaySeconds() > 0) {
-      stage = Stage.COUNTDOWN;
-      says = TrialWords.said("it-begins-in-a-moment");
+    Said open = start.open();
+    if (open != null) {
+      says = open;
     } else {
-      open(out);
+      begun(start.begin(), out);
     }
   }
 
   private void open(List<Command> out) {
     commanded = true;
+    if (!kind.commands()) {
+      stage = Stage.RUNNING;
+      step(out);
+      return;
+    }
     stage = Stage.OPENING;
     says = TrialWords.said("opening-a-session-with-the-module");
     dialogue.open(out);
@@ -406,14 +425,16 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   }
 
   private void end(Ending how, Said why, List<Command> out) {
-    if (stage == Stage.PREPARING || stage == Stage.COUNTDOWN) {
+    choices = List.of();
+    if (stage == Stage.PREPARING || stage == Stage.COUNTDOWN || !kind.commands()) {
+      script.leaving(scene);
       stage = Stage.ENDED;
       ending = how;
       says = why;
     } else if (stage != Stage.LETTING_GO) {
+      List<String> holds = dialogue.holds();
       leave(how, why);
-      scene.taken().keySet().forEach(name -> out.add(new Command.Release(dialogue.holdOf(name))));
-      out.add(new Command.Release(dialogue.session()));
+      holds.forEach(h -> out.add(new Command.Release(h)));
     }
   }
 
@@ -428,12 +449,16 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   }
 
   /** Something is being let go of from outside. */
-  private void lettingGo(String holdId) {
+  private void lettingGo(String holdId, List<Command> out) {
     if (stage != Stage.OPENING && stage != Stage.RUNNING) {
       return;
     }
     if (holdId.equals(dialogue.session())) {
       leave(Ending.STOPPED, TrialWords.said("let-go-of-everything"));
+      return;
+    }
+    if (dialogue.isRoutine(holdId)) {
+      end(Ending.STOPPED, TrialWords.said("let-go-of-everything"), out);
       return;
     }
     for (String name : List.copyOf(scene.taken().keySet())) {
@@ -477,6 +502,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
           held.isEmpty()
               ? TrialWords.said("the-link-broke-with-nothing-held")
               : TrialWords.said("the-link-broke-while-held", held);
+      choices = List.of();
       stage = Stage.ENDED;
       ending = Ending.LINK_LOST;
     }
@@ -489,8 +515,10 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
         stage,
         ending,
         says,
-        stage == Stage.PREPARING || stage == Stage.COUNTDOWN ? conditions.now(scene) : List.of(),
-        stage == Stage.COUNTDOWN ? Math.max(0, (beginsAt - scene.now()) / 1e6) : 0,
+        stage == Stage.PREPARING || stage == Stage.COUNTDOWN ? start.now() : List.of(),
+        stage == Stage.COUNTDOWN ? start.secondsLeft() : 0,
+        choices,
+        stage == Stage.RUNNING ? dialogue.progress() : Optional.empty(),
         scene.setPoints(),
         scene.newest(),
         seen,

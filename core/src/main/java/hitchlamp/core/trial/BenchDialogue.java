@@ -15,9 +15,12 @@ import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.Services;
 import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * What the bench asks of its module, one thing at a time, and what the answers say of controls and
@@ -47,6 +50,9 @@ final class BenchDialogue {
     }
   }
 
+  /** Bytes of an answer before what a routine reports: service, what was asked, the routine. */
+  private static final int FOUND_AT = 4;
+
   private enum Asked {
     NOTHING,
     SESSION,
@@ -68,6 +74,8 @@ final class BenchDialogue {
   private long setAt;
   private String running = "";
   private long ranSince;
+  private long askAt = Long.MAX_VALUE;
+  private int percent = -1;
   private int nextRead;
 
   BenchDialogue(TestSpec spec, Pack pack, ModuleRef module, BenchScene scene) {
@@ -86,6 +94,26 @@ final class BenchDialogue {
   /** Name of the hold of a control. */
   String holdOf(String control) {
     return spec.id() + " " + control + " " + module.address();
+  }
+
+  private String holdOfRoutine() {
+    return spec.id() + " runs " + module.address();
+  }
+
+  /** True for the hold of the routine that runs. */
+  boolean isRoutine(String hold) {
+    return !running.isEmpty() && hold.equals(holdOfRoutine());
+  }
+
+  /** Names of everything that is held, in the order in which it is let go of. */
+  List<String> holds() {
+    List<String> all = new ArrayList<>();
+    scene.taken().keySet().forEach(name -> all.add(holdOf(name)));
+    if (!running.isEmpty() && routine().stops()) {
+      all.add(holdOfRoutine());
+    }
+    all.add(session());
+    return all;
   }
 
   /** True while a command or a routine is not answered; reading a value waits for anything. */
@@ -153,7 +181,20 @@ final class BenchDialogue {
     if (running.isEmpty() && scene.routine(name).isEmpty()) {
       running = name;
       ranSince = scene.now();
+      askAt = Long.MAX_VALUE;
+      percent = -1;
       RoutineSpec r = routine();
+      if (r.stops()) {
+        out.add(
+            new Command.Take(
+                Hold.control(
+                    holdOfRoutine(),
+                    TrialWords.say("it-runs", r.title()),
+                    TrialWords.say("stop-it", r.title()),
+                    scene.now(),
+                    module.address(),
+                    Services.stop(r.identifier()))));
+      }
       call(Asked.START, Services.start(r.identifier()), Math.round(r.seconds() * 1e6), out);
     }
   }
@@ -193,7 +234,7 @@ final class BenchDialogue {
       case CONTROL -> controlled(reply, out);
       case READ_BACK -> readBack(reply);
       case START -> started(reply, out);
-      case RESULTS -> routineEnded(reply);
+      case RESULTS -> results(reply, out);
       case VALUE -> {
         if (reply instanceof Reply.Positive p) {
           scene.told(reads.get(nextRead), p);
@@ -260,18 +301,80 @@ final class BenchDialogue {
 
   private Answer started(Reply reply, List<Command> out) {
     RoutineSpec r = routine();
-    if (!(reply instanceof Reply.Positive) || !r.results()) {
-      return routineEnded(reply);
+    if (!(reply instanceof Reply.Positive p)) {
+      return ended(new RoutineEnd(false, reply.says(), new byte[0]), out);
     }
-    byte[] request = Services.results(r.identifier());
-    call(Asked.RESULTS, request, Math.round(r.seconds() * 1e6), out);
+    if (r.stops()) {
+      out.add(new Command.Confirm(holdOfRoutine()));
+    }
+    if (r.everySeconds() > 0) {
+      askAt = scene.now() + Math.round(r.everySeconds() * 1e6);
+    } else if (r.results()) {
+      askForResults(Math.round(r.seconds() * 1e6), out);
+    } else {
+      return ended(new RoutineEnd(true, TrialWords.say("it-did-it"), p.data()), out);
+    }
     return Answer.NOTED;
   }
 
-  private Answer routineEnded(Reply reply) {
-    scene.ended(running, reply);
+  private void askForResults(long patience, List<Command> out) {
+    call(Asked.RESULTS, Services.results(routine().identifier()), patience, out);
+  }
+
+  /** Asks a routine that tells it how far it is, where it is time. */
+  void askHowFar(List<Command> out) {
+    if (asked == Asked.NOTHING && !running.isEmpty() && scene.now() >= askAt) {
+      askAt = Long.MAX_VALUE;
+      askForResults(Exchange.FIRST_MICROS, out);
+    }
+  }
+
+  private Answer results(Reply reply, List<Command> out) {
+    RoutineSpec r = routine();
+    if (!(reply instanceof Reply.Positive p)) {
+      return ended(new RoutineEnd(false, reply.says(), new byte[0]), out);
+    }
+    if (r.everySeconds() == 0) {
+      return ended(
+          new RoutineEnd(true, TrialWords.say("it-did-it"), found(p.data(), FOUND_AT)), out);
+    }
+    RoutineStatus status = RoutineStatus.of(p.data(), FOUND_AT);
+    if (status.state() == RoutineStatus.State.RUNS) {
+      percent = status.percent();
+      askAt = scene.now() + Math.round(r.everySeconds() * 1e6);
+      return Answer.NOTED;
+    }
+    boolean done = status.state() == RoutineStatus.State.DONE;
+    return ended(
+        new RoutineEnd(
+            done,
+            done ? TrialWords.say("it-did-it") : status.says(r),
+            found(p.data(), FOUND_AT + RoutineStatus.BYTES)),
+        out);
+  }
+
+  private static byte[] found(byte[] data, int from) {
+    return from >= data.length ? new byte[0] : Arrays.copyOfRange(data, from, data.length);
+  }
+
+  private Answer ended(RoutineEnd end, List<Command> out) {
+    if (routine().stops()) {
+      out.add(new Command.Release(holdOfRoutine()));
+    }
+    scene.ended(running, end);
     running = "";
     return Answer.NOTED;
+  }
+
+  /** How far the routine is that runs; empty where none does. */
+  Optional<BenchState.Progress> progress() {
+    if (running.isEmpty()) {
+      return Optional.empty();
+    }
+    double gone = (scene.now() - ranSince) / 1e6;
+    double left =
+        percent > 0 ? gone * (100 - percent) / percent : Math.max(0, routine().seconds() - gone);
+    return Optional.of(new BenchState.Progress(routine().title(), gone, left, percent));
   }
 
   /** Why something has been held or has run for long enough; null where nothing has. */

@@ -5,11 +5,11 @@ import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.ConditionSpec;
 import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.pack.GuardSpec;
-import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.uds.Reply;
+import hitchlamp.core.watch.Poll;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -30,20 +30,28 @@ final class BenchScene implements Scene {
 
   private final TestSpec spec;
   private final Pack pack;
+  private final String module;
   private final int address;
   private final Map<Integer, SampleWindow> values = new LinkedHashMap<>();
   private final Set<Integer> anywhere = new HashSet<>();
   private final Map<String, SampleWindow> reads = new LinkedHashMap<>();
   private final Map<String, ControlState> controls = new LinkedHashMap<>();
-  private final Map<String, Reply> routines = new HashMap<>();
+  private final Map<String, RoutineEnd> routines = new HashMap<>();
+  private final Map<Integer, String> modules = new HashMap<>();
+  private Poll.Out readTo = (module, address, identifier, raw, at) -> {};
   private final List<BenchTrace.Point> trace = new ArrayList<>();
   private long now;
   private long tracedAt = Long.MIN_VALUE / 2;
 
-  BenchScene(TestSpec spec, Pack pack, ModuleRef module) {
+  BenchScene(TestSpec spec, Pack pack, TestedUnit of) {
     this.spec = spec;
     this.pack = pack;
-    this.address = module.address();
+    this.module = of.module().kind();
+    this.address = of.module().address();
+    pack.modules().values().forEach(m -> modules.put(m.address(), m.id()));
+    of.modules().stream()
+        .filter(m -> !m.kind().isEmpty())
+        .forEach(m -> modules.put(m.address(), m.kind()));
     spec.values().forEach(spn -> values.put(spn, new SampleWindow()));
     for (ConditionSpec c : spec.conditions()) {
       want(c.of(), c.anywhere());
@@ -99,6 +107,7 @@ final class BenchScene implements Scene {
     }
     if (RawValue.of(raw, of.bits()) == RawValue.VALID) {
       reads.get(name).add(p.micros(), raw * of.scale() + of.offset());
+      readTo.value(module, address, spec.reads().get(name), raw, p.micros());
     }
   }
 
@@ -106,8 +115,12 @@ final class BenchScene implements Scene {
     controls.put(name, state);
   }
 
-  void ended(String routine, Reply reply) {
-    routines.put(routine, reply);
+  void ended(String routine, RoutineEnd end) {
+    routines.put(routine, end);
+  }
+
+  void readTo(Poll.Out to) {
+    readTo = to;
   }
 
   /** Controls that are not with their module, in the order in which the pack names them. */
@@ -149,7 +162,8 @@ final class BenchScene implements Scene {
 
   /** Notes what there is, where it is time. */
   void trace(String held) {
-    if (now - tracedAt < TRACE_MICROS || trace.size() >= MOST_TRACE) {
+    boolean nothing = spec.values().isEmpty() && reads.isEmpty();
+    if (nothing || now - tracedAt < TRACE_MICROS || trace.size() >= MOST_TRACE) {
       return;
     }
     tracedAt = now;
@@ -203,7 +217,12 @@ final class BenchScene implements Scene {
   }
 
   @Override
-  public Optional<Reply> routine(String name) {
+  public String moduleAt(int address) {
+    return modules.getOrDefault(address, "");
+  }
+
+  @Override
+  public Optional<RoutineEnd> routine(String name) {
     return Optional.ofNullable(routines.get(name));
   }
 }

@@ -3,6 +3,7 @@ package hitchlamp.core.trial;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.words.Said;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * How far a test is and what it has shown.
@@ -12,6 +13,8 @@ import java.util.List;
  * @param says what happened last and what is to be done
  * @param conditions while it has not begun
  * @param countdownSeconds until the first command; 0 where none runs
+ * @param choices answers to what is asked now
+ * @param progress of the routine that runs now
  * @param setPoints controls that are not with their module
  * @param now the newest of each value that is looked at
  * @param observed what was seen
@@ -25,6 +28,8 @@ public record BenchState<O>(
     Said says,
     List<Condition> conditions,
     double countdownSeconds,
+    List<Step.Choice> choices,
+    Optional<Progress> progress,
     List<SetPoint> setPoints,
     List<Now> now,
     O observed,
@@ -65,6 +70,16 @@ public record BenchState<O>(
     /** The module did not confirm that it has let go. */
     NOT_CONFIRMED
   }
+
+  /**
+   * How far a routine is.
+   *
+   * @param title of the routine
+   * @param seconds since it began
+   * @param leftSeconds that it may still take: by what it reports, otherwise at most
+   * @param percent that it reports, -1 where it reports none
+   */
+  public record Progress(String title, double seconds, double leftSeconds, int percent) {}
 
   /**
    * A control in the tester's hand.

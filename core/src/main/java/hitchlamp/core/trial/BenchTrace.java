@@ -1,5 +1,6 @@
 package hitchlamp.core.trial;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -16,6 +17,29 @@ public record BenchTrace(List<String> names, List<String> units, List<Point> poi
     names = List.copyOf(names);
     units = List.copyOf(units);
     points = List.copyOf(points);
+  }
+
+  /** A stretch of time in which the same was held. */
+  public record Held(long fromMicros, long toMicros, String what) {}
+
+  /** The stretches in which something was held, in order. */
+  public List<Held> held() {
+    List<Held> all = new ArrayList<>();
+    String what = "";
+    long from = 0;
+    for (Point p : points) {
+      if (!p.held().equals(what)) {
+        if (!what.isEmpty()) {
+          all.add(new Held(from, p.micros(), what));
+        }
+        what = p.held();
+        from = p.micros();
+      }
+    }
+    if (!what.isEmpty()) {
+      all.add(new Held(from, points.get(points.size() - 1).micros(), what));
+    }
+    return List.copyOf(all);
   }
 
   /**

@@ -1,12 +1,14 @@
 package hitchlamp.core.trial;
 
-import hitchlamp.core.uds.Reply;
 import java.util.Optional;
 
 /** What a script sees of the unit. */
 public interface Scene {
   /** Bus time now, microseconds. */
   long now();
+
+  /** Id in the pack of the module at an address; empty where none is known there. */
+  String moduleAt(int address);
 
   /** What a value was, as its module reports it; no values where it never did. */
   SampleWindow value(int spn);
@@ -18,5 +20,5 @@ public interface Scene {
   ControlState control(String name);
 
   /** What a routine ended with, by the kind's name for it; empty before. */
-  Optional<Reply> routine(String name);
+  Optional<RoutineEnd> routine(String name);
 }

@@ -1,5 +1,6 @@
 package hitchlamp.core.trial;
 
+import hitchlamp.core.j1939.Message;
 import hitchlamp.core.words.Said;
 import java.util.Optional;
 
@@ -18,6 +19,12 @@ public interface Script<O> {
    * @return why it cannot be; empty where it is done
    */
   Optional<Said> act(Act act, Scene scene);
+
+  /** A message was on the bus. */
+  default void heard(Message message, Scene scene) {}
+
+  /** A module claimed its address, as it does when its supply comes. */
+  default void claimed(int address, Scene scene) {}
 
   /**
    * Everything is about to be let go of, and not because the script wants it: what was seen until

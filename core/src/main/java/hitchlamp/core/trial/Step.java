@@ -21,6 +21,20 @@ public sealed interface Step {
   /** The module runs a routine, then tells what it found where it does so. */
   record Run(String routine, Said says) implements Step {}
 
+  /**
+   * A person is asked, or has to do something. What is held stays held.
+   *
+   * @param choices answers that stand as buttons under what is said; none where the board asks
+   */
+  record Ask(List<Choice> choices, Said says) implements Step {
+    public Ask {
+      choices = List.copyOf(choices);
+    }
+  }
+
+  /** An answer, with the act that it is. */
+  record Choice(Act act, Said label) {}
+
   /** It is over. */
   record Done(boolean complete, Said says) implements Step {}
 

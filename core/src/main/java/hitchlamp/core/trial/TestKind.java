@@ -23,6 +23,11 @@ public interface TestKind<S, O> {
   /** True where a person must be there: without that browser everything is let go of at once. */
   boolean handsOn();
 
+  /** False where it only listens and asks: no session is opened, and no seat is needed. */
+  default boolean commands() {
+    return true;
+  }
+
   /**
    * The set-up that a pack gives.
    *

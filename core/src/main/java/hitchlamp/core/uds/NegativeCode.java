@@ -17,6 +17,9 @@ public record NegativeCode(int code) {
   /** What must hold first does not, the engine standing still for instance. */
   public static final int CONDITIONS_NOT_CORRECT = 0x22;
 
+  /** Something else must be asked first, or what is to be stopped does not run. */
+  public static final int REQUEST_SEQUENCE_ERROR = 0x24;
+
   private static final Map<Integer, String> WORDS =
       Map.ofEntries(
           Map.entry(0x10, UdsWords.say("it-refuses-without-a-reason")),
@@ -26,7 +29,7 @@ public record NegativeCode(int code) {
           Map.entry(0x14, UdsWords.say("its-answer-would-be-too-long")),
           Map.entry(BUSY_REPEAT_REQUEST, UdsWords.say("it-is-busy")),
           Map.entry(CONDITIONS_NOT_CORRECT, UdsWords.say("its-conditions-do-not-hold")),
-          Map.entry(0x24, UdsWords.say("it-expects-another-request-first")),
+          Map.entry(REQUEST_SEQUENCE_ERROR, UdsWords.say("it-expects-another-request-first")),
           Map.entry(0x25, UdsWords.say("a-module-behind-it-does-not")),
           Map.entry(0x26, UdsWords.say("a-failure-prevents-it")),
           Map.entry(0x31, UdsWords.say("it-does-not-know-what-was")),

@@ -19,6 +19,7 @@ public final class Services {
   private static final int SUPPRESS_ANSWER = 0x80;
   private static final int ALL_RECORDS = 0xFF;
   private static final int START = 0x01;
+  private static final int STOP = 0x02;
   private static final int RESULTS = 0x03;
   private static final int RETURN_CONTROL = 0x00;
   private static final int SHORT_TERM = 0x03;
@@ -70,7 +71,12 @@ public final class Services {
     return bytes(ROUTINE, START, routine >> 8, routine);
   }
 
-  /** What a routine found. */
+  /** Stops a routine. */
+  public static byte[] stop(int routine) {
+    return bytes(ROUTINE, STOP, routine >> 8, routine);
+  }
+
+  /** What a routine found, or how far it is. */
   public static byte[] results(int routine) {
     return bytes(ROUTINE, RESULTS, routine >> 8, routine);
   }

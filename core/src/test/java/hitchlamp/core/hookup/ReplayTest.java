@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.fault.FaultCall;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
@@ -13,6 +12,7 @@ import hitchlamp.core.pack.PackReader;
 import hitchlamp.core.station.FakeBus;
 import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
+import hitchlamp.core.trial.BenchState;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -45,6 +45,9 @@ class ReplayTest {
             engine: {title: Engine, function: 0, address: 0, conversion: v3}
           lamps:
             stop: {title: Stop lamp, by: [engine], fault: stop}
+          tests:
+            lamps: {kind: lamps, title: Lamp check, answers: Whether., system: Electrical, module: unit,
+                    minutes: 1, engine: standing, risk: 0, longest: 300, source: none}
           """);
   private static final Name OWN = new Name(77);
 
@@ -161,42 +164,38 @@ class ReplayTest {
     assertThat(again(bus.stored.subList(1, bus.stored.size()))).isEmpty();
   }
 
-  @Test
-  void aStoredLampCheckComesToTheSameLamps() {
-    LampCheck check = new LampCheck(LAMPS, List.of());
-    bus.tape.operator(
-        OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.BEGIN, "p"), bus.station.now());
-    bus.station.run(check);
-    bus.runUntil(bus.now() + 2_000_000);
-    bus.put(1_000, Frame.extended(0x18FECA00, 0x10, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
-    bus.put(3_000_000, Frame.extended(0x18FECA00, 0, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
-    bus.runUntil(bus.now() + 9_000_000);
-    bus.tape.operator(
-        OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.ANSWER, "stop=NEVER_LIT"),
-        bus.station.now());
-    bus.station.say(check, "stop=NEVER_LIT");
-    assertThat(check.result().stage()).isEqualTo(LampCheck.Stage.DONE);
+  private BenchState<?> lampsAgain() {
     List<FrameBlock.Entry> entries = FrameBlock.decode(FrameBlock.encode(bus.stored));
     Replay replay = new Replay(entries.iterator(), id -> LAMPS, new Station.Listener() {});
     while (replay.step()) {
       // one entry after the other
     }
-    assertThat(replay.lampCheck()).contains(check.result());
+    return replay.trial().orElseThrow();
+  }
+
+  private void stored(String action, Object... arguments) {
+    bus.tape.operator(OperatorEvent.of(OperatorEvent.LAMPS, action, arguments), bus.station.now());
   }
 
   @Test
-  void aStoppedLampCheckIsStoppedAgain() {
-    LampCheck check = new LampCheck(LAMPS, List.of());
-    bus.tape.operator(
-        OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.BEGIN, "p"), bus.station.now());
-    bus.station.run(check);
+  void aLampCheckStoredBeforeTheBenchComesToItsLamps() {
+    stored(OperatorEvent.BEGIN, "p");
+    bus.runUntil(bus.now() + 2_000_000);
+    bus.put(1_000, Frame.extended(0x18FECA00, 0x10, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
+    bus.put(3_000_000, Frame.extended(0x18FECA00, 0, 0xFF, 0, 0, 0, 0, 0xFF, 0xFF));
+    bus.runUntil(bus.now() + 9_000_000);
+    stored(OperatorEvent.ANSWER, "stop=NEVER_LIT");
+    BenchState<?> again = lampsAgain();
+    assertThat(again.ending()).isEqualTo(BenchState.Ending.COMPLETE);
+    assertThat(again.judgement().says().toString())
+        .contains("Commanded on by the engine module, and it never lit.");
+  }
+
+  @Test
+  void aLampCheckThatWasStoppedIsStoppedAgain() {
+    stored(OperatorEvent.BEGIN, "p");
     bus.runUntil(bus.now() + 500_000);
-    bus.tape.operator(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.STOP), bus.station.now());
-    bus.station.stop(check);
-    Replay replay = new Replay(bus.stored.iterator(), id -> LAMPS, new Station.Listener() {});
-    while (replay.step()) {
-      // one entry after the other
-    }
-    assertThat(replay.lampCheck().orElseThrow().stage()).isEqualTo(LampCheck.Stage.STOPPED);
+    stored(OperatorEvent.STOP);
+    assertThat(lampsAgain().ending()).isEqualTo(BenchState.Ending.ENDED);
   }
 }

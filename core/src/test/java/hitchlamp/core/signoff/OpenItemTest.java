@@ -9,7 +9,6 @@ import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
-import hitchlamp.core.fault.LampLine;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.ModuleFaults;
@@ -18,7 +17,6 @@ import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Guide;
-import hitchlamp.core.pack.LampKind;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
@@ -76,13 +74,12 @@ class OpenItemTest {
 
   private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
     List<Lead> leads = Leads.find(r.faults(), Set.of(silent), TRUCK, r.engineHours(), List.of());
-    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of(), List.of(), List.of());
+    return OpenItem.of(Optional.of(r), leads, reads, List.of(), List.of(), List.of());
   }
 
   @Test
   void withoutAReadEverythingIsOpen() {
-    assertThat(
-            OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of(), List.of(), List.of()))
+    assertThat(OpenItem.of(Optional.empty(), List.of(), 0, List.of(), List.of(), List.of()))
         .singleElement()
         .satisfies(i -> assertThat(i.next()).contains("full roll"));
   }
@@ -131,13 +128,7 @@ class OpenItemTest {
         new Finding(Finding.Kind.USE, Said.plain("It idles 44 % of its hours."), List.of(), "");
     assertThat(
             OpenItem.of(
-                Optional.of(read(true)),
-                List.of(),
-                2,
-                List.of(),
-                List.of(wiped, use),
-                List.of(),
-                List.of()))
+                Optional.of(read(true)), List.of(), 2, List.of(wiped, use), List.of(), List.of()))
         .containsExactly(new OpenItem(wiped.title(), "Ask who."));
   }
 
@@ -205,35 +196,6 @@ class OpenItemTest {
   }
 
   @Test
-  void aLampThatFailsStaysOpenAndOneThatPassesDoesNot() {
-    LampKind stop =
-        new LampKind(
-            "stop", "Stop lamp", List.of("engine"), Optional.of(LampKind.Four.STOP), 0, "");
-    LampLine.Commanded lit = new LampLine.Commanded("engine", "Engine", true, true, true, true);
-    List<LampLine> dark = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.NEVER_LIT));
-    List<LampLine> sound = List.of(new LampLine(stop, List.of(lit), LampLine.Seen.LIT_THEN_OUT));
-    assertThat(
-            OpenItem.of(
-                Optional.of(read(true)), List.of(), 2, sound, List.of(), List.of(), List.of()))
-        .isEmpty();
-    assertThat(
-            OpenItem.of(
-                Optional.of(read(true)), List.of(), 2, dark, List.of(), List.of(), List.of()))
-        .singleElement()
-        .satisfies(
-            i -> {
-              assertThat(i.says().toString())
-                  .startsWith("Stop lamp: Commanded on by the engine module");
-              assertThat(i.next()).startsWith("The lamp itself");
-            });
-  }
-
-  private static Tested test(long id, String title, Verdict verdict) {
-    return new Tested(
-        id, title, Instant.EPOCH.plusSeconds(id), verdict, "Cylinder 4 does 41 %.", "Swap it.");
-  }
-
-  @Test
   void theNewestOfEachTestStandsOpenUnlessItPassed() {
     List<Tested> mended = List.of(test(2, "Cutout", Verdict.PASS), test(1, "Cutout", Verdict.FAIL));
     List<Tested> back = List.of(test(4, "Cutout", Verdict.FAIL), test(3, "Cutout", Verdict.PASS));
@@ -249,8 +211,12 @@ class OpenItemTest {
   }
 
   private static List<OpenItem> tested(List<Tested> tests) {
-    return OpenItem.of(
-        Optional.of(read(true)), List.of(), 2, List.of(), List.of(), tests, List.of());
+    return OpenItem.of(Optional.of(read(true)), List.of(), 2, List.of(), tests, List.of());
+  }
+
+  private static Tested test(long id, String title, Verdict verdict) {
+    return new Tested(
+        id, title, Instant.EPOCH.plusSeconds(id), verdict, "Cylinder 4 does 41 %.", "Swap it.");
   }
 
   private static Traced traced(Guide.Finding finding, String aside, String... assumed) {
@@ -266,8 +232,7 @@ class OpenItemTest {
   }
 
   private static List<OpenItem> tracing(Traced t) {
-    return OpenItem.of(
-        Optional.of(read(true)), List.of(), 2, List.of(), List.of(), List.of(), List.of(t));
+    return OpenItem.of(Optional.of(read(true)), List.of(), 2, List.of(), List.of(), List.of(t));
   }
 
   @Test

@@ -20,7 +20,7 @@ class OperatorEventTest {
             OperatorEvent.of(OperatorEvent.FAULTS, OperatorEvent.BEGIN, "orrendale-haulward"),
             OperatorEvent.of(OperatorEvent.ROLL, OperatorEvent.STOP),
             OperatorEvent.listened(0, "V3", List.of("102/4", "1569/any"), true, 30.5),
-            OperatorEvent.prepared("orrendale-haulward", "cutout", 0),
+            OperatorEvent.prepared("orrendale-haulward", "cutout", 0, false),
             OperatorEvent.of(OperatorEvent.TRIAL, "heard", 3, "SAME"))) {
       assertThat(OperatorEvent.read(e.line())).contains(e);
     }
@@ -58,7 +58,7 @@ class OperatorEventTest {
         "polls by p|act poll begin p",
         "stopped polling|act poll stop",
         "listened to 0 V3 for 102/4 1569/any to go 30.5|act listen begin 0 V3 102%2F4%2C1569%2Fany true 30.5",
-        "prepared a cutout of 0 by p|act trial prepare p cutout 0",
+        "prepared a cutout of 0 by p|act trial prepare p cutout 0 false",
         "said to the test: off 3|act trial off 3",
         "said to the test: all on|act trial all-on",
         "said to the test: stands|act trial vouch parked",

@@ -46,6 +46,9 @@ class BenchContractTest {
               "speed 900",
               "speed idle",
               "heard 1 SAME"),
+          "lamps",
+          List.of(
+              "key-off", "key-on", "seen stop NEVER_LIT", "seen stop LIT_THEN_OUT", "others-lit"),
           "routine",
           List.of(),
           "circuits",
@@ -63,9 +66,12 @@ class BenchContractTest {
           + "  cylinders: {title: Cylinders, module: engine, identifier: 0x0305, mask: 6, longest: 20, read-back: yes}\n"
           + "  speed: {title: Held speed, module: engine, identifier: 0x0306, bits: 16, scale: 0.125, unit: rpm, from: 600, to: 1200, within: 3, read-back: yes, feedback: {spn: 190, tolerance: 20}}\n"
           + "routines:\n"
-          + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 400}\n"
+          + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 60, stops: yes, every: 1, reasons: {3: it is too cold}}\n"
           + "  circuit-test: {title: Circuit test, module: any, identifier: 0x0203, seconds: 400, results: yes}\n"
+          + "lamps: {stop: {title: Stop lamp, by: [engine], fault: stop}, warning: {title: Warning lamp, by: [engine], fault: warning}}\n"
           + "tests:\n"
+          + "  lamps: {kind: lamps, title: Lamps, answers: Which., system: Electrical, module: unit, minutes: 1,"
+          + " engine: standing, risk: 0, longest: 300, source: none}\n"
           + "  circuits: {kind: circuits, title: Circuits, answers: Which., system: Electrical, module: any, minutes: 1,"
           + " engine: standing, risk: 0, longest: 600, uses: {routine: circuit-test}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
@@ -81,7 +87,7 @@ class BenchContractTest {
           + " {of: 84, above: 3, says: It moves.}],"
           + " figures: {at-once: 2, most: 3, settle: 1, weak-below: 0.75}, lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n";
 
-  private static final Pack PACK =
+  static final Pack PACK =
       new PackShelf(
               List.of(
                   PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n"),
@@ -98,7 +104,7 @@ class BenchContractTest {
                     .orElseThrow(() -> new AssertionError("no test of kind " + k.id() + " here")));
   }
 
-  private static BenchLife life(TestSpec spec, SplittableRandom dice) {
+  static BenchLife life(TestSpec spec, SplittableRandom dice) {
     return new BenchLife(spec, PACK, new HostileModule(WIDTHS), dice);
   }
 
@@ -214,7 +220,8 @@ class BenchContractTest {
     life.run(1);
     life.prepare();
     life.run(1);
-    if (!kind.handsOn()) {
+    life.module.takesSeconds = 2_000;
+    if (spec.uses().containsValue("circuit-test")) {
       life.module.troubles.add(HostileModule.Trouble.PENDS_FOR_EVER);
     }
     life.act("begin");

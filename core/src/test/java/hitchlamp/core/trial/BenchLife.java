@@ -108,8 +108,13 @@ final class BenchLife {
     station.letGoFirst(left);
   }
 
+  private TestedUnit of() {
+    ModuleRef of = TestedUnit.choices(spec, pack, List.of(ref)).get(0);
+    return new TestedUnit(of, List.of(ref), false);
+  }
+
   void prepare() {
-    told = new Told(Bench.of(spec, pack, ref));
+    told = new Told(Bench.of(spec, pack, of()));
     station.run(told);
   }
 
@@ -151,7 +156,7 @@ final class BenchLife {
 
   /** The same run from what it was told alone. */
   BenchState<?> again() {
-    Bench<?, ?> other = Bench.of(spec, pack, ref);
+    Bench<?, ?> other = Bench.of(spec, pack, of());
     told.events.forEach(other::on);
     return other.result();
   }

@@ -6,11 +6,8 @@ import hitchlamp.core.pack.ConditionSpec;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
 import hitchlamp.core.quantity.UnitSystem;
-import hitchlamp.core.uds.Reply;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 /** What must hold before a test begins: by what the unit reports, never by silence. */
@@ -43,64 +40,22 @@ class ConditionsTest {
         id, of, false, low, high, Double.POSITIVE_INFINITY, 2, vouch, "It holds.", "Do it.");
   }
 
-  /** A scene of values alone. */
-  private static final class Values implements Scene {
-    private final Map<Integer, SampleWindow> windows = new HashMap<>();
-    private long now;
-
-    Values put(int spn, long at, double value) {
-      windows.computeIfAbsent(spn, s -> new SampleWindow()).add(at, value);
-      now = Math.max(now, at);
-      return this;
-    }
-
-    Values at(long micros) {
-      now = micros;
-      return this;
-    }
-
-    @Override
-    public long now() {
-      return now;
-    }
-
-    @Override
-    public SampleWindow value(int spn) {
-      return windows.getOrDefault(spn, new SampleWindow());
-    }
-
-    @Override
-    public SampleWindow read(String name) {
-      return new SampleWindow();
-    }
-
-    @Override
-    public ControlState control(String name) {
-      return ControlState.returned(0);
-    }
-
-    @Override
-    public Optional<Reply> routine(String name) {
-      return Optional.empty();
-    }
-  }
-
   private static Condition.State state(ConditionSpec c, Scene scene) {
     return new Conditions(List.of(c), PACK).now(scene).get(0).state();
   }
 
   @Test
   void aValueWithinItsLimitsHoldsAndOneAtThemDoesNot() {
-    assertThat(state(IDLE, new Values().put(190, 5, 600))).isEqualTo(Condition.State.HOLDS);
+    assertThat(state(IDLE, new QuietScene().put(190, 5, 600))).isEqualTo(Condition.State.HOLDS);
     for (double rpm : new double[] {0, 420, 1_200, 2_000}) {
-      assertThat(state(IDLE, new Values().put(190, 5, rpm))).isEqualTo(Condition.State.FAILS);
+      assertThat(state(IDLE, new QuietScene().put(190, 5, rpm))).isEqualTo(Condition.State.FAILS);
     }
   }
 
   @Test
   void whatIsNotReportedOrNoLongerIsNotKnown() {
-    assertThat(state(IDLE, new Values())).isEqualTo(Condition.State.NOT_KNOWN);
-    Values old = new Values().put(190, 5, 600).at(7 * SECOND);
+    assertThat(state(IDLE, new QuietScene())).isEqualTo(Condition.State.NOT_KNOWN);
+    QuietScene old = new QuietScene().put(190, 5, 600).at(7 * SECOND);
     assertThat(state(IDLE, old)).isEqualTo(Condition.State.NOT_KNOWN);
     assertThat(state(IDLE, old.at(5 * SECOND))).isEqualTo(Condition.State.HOLDS);
   }
@@ -111,17 +66,17 @@ class ConditionsTest {
     conditions.vouch("idle");
     conditions.vouch("warm");
     conditions.vouch("nonsense");
-    List<Condition> silent = conditions.now(new Values());
+    List<Condition> silent = conditions.now(new QuietScene());
     assertThat(silent).extracting(Condition::holds).containsExactly(false, true);
-    List<Condition> cold = conditions.now(new Values().put(110, 5, 20));
+    List<Condition> cold = conditions.now(new QuietScene().put(110, 5, 20));
     assertThat(cold.get(1).holds()).as("the unit reports otherwise").isFalse();
     assertThat(cold.get(1).vouch()).isFalse();
   }
 
   @Test
   void steadyIsJudgedByWhatWandersNotByNoise() {
-    Values noisy = new Values();
-    Values rising = new Values();
+    QuietScene noisy = new QuietScene();
+    QuietScene rising = new QuietScene();
     for (int i = 0; i <= 120; i++) {
       noisy.put(190, i * 20_000L, 600 + (i % 2 == 0 ? 12 : -12));
       rising.put(190, i * 20_000L, 600 + i * 0.5);
@@ -131,7 +86,7 @@ class ConditionsTest {
     assertThat(state(STEADY, noisy.at(4 * SECOND)))
         .as("not reported for more than a second")
         .isEqualTo(Condition.State.NOT_KNOWN);
-    assertThat(state(STEADY, new Values().put(190, 5, 600)))
+    assertThat(state(STEADY, new QuietScene().put(190, 5, 600)))
         .as("one value shows no steadiness")
         .isEqualTo(Condition.State.NOT_KNOWN);
   }

@@ -12,6 +12,10 @@ final class HostileModule {
   static final long SESSION_MICROS = 5_000_000;
   private static final int NO = 0x22;
   private static final int PENDING = 0x78;
+  private static final int NOTHING_RUNS = 0x24;
+
+  /** Routines that run stand among what is held, above every identifier. */
+  private static final int ROUTINES = 0x1_0000;
 
   /** What may be wrong with it. */
   enum Trouble {
@@ -24,7 +28,9 @@ final class HostileModule {
     CONFIRMS_AND_DOES_NOT,
     DOES_AND_DOES_NOT_CONFIRM,
     READS_BACK_OTHERWISE,
-    REFUSES_READS
+    REFUSES_READS,
+    BREAKS_OFF,
+    SAYS_NONSENSE
   }
 
   final Set<Trouble> troubles = new HashSet<>();
@@ -39,6 +45,14 @@ final class HostileModule {
   long commandedAt = Long.MIN_VALUE;
 
   private final Map<Integer, Integer> widths;
+
+  /** Routines that run until they are stopped or done, and tell how far they are. */
+  final Set<Integer> runsAlone = new HashSet<>(Set.of(0x0401));
+
+  /** So long they run, s. */
+  int takesSeconds = 20;
+
+  private long startedAt;
   private boolean extended;
   private long lastAsked = Long.MIN_VALUE / 2;
 
@@ -158,6 +172,7 @@ final class HostileModule {
   }
 
   private byte[] routine(byte[] r, long micros) {
+    int id = ROUTINES + ((r[2] & 0xFF) << 8 | r[3] & 0xFF);
     if (r[1] == 1) {
       commandedAt = micros;
     }
@@ -167,7 +182,47 @@ final class HostileModule {
     if (!extended) {
       return refuse(r, 0x7F);
     }
-    return has(Trouble.REFUSES_CONTROL) ? refuse(r, NO) : new byte[] {0x71, r[1], r[2], r[3]};
+    if (r[1] == 2) {
+      if (has(Trouble.REFUSES_RELEASE)) {
+        return refuse(r, NO);
+      }
+      return held.remove(id) == null
+          ? refuse(r, NOTHING_RUNS)
+          : new byte[] {0x71, r[1], r[2], r[3]};
+    }
+    if (has(Trouble.REFUSES_CONTROL)) {
+      return refuse(r, NO);
+    }
+    if (r[1] == 1 && runsAlone.contains(id - ROUTINES)) {
+      startedAt = micros;
+      held.put(id, new byte[] {1});
+      return has(Trouble.DOES_AND_DOES_NOT_CONFIRM)
+          ? new byte[0]
+          : new byte[] {0x71, r[1], r[2], r[3]};
+    }
+    if (runsAlone.contains(id - ROUTINES)) {
+      return howFar(r, id, micros);
+    }
+    return new byte[] {0x71, r[1], r[2], r[3]};
+  }
+
+  /** State, percent and reason of a routine that runs by itself. */
+  private byte[] howFar(byte[] r, int id, long micros) {
+    long percent = 100 * (micros - startedAt) / (takesSeconds * 1_000_000);
+    if (has(Trouble.BREAKS_OFF)) {
+      held.remove(id);
+      return new byte[] {0x71, r[1], r[2], r[3], 2, (byte) 0xFF, 3};
+    }
+    if (has(Trouble.SAYS_NONSENSE)) {
+      return new byte[] {0x71, r[1], r[2], r[3], 9};
+    }
+    if (percent >= 100) {
+      held.remove(id);
+    }
+    boolean runs = held.containsKey(id);
+    return new byte[] {
+      0x71, r[1], r[2], r[3], (byte) (runs ? 1 : 0), (byte) Math.min(100, percent), 0
+    };
   }
 
   /** What is held, in words that can be compared. */

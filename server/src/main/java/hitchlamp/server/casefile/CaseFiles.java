@@ -161,7 +161,7 @@ public class CaseFiles {
       case HOOK_UP_END -> "hook_up_id";
       case USE_FIGURE -> "story_read_id";
       case TRIAL_END, TRIAL_FIGURE -> "trial_id";
-      case RECORDING_END, RECORDING_CHANNEL -> "recording_id";
+      case RECORDING_END, RECORDING_CHANNEL, TRIAL_RECORDING -> "recording_id";
       default -> "id";
     };
   }

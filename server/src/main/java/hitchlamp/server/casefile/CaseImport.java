@@ -2,9 +2,10 @@ package hitchlamp.server.casefile;
 
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTest;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
@@ -14,6 +15,7 @@ import hitchlamp.server.hookup.StoredBlocks;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
+import hitchlamp.server.trial.OldLampChecks;
 import hitchlamp.server.trial.StoredRuns;
 import hitchlamp.server.watch.RestoredRecordings;
 import java.io.IOException;
@@ -21,6 +23,7 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -35,6 +38,21 @@ final class CaseImport {
   private static final String SENT_AGAIN = CasefileWords.say("ask-for-the-case-file-to");
   private static final int LONGEST_NUMBER = 20;
   private static final long LARGEST_LOG = 64L * 1024 * 1024;
+  private static final List<String> LAMP_CHECK =
+      List.of(
+          "job_id",
+          "kind",
+          "test",
+          "title",
+          "layout",
+          "module",
+          "module_title",
+          "began_at",
+          "began_micros",
+          "account_id",
+          "hours",
+          "pack",
+          "pack_hash");
   private static final Set<String> ADDED_LATER =
       Set.of(
           "backbone",
@@ -88,6 +106,7 @@ final class CaseImport {
   private final Map<Long, RunKind> runs = new HashMap<>();
   private long job;
   private long unit;
+  private String pack = "";
 
   CaseImport(Tools tools, CaseReader zip, Account who) {
     this.mapper = tools.mapper();
@@ -106,6 +125,7 @@ final class CaseImport {
   CaseFiles.Opened run() throws IOException {
     Manifest.Head h = zip.manifest().head();
     unit = unit(h);
+    pack = cut(h.pack(), 60);
     String number = number(h.number());
     job =
         mapper.addJob(
@@ -237,6 +257,10 @@ final class CaseImport {
 
   private void row(CaseTable t, Map<String, Object> told) throws IOException {
     Map<String, Object> row = t == CaseTable.TRIAL ? ofTheBench(told) : told;
+    if (t == CaseTable.FAULT_DEED && "LAMPS".equals(row.get("kind"))) {
+      lampCheck(row);
+      return;
+    }
     List<String> columns = new ArrayList<>();
     List<Object> values = new ArrayList<>();
     if (t.parent() == CaseTable.Parent.JOB || t.parent() == CaseTable.Parent.JOB_AND_HOOK_UP) {
@@ -289,6 +313,44 @@ final class CaseImport {
     now.put("kind", "cutout");
     now.put("module_title", row.getOrDefault("engine", ""));
     return now;
+  }
+
+  /** A lamp check as case files held it before it was a test on the bench. */
+  private void lampCheck(Map<String, Object> row) throws IOException {
+    String part = (String) row.get("content");
+    OldLampChecks.Now now =
+        OldLampChecks.read(
+            zip.value(
+                part,
+                zip.part(part, CaseTable.FAULT_DEED.largestContent()),
+                new TypeReference<tools.jackson.databind.JsonNode>() {}));
+    List<Object> run =
+        Arrays.asList(
+            job,
+            LampCheck.ID,
+            OldLampChecks.TEST,
+            LampCheck.TITLE,
+            1,
+            ModuleRef.UNIT.kind(),
+            ModuleRef.UNIT.title(),
+            LocalDateTime.parse((String) row.get("done_at")),
+            row.get("bus_micros"),
+            guest((String) row.get("who")),
+            row.get("engine_hours"),
+            pack,
+            "");
+    long id = mapper.add(CaseTable.TRIAL.table(), LAMP_CHECK, run);
+    mapper.addWithoutId(
+        CaseTable.TRIAL_END.table(),
+        List.of("trial_id", "ending", "ended_at", "verdict", "says", "next", "content"),
+        List.of(
+            id,
+            now.ending(),
+            run.get(LAMP_CHECK.indexOf("began_at")),
+            now.judgement().verdict().name(),
+            cut(now.judgement().says().text(), 1000),
+            cut(now.judgement().next().text(), 500),
+            storedRuns.write(now.seen())));
   }
 
   private void trial(long id, Map<String, Object> row) throws IOException {
@@ -349,6 +411,9 @@ final class CaseImport {
       return name == null && t.byNobody() ? null : guest((String) name);
     }
     Object v = row.get(column);
+    if (column.equals("trial_id")) {
+      return ids.getOrDefault(CaseTable.TRIAL, Map.of()).get(number(row, column));
+    }
     if (column.equals("content")) {
       return content(t, row, (String) v);
     }
@@ -393,7 +458,6 @@ final class CaseImport {
     return switch (String.valueOf(kind)) {
       case "CLEARED" -> new TypeReference<List<ClearCall.Outcome>>() {};
       case "SELF_TEST" -> new TypeReference<List<SelfTest>>() {};
-      case "LAMPS" -> new TypeReference<LampCheck.Result>() {};
       default ->
           throw new IllegalArgumentException(CasefileWords.say("is-nothing-that-is-done", kind));
     };

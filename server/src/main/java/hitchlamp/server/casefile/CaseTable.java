@@ -170,6 +170,7 @@ enum CaseTable {
       "content"),
   RECORDING_MARK(
       "recording_mark", Parent.RECORDING, "kind", "from_micros", "to_micros", "text", "account_id"),
+  TRIAL_RECORDING("trial_recording", Parent.RECORDING, "trial_id"),
   TRACE(
       "trace", Parent.JOB, "guide", "part", "title", "began_at", "account_id", "pack", "pack_hash"),
   TRACE_ENTRY(

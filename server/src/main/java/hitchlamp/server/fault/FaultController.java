@@ -43,8 +43,6 @@ class FaultController {
   record Watch(boolean on) {}
 
   /** "key is off", "key is on", or a lamp's id, "=" and what was seen. */
-  record LampAnswer(@NotBlank @Size(max = 80) String choice) {}
-
   record Clear(@NotNull @Size(max = 100) Set<@NotBlank @Size(max = 60) String> modules) {}
 
   record MoveTo(
@@ -186,40 +184,6 @@ class FaultController {
   @ResponseStatus(HttpStatus.ACCEPTED)
   void clear(@PathVariable long job, @Valid @RequestBody Clear c) {
     work.clear(job, accounts.me(), c.modules());
-  }
-
-  /** The last lamp check of the job; 404 where there was none. */
-  @GetMapping("/lamps")
-  LampsView lamps(@PathVariable long job) {
-    return faults
-        .lampCheck(job)
-        .map(LampsView::of)
-        .orElseThrow(
-            () ->
-                new Refusal(
-                    HttpStatus.NOT_FOUND,
-                    FaultWords.say("the-lamps-have-not-been-checked"),
-                    FaultWords.say("hook-up-call-the-roll-then")));
-  }
-
-  /** Checks the warning lamps: only listens, and asks the eye. */
-  @PostMapping("/lamps")
-  @ResponseStatus(HttpStatus.ACCEPTED)
-  void checkLamps(@PathVariable long job) {
-    work.checkLamps(job, accounts.me());
-  }
-
-  @PostMapping("/lamps/answers")
-  @ResponseStatus(HttpStatus.ACCEPTED)
-  void answerLamps(@PathVariable long job, @Valid @RequestBody LampAnswer a) {
-    work.answerLamps(job, a.choice());
-  }
-
-  /** Stops the lamp check; what was answered is kept. */
-  @DeleteMapping("/lamps")
-  @ResponseStatus(HttpStatus.ACCEPTED)
-  void stopLamps(@PathVariable long job) {
-    work.stopLamps(job);
   }
 
   /** Asks modules to test their own circuits now. */

@@ -4,7 +4,6 @@ import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.ClearWarnings;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.KnownFault;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.Move;
@@ -36,8 +35,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Keeps reads of faults and gives them back as leads, differences and sheets. */
 @Service
 public class Faults implements FaultReports, JobPage {
-  private static final String LAMPS = "LAMPS";
-
   /** Faults of one read that pages show; modules keep some hundreds at the most. */
   private static final int MOST_FAULTS = 5_000;
 
@@ -230,29 +227,6 @@ public class Faults implements FaultReports, JobPage {
                     .toList()));
   }
 
-  @Override
-  public void lamps(long job, LampCheck.Result result, Account who, Double hours, long busMicros) {
-    // Stored before it is told: who hears of its end finds it.
-    if (result.ended() && result.looked()) {
-      mapper.addDeed(job, LAMPS, who.id(), hours, busMicros, json.writeValueAsString(result));
-      logbook.enter(
-          job,
-          Logbook.Kind.FAULTS,
-          result.summary(),
-          who.id(),
-          new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
-    }
-    topics.job(job).value("lamp-check", LampsView.of(result));
-  }
-
-  /** The last lamp check of a job; empty where there was none. */
-  public Optional<LampCheck.Result> lampCheck(long job) {
-    jobs.job(job);
-    return mapper
-        .lastDeed(job, LAMPS)
-        .map(d -> json.readValue(d.content(), LampCheck.Result.class));
-  }
-
   private List<Move> moves(long job) {
     return mapper.moves(job).stream().map(m -> new Move(m.what(), m.target(), m.reason())).toList();
   }
@@ -262,9 +236,6 @@ public class Faults implements FaultReports, JobPage {
     Set<String> keys = new LinkedHashSet<>();
     List<FaultMapper.Deed> deeds = mapper.deeds(job);
     for (FaultMapper.Deed d : deeds) {
-      if (d.kind().equals(LAMPS)) {
-        continue;
-      }
       keys.clear();
       if (d.kind().equals("SELF_TEST")) {
         List<SelfTest> outcomes =
@@ -286,7 +257,7 @@ public class Faults implements FaultReports, JobPage {
     List<Lead> leads = Leads.find(faults, silent, pack, r.engineHours(), moves);
     List<FaultsView.HourEvent> events = new ArrayList<>();
     for (FaultMapper.Deed d : mapper.deeds(job)) {
-      if (d.engineHours() != null && !d.kind().equals(LAMPS)) {
+      if (d.engineHours() != null) {
         events.add(
             new FaultsView.HourEvent(
                 d.engineHours(),
@@ -450,7 +421,6 @@ public class Faults implements FaultReports, JobPage {
   @Override
   public void showAll(long job) {
     newest(job).ifPresent(v -> clearWarnings(job));
-    lampCheck(job);
     List<Long> reads = readIds(job);
     for (int i = 0; i < reads.size(); i++) {
       compare(job, reads.get(Math.min(i + 1, reads.size() - 1)), reads.get(i));

@@ -2,7 +2,6 @@ package hitchlamp.server.hookup;
 
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.server.account.Account;
@@ -25,9 +24,6 @@ public interface FaultReports {
   /** Modules were told to clear. */
   void cleared(
       long job, List<ClearCall.Outcome> outcomes, Account who, Double hours, long busMicros);
-
-  /** Lamps are being checked, or have been. */
-  void lamps(long job, LampCheck.Result result, Account who, Double hours, long busMicros);
 
   /** Modules test themselves, or have. */
   void selfTest(

@@ -4,7 +4,6 @@ import hitchlamp.core.fault.ActiveWatch;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
@@ -16,6 +15,7 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchGroup;
 import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.circuits.CircuitsSeen;
 import hitchlamp.server.account.Account;
@@ -26,8 +26,8 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /**
- * What is done about faults in one hook-up: reads, clears between two reads, self-tests, lamp
- * checks; one at a time. Only the live owner's thread touches it.
+ * What is done about faults in one hook-up: reads, clears between two reads, self-tests; one at a
+ * time. Only the live owner's thread touches it.
  */
 final class FaultRun implements Tenant {
   /** What a read is for. */
@@ -206,7 +206,9 @@ final class FaultRun implements Tenant {
     List<ModuleRef> modules = TrialRun.modules(roll, pack, test.get());
     BenchGroup group =
         new BenchGroup(
-            modules.stream().<Bench<?, ?>>map(m -> Bench.of(test.get(), pack, m)).toList());
+            modules.stream()
+                .<Bench<?, ?>>map(m -> Bench.of(test.get(), pack, TestedUnit.of(m)))
+                .toList());
     Runnable tell = () -> reports.selfTest(outcomes(group), true, who, station.now());
     turn.run(
         HookupWords.say("modules-are-testing-their-circuits"),
@@ -222,37 +224,11 @@ final class FaultRun implements Tenant {
               tell.run();
             }));
     for (Bench<?, ?> b : group.benches()) {
-      operator.accept(OperatorEvent.prepared(pack.id(), test.get().id(), b.module().address()));
+      operator.accept(
+          OperatorEvent.prepared(pack.id(), test.get().id(), b.module().address(), false));
       station.run(b);
       operator.accept(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN_SOON));
       station.say(b, Bench.BEGIN_SOON);
-    }
-  }
-
-  /** Checks the warning lamps; nothing is sent to the unit. */
-  void checkLamps(Roll roll, Pack pack, Account who) {
-    if (turn.taken()) {
-      return;
-    }
-    LampCheck check = new LampCheck(pack, roll.modules(pack));
-    operator.accept(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.BEGIN, pack.id()));
-    Runnable tell = () -> reports.lamps(check.result(), who, station.now());
-    turn.run(HookupWords.say("the-lamps-are-being-checked"), check, Turn.told(tell, tell, tell));
-  }
-
-  /** Gives the lamp check the operator's answer. */
-  void answerLamps(String choice) {
-    if (turn.running() instanceof LampCheck check) {
-      operator.accept(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.ANSWER, choice));
-      station.say(check, choice);
-    }
-  }
-
-  /** Stops the lamp check; what was answered is kept. */
-  void stopLamps() {
-    if (turn.running() instanceof LampCheck check) {
-      operator.accept(OperatorEvent.of(OperatorEvent.LAMPS, OperatorEvent.STOP));
-      station.stop(check);
     }
   }
 

@@ -4,7 +4,6 @@ import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
@@ -462,7 +461,7 @@ class HookUps implements JobPage {
     }
 
     @Override
-    public void trialEnded(TrialRun.Of of, BenchState<?> state, long busMicros) {
+    public void trialEnded(TrialRun.Of of, BenchState<?> state, Long recording, long busMicros) {
       lane.put(
           new Report.TrialEnded(
               job,
@@ -476,6 +475,7 @@ class HookUps implements JobPage {
               state.seen(),
               state.judgement(),
               new StoredTrial<>(state.observed(), state.trace()),
+              recording,
               by(of.who()),
               hours,
               busMicros),
@@ -673,15 +673,6 @@ class HookUps implements JobPage {
       } else {
         lane.loosely(
             () -> faultReports.selfTest(job, outcomes, false, by(by).account(), hours, busMicros));
-      }
-    }
-
-    @Override
-    public void lamps(LampCheck.Result result, Account by, long busMicros) {
-      if (result.ended()) {
-        lane.put(new Report.LampsChecked(job, result, by(by), hours, busMicros));
-      } else {
-        lane.loosely(() -> faultReports.lamps(job, result, by(by).account(), hours, busMicros));
       }
     }
 

@@ -24,6 +24,7 @@ import hitchlamp.server.account.Account;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.TimeUnit;
@@ -84,7 +85,7 @@ final class LiveOwner implements Runnable {
   private final RollRun rollRun;
   private final HoldsTold holdsTold;
   private TraceRun traceRun;
-  private List<Tenant> tenants = List.of();
+  private volatile List<Tenant> tenants = List.of();
   private Link link;
   private SpeedSearch.Candidate found;
   private long publishedMicros = Long.MIN_VALUE;
@@ -370,7 +371,7 @@ final class LiveOwner implements Runnable {
       Turn fresh = new Turn(hookUp);
       faultRun = new FaultRun(hookUp, fresh, reports, this::keep);
       storyRun = new StoryRun(hookUp, fresh, reports, this::keep);
-      trialRun = new TrialRun(hookUp, fresh, reports, this::keep);
+      trialRun = new TrialRun(hookUp, fresh, reports, watchRun, this::keep);
       traceRun = new TraceRun(hookUp, reports, this::keep);
       tenants = List.of(trialRun, faultRun, storyRun, traceRun);
       turn = fresh;
@@ -638,6 +639,11 @@ final class LiveOwner implements Runnable {
                 .forEach(t -> what.accept(t, lastRoll));
           }
         });
+  }
+
+  /** A tenant of the hook-up, for what it lets be asked from any thread. */
+  <T extends Tenant> Optional<T> tenant(Class<T> tenant) {
+    return tenants.stream().filter(tenant::isInstance).map(tenant::cast).findFirst();
   }
 
   /** Does something with what is watched and recorded; also on a recording that is read. */

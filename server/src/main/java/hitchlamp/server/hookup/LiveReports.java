@@ -3,7 +3,6 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.SpeedSearch;
@@ -71,17 +70,18 @@ interface LiveReports {
   /** Modules test themselves, or have. */
   void selfTest(List<SelfTest> outcomes, boolean ended, Account who, long busMicros);
 
-  /** Lamps are being checked, or have been. */
-  void lamps(LampCheck.Result result, Account who, long busMicros);
-
   /** A test goes on, or has ended. */
   void trial(TrialRun.Of of, BenchState<?> state);
 
   /** A test gave its first command. */
   void trialBegan(TrialRun.Of of, long busMicros);
 
-  /** A test that commanded something has ended: shown as soon as it is stored. */
-  void trialEnded(TrialRun.Of of, BenchState<?> state, long busMicros);
+  /**
+   * A test that had begun has ended: shown as soon as it is stored.
+   *
+   * @param recording that was made of it; null where none was
+   */
+  void trialEnded(TrialRun.Of of, BenchState<?> state, Long recording, long busMicros);
 
   /** A check of a guide waits for the unit. */
   void tracing(long trace, String check, String waits);

@@ -2,7 +2,6 @@ package hitchlamp.server.hookup;
 
 import hitchlamp.core.fault.ClearCall;
 import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.pack.ModuleRef;
@@ -79,9 +78,6 @@ public sealed interface Report {
   record SelfTested(long job, List<SelfTest> outcomes, By by, Double hours, long busMicros)
       implements Report {}
 
-  record LampsChecked(long job, LampCheck.Result result, By by, Double hours, long busMicros)
-      implements Report {}
-
   record TrialBegan(
       long job,
       String run,
@@ -100,6 +96,7 @@ public sealed interface Report {
    * A test that commanded something has ended.
    *
    * @param judged true where anything was seen that can be judged
+   * @param recording that was made of it; null where none was
    * @param seen what was seen; what the kind observes is plain data after it waited in a file
    */
   record TrialEnded(
@@ -114,6 +111,7 @@ public sealed interface Report {
       boolean judged,
       Judgement judgement,
       StoredTrial<Object> seen,
+      Long recording,
       By by,
       Double hours,
       long busMicros)

@@ -8,7 +8,6 @@ import hitchlamp.server.hookup.Report.Entered;
 import hitchlamp.server.hookup.Report.FaultsRead;
 import hitchlamp.server.hookup.Report.HookUpBegan;
 import hitchlamp.server.hookup.Report.HookUpEnded;
-import hitchlamp.server.hookup.Report.LampsChecked;
 import hitchlamp.server.hookup.Report.RollEnded;
 import hitchlamp.server.hookup.Report.SelfTested;
 import hitchlamp.server.hookup.Report.StoryRead;
@@ -98,9 +97,6 @@ class StoredReports {
         r ->
             faults.selfTest(
                 r.job(), r.outcomes(), true, r.by().account(), r.hours(), r.busMicros()));
-    outbox.handles(
-        LampsChecked.class,
-        r -> faults.lamps(r.job(), r.result(), r.by().account(), r.hours(), r.busMicros()));
     outbox.handles(TrialBegan.class, trials::began);
     outbox.handles(TrialEnded.class, trials::ended);
     outbox.handles(

@@ -10,6 +10,7 @@ import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.trial.routine.RoutineSeen;
 import hitchlamp.server.account.Account;
 import java.util.List;
@@ -91,8 +92,8 @@ final class StoryRun implements Tenant {
     }
     ModuleRef keeper = keepers.get(0);
     TestSpec test = pack.bench().tests().get(pack.story().resetTrip());
-    Bench<?, ?> reset = Bench.of(test, pack, keeper);
-    operator.accept(OperatorEvent.prepared(pack.id(), test.id(), keeper.address()));
+    Bench<?, ?> reset = Bench.of(test, pack, TestedUnit.of(keeper));
+    operator.accept(OperatorEvent.prepared(pack.id(), test.id(), keeper.address(), false));
     Runnable tell = () -> reports.tripReset(keeper, outcome(reset.result()), who, station.now());
     turn.run(
         HookupWords.say("the-trip-is-being-reset"),

@@ -1,6 +1,7 @@
 package hitchlamp.server.hookup;
 
 import hitchlamp.core.hookup.Roll;
+import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
@@ -9,9 +10,16 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.KeyCycles;
+import hitchlamp.core.trial.TestKinds;
+import hitchlamp.core.trial.TestedUnit;
+import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
@@ -25,13 +33,30 @@ final class TrialRun implements Tenant {
    */
   record Of(Account who, Pack pack, TestSpec spec, ModuleRef module, Instant began, String run) {}
 
+  /** Of what was before the first command, s. */
+  private static final double BEFORE_SECONDS = 5;
+
+  /** Longest recording of a test, s. */
+  private static final double MOST_SECONDS = 4 * 3_600;
+
   private final Station station;
   private final Turn turn;
   private final LiveReports reports;
+  private final WatchRun watch;
   private final Consumer<OperatorEvent> operator;
-  private boolean commands;
+  private final KeyCycles keys = new KeyCycles();
+  private final Map<String, Long> ranAt = new HashMap<>();
+  private volatile TestSpec underWay;
+  private boolean begun;
+  private Optional<Integer> recorder = Optional.empty();
 
-  TrialRun(Station station, Turn turn, LiveReports reports, Consumer<OperatorEvent> operator) {
+  TrialRun(
+      Station station,
+      Turn turn,
+      LiveReports reports,
+      WatchRun watch,
+      Consumer<OperatorEvent> operator) {
+    this.watch = watch;
     this.station = station;
     this.turn = turn;
     this.reports = reports;
@@ -40,9 +65,22 @@ final class TrialRun implements Tenant {
 
   /** Modules on which a test can be done. */
   static List<ModuleRef> modules(Roll roll, Pack pack, TestSpec spec) {
-    return roll.modules(pack).stream()
-        .filter(t -> t.services() && spec.isFor(pack.roleOf(t.kind())))
-        .toList();
+    return TestedUnit.choices(spec, pack, roll.modules(pack));
+  }
+
+  @Override
+  public void heard(Message message) {
+    keys.heard(message);
+  }
+
+  /** True where a test was run already since the key came on, and may be only once. */
+  private boolean usedUp(TestSpec spec, ModuleRef module) {
+    Long at = ranAt.get(name(spec, module));
+    return spec.onceAKeyCycle() && at != null && !keys.cameOn(module.address(), at);
+  }
+
+  private static String name(TestSpec spec, ModuleRef module) {
+    return spec.id() + "@" + module.address();
   }
 
   /** Prepares a test; nothing is commanded before a person begins it. */
@@ -52,10 +90,15 @@ final class TrialRun implements Tenant {
     if (target.isEmpty() || turn.taken()) {
       return;
     }
-    Bench<?, ?> bench = Bench.of(spec, pack, target.get());
+    boolean usedUp = usedUp(spec, target.get());
+    Bench<?, ?> bench =
+        Bench.of(spec, pack, new TestedUnit(target.get(), roll.modules(pack), usedUp));
+    bench.readTo(watch::value);
+    underWay = spec;
     Of of = new Of(who, pack, spec, target.get(), Instant.now(), UUID.randomUUID().toString());
-    commands = false;
-    operator.accept(OperatorEvent.prepared(pack.id(), spec.id(), target.get().address()));
+    begun = false;
+    recorder = Optional.empty();
+    operator.accept(OperatorEvent.prepared(pack.id(), spec.id(), target.get().address(), usedUp));
     Runnable ended = () -> ended(bench, of);
     turn.run(
         HookupWords.say("a-test-is-under-way", spec.title()),
@@ -70,35 +113,80 @@ final class TrialRun implements Tenant {
 
   /** The first command was given: a row is written before the outcome is known. */
   private void begun(Bench<?, ?> bench, Of of) {
-    if (!commands && bench.commanded()) {
-      commands = true;
+    if (!begun && bench.commanded()) {
+      begun = true;
+      ranAt.put(name(of.spec(), of.module()), station.now());
       reports.trialBegan(of, station.now());
+      record(of);
     }
+  }
+
+  /** What the test looks at goes into an ordinary recording. */
+  private void record(Of of) {
+    List<String> channels = new ArrayList<>();
+    String module = of.module().kind() + "/";
+    of.spec().values().forEach(spn -> channels.add(module + spn));
+    of.spec().reads().values().forEach(id -> channels.add(module + String.format("x%04X", id)));
+    if (!channels.isEmpty()) {
+      recorder =
+          watch.recordTest(
+              new RecordingPlan(
+                  HookupWords.say("recording-of-test", of.spec().title(), of.module().title()),
+                  channels,
+                  BEFORE_SECONDS,
+                  Optional.empty(),
+                  Optional.empty(),
+                  0,
+                  MOST_SECONDS,
+                  false),
+              of.who(),
+              station.now());
+    }
+  }
+
+  /** The recording of a test that has ended, with what was held as marks; null where none is. */
+  private Long recorded(BenchState<?> state) {
+    if (recorder.isEmpty()) {
+      return null;
+    }
+    int number = recorder.get();
+    state.trace().held().forEach(h -> watch.held(number, h.fromMicros(), h.toMicros(), h.what()));
+    watch.stop(number, station.now());
+    return watch.recordingOf(number).orElse(null);
   }
 
   private void ended(Bench<?, ?> bench, Of of) {
     begun(bench, of);
     BenchState<?> state = bench.result();
-    if (commands) {
-      reports.trialEnded(of, state, station.now());
+    underWay = null;
+    if (begun) {
+      reports.trialEnded(of, state, recorded(state), station.now());
     } else {
       reports.trial(of, state);
     }
   }
 
-  /** Gives the test what a person did. */
-  void act(Act act) {
-    if (turn.running() instanceof Bench<?, ?> bench) {
+  /**
+   * Gives the test what a person did.
+   *
+   * @param may true where the person may command the unit; without it only tests that command
+   *     nothing take it
+   */
+  void act(Act act, boolean may) {
+    if (turn.running() instanceof Bench<?, ?> bench && (may || !commands(bench.spec()))) {
       operator.accept(new OperatorEvent(OperatorEvent.TRIAL, act.action(), act.arguments()));
       station.say(bench, act.line());
     }
   }
 
-  /** The test under way; empty where there is none. */
+  /** True where a test commands anything. */
+  static boolean commands(TestSpec spec) {
+    return TestKinds.of(spec).commands();
+  }
+
+  /** The test under way; empty where there is none. From any thread. */
   Optional<TestSpec> underWay() {
-    return turn.running() instanceof Bench<?, ?> bench
-        ? Optional.of(bench.spec())
-        : Optional.empty();
+    return Optional.ofNullable(underWay);
   }
 
   /** The link is gone. */

@@ -36,15 +36,36 @@ public class TrialWork {
     }
   }
 
-  /** Prepares a test; nothing is commanded before a person begins it. */
-  public void prepare(long job, String test, String module, Account who) {
-    Pack pack = hookUps.packOf(job);
-    TestSpec spec = pack.bench().tests().get(test);
+  /** The test of that name of a job's unit. */
+  private TestSpec test(long job, String test) {
+    TestSpec spec = hookUps.packOf(job).bench().tests().get(test);
     if (spec == null) {
       throw Refusal.conflict(
           HookupWords.say("the-pack-of-this-unit-names-no", test),
           HookupWords.say("call-the-roll-so-that-the-unit"));
     }
+    return spec;
+  }
+
+  /** True where a test of a job's unit commands it. */
+  public boolean commands(long job, String test) {
+    return TrialRun.commands(test(job, test));
+  }
+
+  /** True where a test is under way that commands the unit. */
+  public boolean commandsNow(long job) {
+    return hookUps
+        .live(job)
+        .tenant(TrialRun.class)
+        .flatMap(TrialRun::underWay)
+        .filter(TrialRun::commands)
+        .isPresent();
+  }
+
+  /** Prepares a test; nothing is commanded before a person begins it. */
+  public void prepare(long job, String test, String module, Account who) {
+    Pack pack = hookUps.packOf(job);
+    TestSpec spec = test(job, test);
     // First whether a roll is known at all: after a lost link it is called anew.
     LiveOwner owner = hookUps.free(job);
     if (modules(job, spec).stream().noneMatch(t -> t.kind().equals(module))) {
@@ -58,8 +79,10 @@ public class TrialWork {
   /**
    * A person does something to the test under way. What no test of this unit understands is
    * refused; nothing happens where none is under way.
+   *
+   * @param may true where the person may command the unit
    */
-  public void act(long job, String line) {
+  public void act(long job, String line, boolean may) {
     Pack pack = hookUps.packOf(job);
     Optional<Act> act =
         Act.read(line)
@@ -72,19 +95,17 @@ public class TrialWork {
           HookupWords.say("answers-no-question-of-the-test", line),
           HookupWords.say("use-the-buttons-of-the-page"));
     }
-    hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(act.get()));
+    hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(act.get(), may));
   }
 
   /**
-   * A browser looks on; only that of the person in the seat keeps a test alive. Nothing happens
-   * where no test is under way.
+   * A browser looks on; only that of the person in the seat keeps a test alive that commands
+   * anything. Nothing happens where no test is under way.
    */
   public void alive(long job, String name) {
     try {
-      if (!hookUps.seated(job, name)) {
-        return;
-      }
-      hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(Act.of(Bench.ALIVE)));
+      boolean seated = hookUps.seated(job, name);
+      hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(Act.of(Bench.ALIVE), seated));
     } catch (Refusal notHookedUp) {
       // Nothing to keep alive.
     }

@@ -48,6 +48,9 @@ public interface WatchReports {
 
     void gap(long fromMicros, long toMicros);
 
+    /** Something was held between these times. */
+    void held(long fromMicros, long toMicros, String what);
+
     void ends(long micros, String why);
 
     /** Samples that were lost because too many waited. */

@@ -70,7 +70,12 @@ final class WatchRun {
     WatchReports.Recording recording;
     Long id;
 
-    Running(int number, Account who, RecordingPlan plan, LiveBook book, WatchRun run) {
+    /** True where a test reads by itself what it wants; nothing is polled for it. */
+    final boolean ofTest;
+
+    Running(
+        int number, Account who, RecordingPlan plan, LiveBook book, WatchRun run, boolean ofTest) {
+      this.ofTest = ofTest;
       this.number = number;
       this.who = who;
       this.recorder = new Recorder(plan, book, run.new Out(this));
@@ -184,7 +189,8 @@ final class WatchRun {
     boolean wanted =
         looked
             || wantedUntil > now
-            || recorders.stream().anyMatch(r -> r.recorder.stage() != Recorder.Stage.ENDED);
+            || recorders.stream()
+                .anyMatch(r -> !r.ofTest && r.recorder.stage() != Recorder.Stage.ENDED);
     if (wanted && poll == null) {
       polled = Poll.wishes(pack, roll.modules(pack));
       Poll fresh = new Poll(pack, polled, this::value);
@@ -204,7 +210,8 @@ final class WatchRun {
     poll = null;
   }
 
-  private void value(String module, int address, int identifier, long raw, long micros) {
+  /** Takes a value that was read by identifier. */
+  void value(String module, int address, int identifier, long raw, long micros) {
     book.receiver()
         .identifier(module, address, identifier)
         .ifPresent(t -> take(new Sample(t.number(), micros, new long[] {raw})));
@@ -405,16 +412,37 @@ final class WatchRun {
 
   /** Starts or arms a recorder; gives its number, or empty where there are too many. */
   Optional<Integer> record(RecordingPlan plan, Account who, long micros) {
+    return record(plan, who, micros, false);
+  }
+
+  private Optional<Integer> record(RecordingPlan plan, Account who, long micros, boolean ofTest) {
     recorders.removeIf(r -> r.recorder.stage() == Recorder.Stage.ENDED);
     if (recorders.size() >= MOST_RECORDERS) {
       return Optional.empty();
     }
-    Running r = new Running(nextNumber++, who, plan, book, this);
+    Running r = new Running(nextNumber++, who, plan, book, this, ofTest);
     recorders.add(r);
     r.recorder.begin(micros);
     startPolling();
     sink.recorders(recordersView(micros));
     return Optional.of(r.number);
+  }
+
+  /** Records what a test looks at, beside its own reading; gives the number of the recorder. */
+  Optional<Integer> recordTest(RecordingPlan plan, Account who, long micros) {
+    return record(plan, who, micros, true);
+  }
+
+  /** Marks in a recorder that something was held. */
+  void held(int number, long fromMicros, long toMicros, String what) {
+    recorders.stream()
+        .filter(r -> r.number == number && r.recording != null)
+        .forEach(r -> r.recording.held(fromMicros, toMicros, what));
+  }
+
+  /** The recording that a recorder makes; empty before it has begun. */
+  Optional<Long> recordingOf(int number) {
+    return recorders.stream().filter(r -> r.number == number).findFirst().map(r -> r.id);
   }
 
   /** Stops a recorder. */

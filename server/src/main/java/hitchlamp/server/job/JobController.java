@@ -95,14 +95,10 @@ class JobController {
     }
   }
 
-  /** Whether a roll, a read of faults, a story and a lamp check are stored. */
-  record StoredView(
-      @NotNull boolean roll,
-      @NotNull boolean faults,
-      @NotNull boolean story,
-      @NotNull boolean lamps) {
+  /** Whether a roll, a read of faults and a story are stored. */
+  record StoredView(@NotNull boolean roll, @NotNull boolean faults, @NotNull boolean story) {
     static StoredView of(JobMapper.StoredRow r) {
-      return new StoredView(r.roll(), r.faults(), r.story(), r.lamps());
+      return new StoredView(r.roll(), r.faults(), r.story());
     }
   }
 

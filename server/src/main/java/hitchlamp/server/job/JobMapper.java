@@ -61,10 +61,10 @@ interface JobMapper {
       String hoursModule);
 
   /** What is stored of a job. */
-  record StoredRow(boolean roll, boolean faults, boolean story, boolean lamps) {}
+  record StoredRow(boolean roll, boolean faults, boolean story) {}
 
   @Select(
-      "SELECT EXISTS (SELECT 1 FROM roll WHERE job_id = #{job}) AS roll, EXISTS (SELECT 1 FROM fault_read WHERE job_id = #{job}) AS faults, EXISTS (SELECT 1 FROM story_read WHERE job_id = #{job}) AS story, EXISTS (SELECT 1 FROM fault_deed WHERE job_id = #{job} AND kind = 'LAMPS') AS lamps")
+      "SELECT EXISTS (SELECT 1 FROM roll WHERE job_id = #{job}) AS roll, EXISTS (SELECT 1 FROM fault_read WHERE job_id = #{job}) AS faults, EXISTS (SELECT 1 FROM story_read WHERE job_id = #{job}) AS story")
   StoredRow stored(long job);
 
   /** An entry with who made it. */

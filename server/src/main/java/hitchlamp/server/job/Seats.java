@@ -286,6 +286,11 @@ public class Seats {
     used(unit, who);
   }
 
+  /** True where this one has the seat. */
+  public boolean has(long unit, Account who) {
+    return holder(unit).filter(h -> stillHis(h) && h.account() == who.id()).isPresent();
+  }
+
   private void used(long unit, Account who) {
     Instant at = clock.instant();
     holders.computeIfPresent(

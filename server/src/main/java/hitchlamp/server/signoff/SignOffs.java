@@ -1,6 +1,5 @@
 package hitchlamp.server.signoff;
 
-import hitchlamp.core.fault.LampCheck;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.quantity.UnitSystem;
@@ -82,7 +81,6 @@ class SignOffs implements JobPage {
             now.map(Faults.Standing::reading),
             leads,
             reads.size(),
-            faults.lampCheck(job).map(LampCheck.Result::lamps).orElse(List.of()),
             stories.findings(job),
             tests,
             traced),

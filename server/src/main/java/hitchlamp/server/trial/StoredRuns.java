@@ -27,7 +27,7 @@ public class StoredRuns {
   }
 
   /** As it is stored. */
-  byte[] write(StoredTrial<?> seen) {
+  public byte[] write(StoredTrial<?> seen) {
     return stored.write(seen);
   }
 

@@ -1,8 +1,12 @@
 package hitchlamp.server.trial;
 
 import hitchlamp.core.trial.Act;
+import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
+import hitchlamp.server.account.Role;
 import hitchlamp.server.hookup.TrialWork;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Seats;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
@@ -24,8 +28,18 @@ class TrialController {
   private final TrialOffers offers;
   private final TrialWork work;
   private final Accounts accounts;
+  private final Jobs jobs;
+  private final Seats seats;
 
-  TrialController(Trials trials, TrialOffers offers, TrialWork work, Accounts accounts) {
+  TrialController(
+      Trials trials,
+      TrialOffers offers,
+      TrialWork work,
+      Accounts accounts,
+      Jobs jobs,
+      Seats seats) {
+    this.jobs = jobs;
+    this.seats = seats;
     this.trials = trials;
     this.offers = offers;
     this.work = work;
@@ -56,6 +70,9 @@ class TrialController {
   @PostMapping
   @ResponseStatus(HttpStatus.ACCEPTED)
   void prepare(@PathVariable long job, @Valid @RequestBody Begin b) {
+    if (work.commands(job, b.test())) {
+      mustCommand(job);
+    }
     work.prepare(job, b.test(), b.module(), accounts.me());
   }
 
@@ -63,6 +80,21 @@ class TrialController {
   @PostMapping("/act")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void act(@PathVariable long job, @Valid @RequestBody Do d) {
-    work.act(job, d.act());
+    boolean may = mayCommand(job);
+    if (!may && work.commandsNow(job)) {
+      mustCommand(job);
+    }
+    work.act(job, d.act(), may);
+  }
+
+  /** What commands the unit needs the right to command and the seat; the rest does not. */
+  private void mustCommand(long job) {
+    Account me = accounts.me(Role.Right.COMMAND);
+    seats.mine(jobs.place(job).unit(), me);
+  }
+
+  private boolean mayCommand(long job) {
+    Account me = accounts.me();
+    return me.role().may(Role.Right.COMMAND) && seats.has(jobs.place(job).unit(), me);
   }
 }

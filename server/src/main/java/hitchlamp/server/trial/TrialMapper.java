@@ -10,8 +10,8 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 interface TrialMapper {
   String HEAD =
-      "SELECT t.id, t.kind, t.test, t.title, t.layout, t.module, t.module_title, t.began_at, t.began_micros, e.ended_at, e.ending, e.verdict, e.says, e.next, a.name AS who, t.hours, t.pack"
-          + " FROM trial t JOIN account a ON a.id = t.account_id LEFT JOIN trial_end e ON e.trial_id = t.id ";
+      "SELECT t.id, t.kind, t.test, t.title, t.layout, t.module, t.module_title, t.began_at, t.began_micros, e.ended_at, e.ending, e.verdict, e.says, e.next, a.name AS who, t.hours, t.pack, r.recording_id AS recording"
+          + " FROM trial t JOIN account a ON a.id = t.account_id LEFT JOIN trial_end e ON e.trial_id = t.id LEFT JOIN trial_recording r ON r.trial_id = t.id ";
 
   /** A run; its end is null where nobody knows how it ended. */
   record Row(
@@ -31,7 +31,8 @@ interface TrialMapper {
       String next,
       String who,
       Double hours,
-      String pack) {}
+      String pack,
+      Long recording) {}
 
   /** A run that begins. */
   record Begun(
@@ -60,6 +61,9 @@ interface TrialMapper {
   @Insert(
       "INSERT INTO trial_end (trial_id, ending, verdict, says, next, content) VALUES (#{trial}, #{ending}, #{verdict}, #{says}, #{next}, #{content})")
   void end(long trial, String ending, String verdict, String says, String next, byte[] content);
+
+  @Insert("INSERT INTO trial_recording (trial_id, recording_id) VALUES (#{trial}, #{recording})")
+  void recorded(long trial, long recording);
 
   @Insert(
       "INSERT INTO trial_figure (trial_id, name, place, amount, measure, plus_minus, low, high, verdict) VALUES (#{trial}, #{name}, #{place}, #{amount}, #{measure}, #{plusMinus}, #{low}, #{high}, #{verdict})")

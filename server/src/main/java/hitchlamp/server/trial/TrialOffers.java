@@ -8,6 +8,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Condition;
 import hitchlamp.core.trial.Conditions;
+import hitchlamp.core.trial.TestKinds;
 import hitchlamp.core.trial.TestOrder;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.fault.Faults;
@@ -43,6 +44,7 @@ class TrialOffers {
    * @param leads today's leads on which it throws light
    * @param modules on which it can be done now; none where it cannot
    * @param why it cannot be done now; empty where it can
+   * @param commands false where it only listens and asks: no seat is needed
    */
   record TrialOffer(
       @NotNull String test,
@@ -58,6 +60,8 @@ class TrialOffers {
       @NotNull List<String> leads,
       @NotNull List<TrialModule> modules,
       @NotNull String why,
+      @NotNull boolean commands,
+      @NotNull boolean onceAKeyCycle,
       @NotNull String source) {}
 
   /**
@@ -118,6 +122,8 @@ class TrialOffers {
                         last(before, t, m)))
             .toList(),
         modules.isEmpty() ? TrialWords.say("no-module-for-it-answered") : "",
+        TestKinds.of(t).commands(),
+        t.onceAKeyCycle(),
         t.source());
   }
 

@@ -19,6 +19,8 @@ import java.util.Map;
  * known.
  *
  * @param observed what the kind observes; its board knows the shape
+ * @param choices answers to what is asked now
+ * @param progress of the routine that runs now, null where none does
  * @param figures settings and limits of the pack by name
  */
 public record TrialView(
@@ -32,6 +34,8 @@ public record TrialView(
     @NotNull Said says,
     @NotNull List<Condition> conditions,
     @NotNull double countdownSeconds,
+    @NotNull List<TrialChoice> choices,
+    TrialProgress progress,
     @NotNull List<TrialSetPoint> setPoints,
     @NotNull List<TrialNow> now,
     @NotNull Object observed,
@@ -42,6 +46,20 @@ public record TrialView(
     @NotNull String source) {
   /** Points of the trace that go over the stream: a minute of them. */
   private static final int LIVE_POINTS = 600;
+
+  /** An answer to what is asked now. */
+  public record TrialChoice(@NotNull String act, @NotNull Said label) {}
+
+  /**
+   * How far a routine is.
+   *
+   * @param percent that it reports, null where it reports none
+   */
+  public record TrialProgress(
+      @NotNull String title,
+      @NotNull double seconds,
+      @NotNull double leftSeconds,
+      Integer percent) {}
 
   /** A control that is not with its module. */
   public record TrialSetPoint(
@@ -70,7 +88,16 @@ public record TrialView(
       @NotNull Verdict verdict,
       @NotNull Said says,
       @NotNull Said next,
-      @NotNull List<TrialMeasured> measured) {}
+      @NotNull List<TrialMeasured> measured,
+      @NotNull List<TrialPart> parts) {}
+
+  /** What one of several parts came to. */
+  public record TrialPart(
+      @NotNull String id,
+      @NotNull String title,
+      @NotNull Verdict verdict,
+      @NotNull Said says,
+      @NotNull Said next) {}
 
   /** A figure with what it is judged against. */
   public record TrialMeasured(
@@ -105,6 +132,16 @@ public record TrialView(
         s.says(),
         s.conditions(),
         s.countdownSeconds(),
+        s.choices().stream().map(c -> new TrialChoice(c.act().line(), c.label())).toList(),
+        s.progress()
+            .map(
+                p ->
+                    new TrialProgress(
+                        p.title(),
+                        p.seconds(),
+                        p.leftSeconds(),
+                        p.percent() < 0 ? null : p.percent()))
+            .orElse(null),
         s.setPoints().stream()
             .map(
                 p ->
@@ -139,7 +176,13 @@ public record TrialView(
 
   static TrialJudgement judgement(Judgement j) {
     return new TrialJudgement(
-        j.verdict(), j.says(), j.next(), j.measured().stream().map(TrialView::measured).toList());
+        j.verdict(),
+        j.says(),
+        j.next(),
+        j.measured().stream().map(TrialView::measured).toList(),
+        j.parts().stream()
+            .map(p -> new TrialPart(p.id(), p.title(), p.verdict(), p.says(), p.next()))
+            .toList());
   }
 
   private static TrialMeasured measured(Measured m) {

@@ -73,6 +73,7 @@ public class Trials implements TrialReports, JobPage {
    * @param endedAt null where it is not known that it ended
    * @param ending null where that is not known
    * @param verdict null where nothing was seen that could be judged
+   * @param recording of what it looked at; null where none was made
    */
   public record TrialHead(
       @NotNull long id,
@@ -88,7 +89,8 @@ public class Trials implements TrialReports, JobPage {
       @NotNull String says,
       @NotNull String next,
       @NotNull String who,
-      Double hours) {}
+      Double hours,
+      Long recording) {}
 
   /** A run with what was seen; the view is null where nothing of it was stored. */
   public record KeptTrial(@NotNull TrialHead head, TrialView view) {}
@@ -139,6 +141,9 @@ public class Trials implements TrialReports, JobPage {
         cut(j.next().text(), LONGEST_NEXT),
         stored.write(e.seen()));
     j.measured().stream().filter(Measured::known).forEach(m -> figure(id, m));
+    if (e.recording() != null) {
+      mapper.recorded(id, e.recording());
+    }
     logbook.enter(
         e.job(),
         Logbook.Kind.TEST,
@@ -163,6 +168,8 @@ public class Trials implements TrialReports, JobPage {
         e.says(),
         List.of(),
         0,
+        List.of(),
+        Optional.empty(),
         List.of(),
         List.of(),
         e.seen().observed(),
@@ -226,7 +233,8 @@ public class Trials implements TrialReports, JobPage {
             v.judgement().says().text(),
             v.judgement().next().text(),
             h.who(),
-            h.hours());
+            h.hours(),
+            h.recording());
   }
 
   /** The newest run of each test in earlier jobs of the unit. */
@@ -269,7 +277,8 @@ public class Trials implements TrialReports, JobPage {
         r.says() == null ? "" : r.says(),
         r.next() == null ? "" : r.next(),
         r.who(),
-        r.hours());
+        r.hours(),
+        r.recording());
   }
 
   KeptTrial one(long job, long id) {
@@ -305,6 +314,8 @@ public class Trials implements TrialReports, JobPage {
             Said.plain(""),
             List.of(),
             0,
+            List.of(),
+            Optional.empty(),
             List.of(),
             List.of(),
             seen.observed(),

@@ -200,6 +200,11 @@ class Recordings {
       mark(new Mark("GAP", fromMicros, toMicros, WatchWords.say("the-link-was-gone"), null));
     }
 
+    @Override
+    public void held(long fromMicros, long toMicros, String what) {
+      mark(new Mark("HELD", fromMicros, toMicros, what, null));
+    }
+
     void mark(Mark mark) {
       put(() -> keepMark(this, mark));
     }

@@ -188,11 +188,16 @@ class RightsTest {
     assertThat(Role.APPRENTICE.may(Right.COMMAND)).as("commands nothing").isFalse();
     assertThat(Role.TECHNICIAN.may(Right.MANAGE)).as("makes no accounts").isFalse();
     for (String commands :
-        new String[] {"faults/clear", "faults/self-test", "trials", "story/trip-reset"}) {
+        new String[] {"faults/clear", "faults/self-test", "story/trip-reset"}) {
       Rule r = rules.of("POST", "/api/jobs/{job}/" + commands).orElseThrow();
       assertThat(r.right()).as(commands).contains(Right.COMMAND);
       assertThat(r.seat()).as(commands).isEqualTo(Rule.Seat.MINE);
     }
+    // A test that commands needs both as well; a lamp check, which only listens, does not. What
+    // each test needs is looked at where it is known: trial.CutoutTest, trial.LampCheckTest.
+    Rule tests = rules.of("POST", "/api/jobs/{job}/trials").orElseThrow();
+    assertThat(tests.right()).contains(Right.READ);
+    assertThat(tests.seat()).isEqualTo(Rule.Seat.FREE);
   }
 
   @Test

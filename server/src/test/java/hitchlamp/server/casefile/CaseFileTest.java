@@ -210,7 +210,12 @@ class CaseFileTest {
     JsonNode told = s.must("GET", at + "/traces", null).path("traces").path(1).path("log").path(0);
     assertThat(told.path("how").asString()).isEqualTo("UNIT");
     assertThat(told.path("who").isNull()).as("nobody but the unit").isTrue();
-    JsonNode recording = s.must("GET", at + "/recordings-made", null).path(0);
+    JsonNode made = s.must("GET", at + "/recordings-made", null);
+    assertThat(made.path(0).path("name").asString())
+        .as("what the test looked at")
+        .isEqualTo("Cylinder cutout by hand, Engine");
+    assertThat(test.path("recording").asLong()).isEqualTo(made.path(0).path("id").asLong());
+    JsonNode recording = made.path(1);
     assertThat(recording.path("name").asString()).isEqualTo("Before the repair");
     String of = "/api/recordings/" + recording.path("id").asLong();
     assertThat(s.must("GET", of, null).path("marks").toString()).contains("It shook here.");

@@ -120,6 +120,66 @@ class TrialInCaseFileTest {
         .isEqualTo("[600.0,null]");
   }
 
+  /**
+   * The same file with a lamp check as an earlier version kept it, among what was done about
+   * faults.
+   */
+  private static byte[] withOldLampCheck(byte[] now, String seen) throws Exception {
+    Map<String, byte[]> parts = parts(now);
+    JsonNode run = JSON.readTree(parts.get(ROWS)).path(0);
+    ObjectNode old = JSON.createObjectNode().put("stage", "DONE").put("says", "Every lamp.");
+    ObjectNode lamp = old.putArray("lamps").addObject().put("seen", seen);
+    lamp.putObject("lamp").put("id", "stop").put("title", "Stop lamp").put("shown", "");
+    lamp.putArray("by")
+        .addObject()
+        .put("module", "engine")
+        .put("title", "Engine")
+        .put("heard", true)
+        .put("told", true)
+        .put("lit", true)
+        .put("out", true);
+    parts.put("fault-deed/lamps.json", JSON.writeValueAsBytes(old));
+    ArrayNode deeds = JSON.createArrayNode();
+    deeds
+        .addObject()
+        .put("kind", "LAMPS")
+        .put("done_at", run.path("began_at").asString())
+        .put("who", "Technician 1")
+        .put("engine_hours", 812.5)
+        .put("bus_micros", 7)
+        .put("content", "fault-deed/lamps.json");
+    parts.put("fault-deed.json", JSON.writeValueAsBytes(deeds));
+    return file(parts);
+  }
+
+  @Test
+  void aLampCheckOfAnEarlierVersionOpensAsATest(Installation.Running running) throws Exception {
+    byte[] old = withOldLampCheck(CaseFileTest.sound(running), "NEVER_LIT");
+    Person t = Person.in(running, "Technician 1");
+    Person.Answer opened = t.upload("/api/case-files", "old.zip", old);
+    assertThat(opened.status()).as(opened.body().toString()).isEqualTo(201);
+    String at = "/api/jobs/" + opened.body().path("job").asLong() + "/trials";
+    JsonNode head = null;
+    for (JsonNode h : t.must("GET", at, null)) {
+      head = h.path("kind").asString().equals("lamps") ? h : head;
+    }
+    assertThat(head).isNotNull();
+    assertThat(head.path("title").asString()).isEqualTo("Lamp check");
+    assertThat(head.path("verdict").asString()).isEqualTo("FAIL");
+    assertThat(head.path("says").asString()).contains("Stop lamp: Commanded on by the engine");
+    JsonNode view = t.must("GET", at + "/" + head.path("id").asLong(), null).path("view");
+    assertThat(view.path("observed").path("lamps").path(0).path("seen").asString())
+        .isEqualTo("NEVER_LIT");
+  }
+
+  @Test
+  void aLampCheckThatMakesNoSenseIsRefused(Installation.Running running) throws Exception {
+    byte[] old = withOldLampCheck(CaseFileTest.sound(running), "PURPLE");
+    Person.Answer a = Person.in(running, "Technician 1").upload("/api/case-files", "bad.zip", old);
+    assertThat(a.status()).isEqualTo(400);
+    assertThat(a.body().path("message").asString()).contains("PURPLE");
+  }
+
   private static void refused(
       Installation.Running running, String part, Consumer<ObjectNode> change, String says)
       throws Exception {

@@ -142,60 +142,6 @@ class FaultTest {
   }
 
   @Test
-  void theLampCheckFollowsTheKeyAsksTheEyeAndNamesTheDeadLamp(Installation.Running running) {
-    Person t = Person.in(running, "Technician 1");
-    long job = t.openJob("Tipper with a dark lamp");
-    String lamps = "/api/jobs/" + job + "/faults/lamps";
-    String cab = "/api/jobs/" + job + "/cab/tipper-3";
-    assertThat(t.get(lamps).status()).isEqualTo(404);
-    try (Person.Feed feed = t.feed(job, -1)) {
-      hookUpAndCall(t, job, "tipper-3", feed);
-      t.must("POST", lamps, Map.of());
-      stage(feed, "KEY_OFF");
-      Person.Answer busy = t.post("/api/jobs/" + job + "/faults/read", Map.of());
-      assertThat(busy.status()).isEqualTo(409);
-      assertThat(busy.body().path("message").asString()).isEqualTo("The lamps are being checked.");
-      assertThat(t.post(lamps + "/answers", Map.of("choice", "disco=LIT")).status())
-          .as("no such lamp")
-          .isEqualTo(400);
-      t.must("POST", cab, Map.of("action", "key", "value", "off"));
-      stage(feed, "KEY_ON");
-      JsonNode seen = t.must("POST", cab, Map.of("action", "key", "value", "on")).path("lamps");
-      assertThat(seen.path("stop").asBoolean()).as("lamps light at key-on").isTrue();
-      assertThat(seen.path("malfunction").asBoolean()).as("its bulb is gone").isFalse();
-      JsonNode asking = stage(feed, "ASKING");
-      for (JsonNode lamp : asking.path("lamps")) {
-        String id = lamp.path("id").asString();
-        boolean still = t.must("GET", cab, null).path("lamps").path(id).asBoolean();
-        String what =
-            still ? "STAYED_LIT" : seen.path(id).asBoolean() ? "LIT_THEN_OUT" : "NEVER_LIT";
-        t.must("POST", lamps + "/answers", Map.of("choice", id + "=" + what));
-      }
-      stage(feed, "DONE");
-      for (JsonNode lamp : t.must("GET", lamps, null).path("lamps")) {
-        boolean dead = lamp.path("id").asString().equals("malfunction");
-        assertThat(lamp.path("verdict").asString())
-            .as(lamp.path("title").asString())
-            .isEqualTo(dead ? "FAIL" : "PASS");
-      }
-      assertThat(t.must("GET", "/api/jobs/" + job + "/sign-off", null).path("open").toString())
-          .contains("Malfunction lamp: Commanded on by the engine and aftertreatment modules");
-      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
-    }
-    assertThat(t.must("GET", "/api/jobs/" + job + "/logbook", null).toString())
-        .contains("Lamp check: 6 of 7 lamps pass. Malfunction lamp:");
-  }
-
-  private static JsonNode stage(Person.Feed feed, String stage) {
-    return feed.await(
-            "lamp check at " + stage,
-            c ->
-                c.path("type").asString().equals("lamp-check")
-                    && c.path("body").path("stage").asString().equals(stage))
-        .path("body");
-  }
-
-  @Test
   void aClearNeedsTheSeatReadsBeforeAndNamesWhatCameBack(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
     long job = t.openJob("Tipper to clear");

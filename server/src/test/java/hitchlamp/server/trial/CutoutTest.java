@@ -29,8 +29,9 @@ class CutoutTest {
       assertThat(offers.path(0).path("test").asString())
           .as("what risks and costs least comes first")
           .isEqualTo("circuits");
-      assertThat(offers).as("a new trip stands on the page of the story").hasSize(2);
-      JsonNode offer = offers.path(1);
+      assertThat(offers.path(1).path("test").asString()).isEqualTo("lamps");
+      assertThat(offers).as("a new trip stands on the page of the story").hasSize(3);
+      JsonNode offer = offers.path(2);
       assertThat(offer.path("test").asString()).isEqualTo("cutout");
       assertThat(offer.path("modules").path(0).path("id").asString()).isEqualTo("engine");
       assertThat(offer.path("modules").path(0).path("conditions")).hasSize(4);
@@ -68,10 +69,30 @@ class CutoutTest {
     assertThat(kept.path("ending").asString()).isEqualTo("UNATTENDED");
     assertThat(kept.path("verdict").asString()).isEqualTo("CANNOT_TELL");
     assertThat(kept.path("says").asString()).contains("Not tried");
+    recorded(t, kept);
     JsonNode one = t.must("GET", at + "/" + kept.path("id").asLong(), null);
     assertThat(one.path("view").path("observed").path("observations")).hasSize(1);
     assertThat(one.path("view").path("judgement").path("verdict").asString())
         .isEqualTo("CANNOT_TELL");
+  }
+
+  /** What the test looked at is an ordinary recording, with what was held as a mark. */
+  private static void recorded(Person t, JsonNode run) {
+    JsonNode whole = null;
+    for (int i = 0; i < 100 && whole == null; i++) {
+      Person.Answer a = t.get("/api/recordings/" + run.path("recording").asLong());
+      whole = a.status() == 200 && a.body().path("marks").size() > 0 ? a.body() : null;
+    }
+    assertThat(whole).as("the recording of the test").isNotNull();
+    assertThat(whole.path("head").path("name").asString())
+        .isEqualTo("Cylinder cutout by hand, Engine");
+    assertThat(whole.path("marks").path(0).path("kind").asString()).isEqualTo("HELD");
+    assertThat(whole.path("marks").path(0).path("text").asString())
+        .isEqualTo("cylinder 3 does not fire");
+    assertThat(whole.path("channels").toString())
+        .contains("\"engine/190\"")
+        .as("what the test reads by identifier")
+        .contains("engine/x0118");
   }
 
   @Test

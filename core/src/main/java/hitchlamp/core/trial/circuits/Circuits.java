@@ -6,12 +6,12 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.RoutineSpec;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.RoutineEnd;
 import hitchlamp.core.trial.Scene;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.Step;
 import hitchlamp.core.trial.TestKind;
 import hitchlamp.core.trial.circuits.CircuitsSeen.Found;
-import hitchlamp.core.uds.Reply;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,9 +24,6 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
   public static final String ID = "circuits";
 
   private static final String ROUTINE = "routine";
-
-  /** Bytes of a reply before what was found: the service, what was asked for, the routine. */
-  private static final int FOUND_AT = 4;
 
   private static final int FOUND_BYTES = 3;
 
@@ -115,7 +112,7 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
 
   private static List<Found> found(byte[] data) {
     List<Found> found = new ArrayList<>();
-    for (int at = FOUND_AT; at + FOUND_BYTES <= data.length; at += FOUND_BYTES) {
+    for (int at = 0; at + FOUND_BYTES <= data.length; at += FOUND_BYTES) {
       int spn = data[at] & 0xFF | (data[at + 1] & 0xFF) << 8 | (data[at + 2] >> 5 & 7) << 16;
       found.add(new Found(spn, data[at + 2] & 0x1F));
     }
@@ -127,9 +124,7 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
     public Step next(Scene scene) {
       return scene
           .routine(ROUTINE)
-          .<Step>map(
-              r ->
-                  new Step.Done(r instanceof Reply.Positive, CircuitsWords.said("it-has-answered")))
+          .<Step>map(r -> new Step.Done(r.done(), CircuitsWords.said("it-has-answered")))
           .orElseGet(() -> new Step.Run(ROUTINE, CircuitsWords.said("it-tests-its-circuits")));
     }
 
@@ -145,18 +140,18 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
 
     @Override
     public CircuitsSeen observed(Scene scene) {
-      Reply r = scene.routine(ROUTINE).orElse(null);
-      if (r instanceof Reply.Positive p) {
-        List<Found> found = found(p.data());
-        return new CircuitsSeen(
-            true,
-            true,
-            found.isEmpty()
-                ? CircuitsWords.say("no-fault-found-now")
-                : CircuitsWords.say("faults-found-now", found.size()),
-            found);
+      RoutineEnd r = scene.routine(ROUTINE).orElse(null);
+      if (r == null || !r.done()) {
+        return new CircuitsSeen(r != null, false, r == null ? "" : r.says(), List.of());
       }
-      return new CircuitsSeen(r != null, false, r == null ? "" : r.says(), List.of());
+      List<Found> found = found(r.found());
+      return new CircuitsSeen(
+          true,
+          true,
+          found.isEmpty()
+              ? CircuitsWords.say("no-fault-found-now")
+              : CircuitsWords.say("faults-found-now", found.size()),
+          found);
     }
   }
 }

@@ -10,7 +10,6 @@ import hitchlamp.core.trial.Scene;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.Step;
 import hitchlamp.core.trial.TestKind;
-import hitchlamp.core.uds.Reply;
 import hitchlamp.core.words.Said;
 import java.util.List;
 import java.util.Optional;
@@ -83,15 +82,8 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
     public Step next(Scene scene) {
       return scene
           .routine(ROUTINE)
-          .<Step>map(
-              r ->
-                  new Step.Done(
-                      r instanceof Reply.Positive, RoutineWords.said("the-module-says", says(r))))
+          .<Step>map(r -> new Step.Done(r.done(), RoutineWords.said("the-module-says", r.says())))
           .orElseGet(() -> new Step.Run(ROUTINE, RoutineWords.said("it-is-done", setup.title())));
-    }
-
-    private static String says(Reply r) {
-      return r instanceof Reply.Positive ? RoutineWords.say("it-did-it") : r.says();
     }
 
     @Override
@@ -108,7 +100,7 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
     public RoutineSeen observed(Scene scene) {
       return scene
           .routine(ROUTINE)
-          .map(r -> new RoutineSeen(true, r instanceof Reply.Positive, says(r)))
+          .map(r -> new RoutineSeen(true, r.done(), r.says()))
           .orElse(new RoutineSeen(false, false, ""));
     }
   }

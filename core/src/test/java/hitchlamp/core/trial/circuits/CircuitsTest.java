@@ -7,14 +7,13 @@ import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
 import hitchlamp.core.pack.RoutineSpec;
-import hitchlamp.core.trial.ControlState;
-import hitchlamp.core.trial.SampleWindow;
+import hitchlamp.core.trial.QuietScene;
+import hitchlamp.core.trial.RoutineEnd;
 import hitchlamp.core.trial.Scene;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.Step;
-import hitchlamp.core.uds.Reply;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class CircuitsTest {
@@ -24,44 +23,19 @@ class CircuitsTest {
           "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 1\n"
               + "spn: {102: Boost pressure}\nfmi: {4: shorted low}\n");
   private static final Circuits.Setup SETUP =
-      new Circuits.Setup(new RoutineSpec("t", "T", "any", 1, 5, true, false), PACK);
+      new Circuits.Setup(new RoutineSpec("t", "T", "any", 1, 5, true, false, 0, Map.of()), PACK);
   private static final Circuits KIND = new Circuits();
 
-  private static Scene with(Reply reply) {
-    return new Scene() {
-      @Override
-      public long now() {
-        return 0;
-      }
-
-      @Override
-      public SampleWindow value(int spn) {
-        return new SampleWindow();
-      }
-
-      @Override
-      public SampleWindow read(String name) {
-        return new SampleWindow();
-      }
-
-      @Override
-      public ControlState control(String name) {
-        throw new AssertionError("a self-test controls nothing");
-      }
-
-      @Override
-      public Optional<Reply> routine(String name) {
-        return Optional.ofNullable(reply);
-      }
-    };
+  private static Scene with(RoutineEnd end) {
+    return end == null ? new QuietScene() : new QuietScene().ended("routine", end);
   }
 
   private static CircuitsSeen seen(int... data) {
-    byte[] bytes = new byte[4 + data.length];
+    byte[] bytes = new byte[data.length];
     for (int i = 0; i < data.length; i++) {
-      bytes[4 + i] = (byte) data[i];
+      bytes[i] = (byte) data[i];
     }
-    return KIND.script(SETUP).observed(with(new Reply.Positive(bytes, 7)));
+    return KIND.script(SETUP).observed(with(new RoutineEnd(true, "it did it", bytes)));
   }
 
   @Test
@@ -92,7 +66,7 @@ class CircuitsTest {
 
   @Test
   void aModuleThatRefusedOrDidNotAnswerIsNeverSound() {
-    Reply refusal = new Reply.NotAsked("the engine runs");
+    RoutineEnd refusal = new RoutineEnd(false, "the engine runs", new byte[0]);
     CircuitsSeen refused = KIND.script(SETUP).observed(with(refusal));
     assertThat(KIND.saw(refused)).isTrue();
     assertThat(KIND.judge(SETUP, refused).verdict()).isEqualTo(Verdict.CANNOT_TELL);
@@ -106,9 +80,9 @@ class CircuitsTest {
   void theRoutineRunsOnceAndThenItIsOver() {
     Script<CircuitsSeen> script = KIND.script(SETUP);
     assertThat(script.next(with(null))).isInstanceOf(Step.Run.class);
-    assertThat(script.next(with(new Reply.Positive(new byte[4], 7))))
+    assertThat(script.next(with(new RoutineEnd(true, "it did it", new byte[0]))))
         .isInstanceOfSatisfying(Step.Done.class, d -> assertThat(d.complete()).isTrue());
-    assertThat(script.next(with(new Reply.NotAsked("x"))))
+    assertThat(script.next(with(new RoutineEnd(false, "x", new byte[0]))))
         .isInstanceOfSatisfying(Step.Done.class, d -> assertThat(d.complete()).isFalse());
     assertThat(List.of(seen(102, 0, 4)))
         .as("observed the same again")

@@ -5,10 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.ControlState;
+import hitchlamp.core.trial.QuietScene;
 import hitchlamp.core.trial.SampleWindow;
-import hitchlamp.core.trial.Scene;
 import hitchlamp.core.trial.Step;
-import hitchlamp.core.uds.Reply;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,15 +29,16 @@ class CutoutScriptTest {
           Optional.of(new CutoutSetup.Speeds(600, 1_200)));
 
   /** An engine whose controls do at once what is wanted, or do not. */
-  private static final class Engine implements Scene {
-    final Map<Integer, SampleWindow> values = new HashMap<>();
+  private static final class Engine extends QuietScene {
     final SampleWindow fuel = new SampleWindow();
-    final Map<String, ControlState> controls = new HashMap<>();
-    long now = SECOND;
+
+    Engine() {
+      now = SECOND;
+    }
 
     void pass(double seconds, double rpm, double mg) {
       for (long until = now + Math.round(seconds * SECOND); now < until; now += 50_000) {
-        values.computeIfAbsent(190, s -> new SampleWindow()).add(now, rpm);
+        put(190, now, rpm);
         fuel.add(now, mg);
       }
     }
@@ -62,29 +62,8 @@ class CutoutScriptTest {
     }
 
     @Override
-    public long now() {
-      return now;
-    }
-
-    @Override
-    public SampleWindow value(int spn) {
-      return values.getOrDefault(spn, new SampleWindow());
-    }
-
-    @Override
     public SampleWindow read(String name) {
       return fuel;
-    }
-
-    @Override
-    public ControlState control(String name) {
-      return controls.getOrDefault(
-          name, new ControlState(Double.NaN, ControlState.State.RETURNED, 0));
-    }
-
-    @Override
-    public Optional<Reply> routine(String name) {
-      return Optional.empty();
     }
   }
 

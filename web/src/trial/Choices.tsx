@@ -1,0 +1,29 @@
+import type { TrialView } from '../api/client'
+import { useSaid } from '../shared/said'
+
+/** Answers to what a test asks now. */
+export function Choices({
+  view,
+  act,
+  far,
+}: {
+  view: TrialView
+  act: ((line: string) => void) | undefined
+  far?: boolean
+}) {
+  const said = useSaid()
+  if (!act || view.choices.length === 0) return null
+  return (
+    <div className="mb-4 flex flex-wrap gap-3">
+      {view.choices.map((c) => (
+        <button
+          key={c.act}
+          className={`btn btn-main ${far ? 'min-h-20 px-8 text-[30px]' : ''}`}
+          onClick={() => act(c.act)}
+        >
+          {said(c.label)}
+        </button>
+      ))}
+    </div>
+  )
+}
