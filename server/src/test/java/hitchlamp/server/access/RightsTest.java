@@ -187,8 +187,7 @@ class RightsTest {
     assertThat(Role.SPECIALIST.may(Right.READ)).as("looks at jobs and comments").isFalse();
     assertThat(Role.APPRENTICE.may(Right.COMMAND)).as("commands nothing").isFalse();
     assertThat(Role.TECHNICIAN.may(Right.MANAGE)).as("makes no accounts").isFalse();
-    for (String commands :
-        new String[] {"faults/clear", "faults/self-test", "story/trip-reset"}) {
+    for (String commands : new String[] {"faults/clear", "faults/self-test", "story/trip-reset"}) {
       Rule r = rules.of("POST", "/api/jobs/{job}/" + commands).orElseThrow();
       assertThat(r.right()).as(commands).contains(Right.COMMAND);
       assertThat(r.seat()).as(commands).isEqualTo(Rule.Seat.MINE);

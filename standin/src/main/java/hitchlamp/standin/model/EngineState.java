@@ -31,6 +31,12 @@ public final class EngineState {
   /** Speed that a tester wants held, rpm; 0 where none does. */
   public double heldRpm;
 
+  /** What a tester has set the idle speed beside what the maker did, rpm. */
+  public double idleTrimRpm;
+
+  /** True while the lift pump fills the lines with the engine standing. */
+  public boolean priming;
+
   /** Cylinders that the module does not fuel, bit 0 is cylinder 1. */
   public int cutOut;
 
@@ -50,6 +56,10 @@ public final class EngineState {
   public double turboRpm;
 
   /** Vanes of the turbocharger, throttle and recirculation valve: wanted and there, 0 to 1. */
+  public final Actuator vaneActuator = new Actuator(0.4);
+
+  public final Actuator throttleValve = new Actuator(0.4);
+  public final Actuator egrValve = new Actuator(0.3);
   public double vanesWanted;
 
   public double vanes;

@@ -69,7 +69,7 @@ public final class MeanValueSolver {
       return;
     }
     double cold = Math.max(0, 40 - s.coolantC) * 2.5;
-    double least = Math.max(p.idleSpeed() + cold, s.heldRpm);
+    double least = Math.max(p.idleSpeed() + s.idleTrimRpm + cold, s.heldRpm);
     double wanted = (least + s.pedal * (RATED_RPM + 60 - least)) * Math.PI / 30;
     double error = wanted - s.omega;
     double most =
@@ -105,11 +105,11 @@ public final class MeanValueSolver {
     s.exhaustKpa += (o.exhaustKpa - s.exhaustKpa) * Math.min(1, dt / 0.3);
     s.turboRpm += (o.turboRpm - s.turboRpm) * Math.min(1, dt / p.turboLag());
     s.vanesWanted = o.vanesWanted;
-    s.vanes += (o.vanes - s.vanes) * Math.min(1, dt / 0.4);
+    s.vanes = s.vaneActuator.follows(s.vanes, o.vanes, dt);
     s.throttleWanted = o.throttleWanted;
-    s.throttle += (o.throttle - s.throttle) * Math.min(1, dt / 0.4);
+    s.throttle = s.throttleValve.follows(s.throttle, o.throttle, dt);
     s.egrWanted = o.egrWanted;
-    s.egr += (o.egr - s.egr) * Math.min(1, dt / 0.3);
+    s.egr = s.egrValve.follows(s.egr, o.egr, dt);
     s.egrFlow += (o.egrFlow - s.egrFlow) * Math.min(1, dt / 0.5);
     s.egrCleanFlow += (o.egrCleanFlow - s.egrCleanFlow) * Math.min(1, dt / 0.5);
     s.egrC += (o.egrC - s.egrC) * Math.min(1, dt / 5);

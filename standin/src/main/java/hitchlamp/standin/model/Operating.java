@@ -7,6 +7,9 @@ package hitchlamp.standin.model;
  * our own.
  */
 final class Operating {
+  /** Pressure of the electric lift pump against a standing engine. */
+  private static final double PRIMING_KPA = 300;
+
   private static final double LOWER_HEATING_VALUE = 42.8e6;
   private static final double FULL_CHARGE_KPA = 105;
   private static final double FULL_FUEL_MG = 245;
@@ -51,11 +54,12 @@ final class Operating {
   private void air(double rpm, double flow, double load, EngineState s, Condition c) {
     // A leak passes in proportion to area and charge; 300 mm² takes about half of it.
     double kept = 1 / (1 + c.chargeLeakMm2 / 300);
-    vanesWanted = 0.25 + 0.6 * load;
-    vanes = Double.isNaN(c.vanesStuckAt) ? vanesWanted : c.vanesStuckAt;
-    double vaneEffect = Math.max(0.3, 1 - 0.9 * Math.abs(vanes - vanesWanted));
-    throttleWanted = load < 0.08 ? 0.3 : 0.02;
-    throttle = Double.isNaN(c.throttleStuckAt) ? throttleWanted : c.throttleStuckAt;
+    double best = 0.25 + 0.6 * load;
+    vanesWanted = s.vaneActuator.wanted(best);
+    vanes = Actuator.rests(vanesWanted, c.vanesStuckAt);
+    double vaneEffect = Math.max(0.3, 1 - 0.9 * Math.abs(vanes - best));
+    throttleWanted = s.throttleValve.wanted(load < 0.08 ? 0.3 : 0.02);
+    throttle = Actuator.rests(throttleWanted, c.throttleStuckAt);
     double throttleEffect = 1 - 0.45 * Math.max(0, throttle - 0.35);
     double wanted = 1.55 * flow + 0.0065 * rpm;
     double choke = 1 - 0.1 * (1 - c.chargeCoolerShare);
@@ -73,8 +77,10 @@ final class Operating {
             ? s.ambientC + 8 + (0.16 + 0.75 * (1 - c.chargeCoolerShare)) * Math.max(0, gauge)
             : s.ambientC + 0.3 * (s.coolantC - s.ambientC);
     exhaustKpa = s.ambientKpa + 1.1 * Math.max(0, gauge / choke) + 0.004 * rpm + 0.4 * filterKpa;
-    egrWanted = s.running ? 0.05 + 0.4 * Math.exp(-(load - 0.4) * (load - 0.4) / 0.09) : 0;
-    egr = Double.isNaN(c.egrStuckAt) ? egrWanted : c.egrStuckAt;
+    egrWanted =
+        s.egrValve.wanted(
+            s.running ? 0.05 + 0.4 * Math.exp(-(load - 0.4) * (load - 0.4) / 0.09) : 0);
+    egr = Actuator.rests(egrWanted, c.egrStuckAt);
     double push = Math.sqrt(Math.max(0, exhaustKpa - intakeKpa + 6));
     egrCleanFlow = 38 * egr * push;
     egrFlow = egrCleanFlow * c.egrCoolerShare;
@@ -87,6 +93,9 @@ final class Operating {
 
   private void fuel(double rpm, double flow, double load, EngineState s, Condition c) {
     double delivered = s.omega > 5 ? (420 + 0.25 * rpm) * c.fuelPumpShare : 0;
+    if (s.priming) {
+      delivered = PRIMING_KPA * c.fuelPumpShare;
+    }
     fuelDropKpa = s.omega > 5 ? (5 + 0.22 * flow) * c.fuelFilterFactor : 0;
     fuelSupplyKpa = Math.max(0, delivered - fuelDropKpa + (s.omega > 5 ? 15 : 0));
     railWantedMpa = s.running ? 45 + 0.85 * s.fuelMgPerStroke + 0.02 * rpm : 0;

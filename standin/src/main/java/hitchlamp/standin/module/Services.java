@@ -4,6 +4,7 @@ import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import java.io.ByteArrayOutputStream;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,10 +13,12 @@ import java.util.function.BooleanSupplier;
 import java.util.function.DoubleSupplier;
 import java.util.function.IntConsumer;
 import java.util.function.Supplier;
+import java.util.function.ToIntFunction;
 
 /**
  * The diagnostic services of a module (ISO 14229-1, from memory): sessions, fault information,
- * clear, identifiers, and a self-test of its circuits as a routine.
+ * identifiers that are read and written, outputs that a tester takes, routines, and a self-test of
+ * the circuits among these.
  */
 public final class Services {
   /** Identifier of the module's own hours, 0.05 h a count. */
@@ -25,7 +28,7 @@ public final class Services {
   public static final int SELF_TEST = 0x0203;
 
   private static final long SESSION_MICROS = 5_000_000;
-  private static final long SELF_TEST_MICROS = 4_000_000;
+  private static final double SELF_TEST_SECONDS = 4;
   private static final long PENDING_EVERY_MICROS = 1_500_000;
   private static final int QUIET = 0x80;
   private static final long SHORTEST_MICROS = 3_000;
@@ -64,7 +67,9 @@ public final class Services {
   private final DoubleSupplier hours;
   private final Trouble trouble;
   private final Map<Integer, Supplier<byte[]>> identifiers = new HashMap<>();
-  private final Map<Integer, IntConsumer> routines = new HashMap<>();
+  private final Map<Integer, ToIntFunction<byte[]>> writable = new HashMap<>();
+  private final Routines routines;
+  private final FaultServices faults;
   private final Map<Integer, Control> controls = new HashMap<>();
   private final java.util.Set<Integer> held = new java.util.TreeSet<>();
   private IntConsumer cleared = tester -> {};
@@ -75,7 +80,6 @@ public final class Services {
   private boolean extended;
   private long delayed;
   private long lastAsked;
-  private byte[] selfTest;
 
   /**
    * @param circuits monitors that the self-test runs
@@ -94,6 +98,12 @@ public final class Services {
     this.engineRuns = engineRuns;
     this.hours = hours;
     this.trouble = trouble;
+    faults = new FaultServices(memory, trouble.oddSnapshots);
+    routines =
+        new Routines(agenda, this::inSession, (answer, tester) -> port.answer(answer, tester));
+    if (!circuits.isEmpty()) {
+      routines.add(SELF_TEST, new SelfTest());
+    }
     identifiers.put(HOURS, () -> number(Math.round(hours.getAsDouble() / HOURS_STEP), 4));
   }
 
@@ -103,9 +113,19 @@ public final class Services {
     return this;
   }
 
-  /** A routine that is done at once in an open session; it is told the tester's address. */
-  public Services routine(int id, IntConsumer what) {
-    routines.put(id, what);
+  /** A routine. */
+  public Services routine(int id, Routine what) {
+    routines.add(id, what);
+    return this;
+  }
+
+  /**
+   * A value that can be written in an open session.
+   *
+   * @param take takes the bytes and gives 0 or the negative response code
+   */
+  public Services written(int id, ToIntFunction<byte[]> take) {
+    writable.put(id, take);
     return this;
   }
 
@@ -120,6 +140,13 @@ public final class Services {
   public void giveBackAll() {
     held.forEach(id -> controls.get(id).giveBack());
     held.clear();
+  }
+
+  /** The supply is gone: nothing goes on. */
+  void supplyGone() {
+    giveBackAll();
+    routines.sessionEnded(true);
+    extended = false;
   }
 
   /** Told of each clear with the tester's address, before it is done. */
@@ -194,15 +221,16 @@ public final class Services {
       case 0x10 -> session(r);
       case 0x3E -> quiet(r) ? new byte[0] : new byte[] {0x7E, 0};
       case 0x22 -> read(r);
-      case 0x19 -> faults(r);
+      case 0x2E -> write(r);
+      case 0x19 -> faults.on(r);
       case 0x14 -> clear(r, tester);
       case 0x2F -> control(r);
-      case 0x31 -> routine(r, tester);
+      case 0x31 -> routines.on(r, tester);
       default -> refuse(r, 0x11);
     };
   }
 
-  private static byte[] refuse(byte[] r, int code) {
+  static byte[] refuse(byte[] r, int code) {
     return new byte[] {0x7F, r[0], (byte) code};
   }
 
@@ -217,6 +245,7 @@ public final class Services {
     extended = wanted == 3;
     if (!extended) {
       giveBackAll();
+      routines.sessionEnded(false);
     }
     if (quiet(r)) {
       return new byte[0];
@@ -243,6 +272,21 @@ public final class Services {
     return out.size() == 1 ? refuse(r, 0x31) : out.toByteArray();
   }
 
+  private byte[] write(byte[] r) {
+    if (r.length < 4) {
+      return refuse(r, 0x13);
+    }
+    ToIntFunction<byte[]> take = writable.get((r[1] & 0xFF) << 8 | r[2] & 0xFF);
+    if (take == null) {
+      return refuse(r, 0x31);
+    }
+    if (!inSession()) {
+      return refuse(r, 0x7F);
+    }
+    int code = take.applyAsInt(Arrays.copyOfRange(r, 3, r.length));
+    return code == 0 ? new byte[] {0x6E, r[1], r[2]} : refuse(r, code);
+  }
+
   private byte[] control(byte[] r) {
     if (r.length < 4) {
       return refuse(r, 0x13);
@@ -265,7 +309,7 @@ public final class Services {
     if (!inSession()) {
       return refuse(r, 0x7F);
     }
-    int code = control.take(java.util.Arrays.copyOfRange(r, 4, r.length));
+    int code = control.take(Arrays.copyOfRange(r, 4, r.length));
     if (code != 0) {
       return refuse(r, code);
     }
@@ -288,84 +332,6 @@ public final class Services {
     }
   }
 
-  private byte[] faults(byte[] r) {
-    if (r.length < 3) {
-      return refuse(r, 0x13);
-    }
-    return switch (r[1] & 0xFF) {
-      case 0x02 -> list(r[2] & 0xFF);
-      case 0x04 -> ofOne(r, true);
-      case 0x06 -> ofOne(r, false);
-      default -> refuse(r, 0x12);
-    };
-  }
-
-  private static int status(FaultMemory.Kept k) {
-    return (k.active() ? 0x03 : 0) | 0x08 | 0x20 | (k.active() ? 0x80 : 0);
-  }
-
-  private static void code(ByteArrayOutputStream out, int spn, int fmi) {
-    out.write(spn);
-    out.write(spn >>> 8);
-    out.write(spn >>> 16 << 5 | fmi);
-  }
-
-  private byte[] list(int mask) {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.write(0x59);
-    out.write(2);
-    out.write(0xAF);
-    for (FaultMemory.Kept k : memory.kept()) {
-      if ((status(k) & mask) != 0) {
-        code(out, k.spn(), k.fmi());
-        out.write(status(k));
-      }
-    }
-    return out.toByteArray();
-  }
-
-  private byte[] ofOne(byte[] r, boolean snapshots) {
-    if (r.length != 6) {
-      return refuse(r, 0x13);
-    }
-    for (FaultMemory.Kept k : memory.kept()) {
-      ByteArrayOutputStream code = new ByteArrayOutputStream();
-      code(code, k.spn(), k.fmi());
-      byte[] three = code.toByteArray();
-      if (three[0] == r[2] && three[1] == r[3] && three[2] == r[4]) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        out.write(0x59);
-        out.write(r[1]);
-        out.writeBytes(three);
-        out.write(status(k));
-        if (snapshots) {
-          snapshots(out, k);
-        } else {
-          out.write(1);
-          out.write(k.count());
-          out.writeBytes(number(Math.round(k.firstHour() / HOURS_STEP), 4));
-          out.writeBytes(number(Math.round(k.lastHour() / HOURS_STEP), 4));
-          out.write(k.warmUps());
-        }
-        return out.toByteArray();
-      }
-    }
-    return refuse(r, 0x31);
-  }
-
-  private void snapshots(ByteArrayOutputStream out, FaultMemory.Kept k) {
-    int number = 1;
-    for (byte[] s : k.snapshots()) {
-      out.write(number++);
-      if (trouble.oddSnapshots) {
-        out.write(s[0]);
-        out.writeBytes(new byte[] {0x77, 0x77, 1, 2, 3});
-      } else {
-        out.writeBytes(s);
-      }
-    }
-  }
-
   private byte[] clear(byte[] r, int tester) {
     if (r.length != 4) {
       return refuse(r, 0x13);
@@ -380,44 +346,43 @@ public final class Services {
     return new byte[] {0x54};
   }
 
-  private byte[] routine(byte[] r, int tester) {
-    if (r.length < 4) {
-      return refuse(r, 0x13);
+  /** The self-test of the circuits: its answer comes when it is done. */
+  private final class SelfTest implements Routine {
+    private byte[] found = new byte[0];
+
+    @Override
+    public double seconds() {
+      return SELF_TEST_SECONDS;
     }
-    int id = (r[2] & 0xFF) << 8 | r[3] & 0xFF;
-    if (routines.containsKey(id) && r[1] == 1) {
-      if (!inSession()) {
-        return refuse(r, 0x7F);
-      }
-      routines.get(id).accept(tester);
-      return new byte[] {0x71, 1, r[2], r[3]};
+
+    @Override
+    public int start(int tester) {
+      return engineRuns.getAsBoolean() ? 0x83 : 0;
     }
-    if (id != SELF_TEST || circuits.isEmpty()) {
-      return refuse(r, 0x31);
+
+    @Override
+    public void ends() {
+      ByteArrayOutputStream out = new ByteArrayOutputStream();
+      circuits.stream()
+          .filter(Monitor::failsNow)
+          .forEach(m -> FaultServices.code(out, m.spn(), m.fmi()));
+      found = out.toByteArray();
     }
-    if (!inSession()) {
-      return refuse(r, 0x7F);
+
+    @Override
+    public byte[] results() {
+      return found;
     }
-    if (r[1] == 3) {
-      return selfTest == null ? refuse(r, 0x24) : selfTest;
+
+    @Override
+    public boolean pends() {
+      return true;
     }
-    if (r[1] != 1) {
-      return refuse(r, 0x12);
+
+    @Override
+    public boolean outlivesSession() {
+      return true;
     }
-    if (engineRuns.getAsBoolean()) {
-      return refuse(r, 0x83);
-    }
-    agenda.in(PENDING_EVERY_MICROS, () -> port.answer(refuse(r, 0x78), tester));
-    agenda.in(
-        SELF_TEST_MICROS,
-        () -> {
-          ByteArrayOutputStream out = new ByteArrayOutputStream();
-          out.writeBytes(new byte[] {0x71, 3, r[2], r[3]});
-          circuits.stream().filter(Monitor::failsNow).forEach(m -> code(out, m.spn(), m.fmi()));
-          selfTest = out.toByteArray();
-          port.answer(new byte[] {0x71, 1, r[2], r[3]}, tester);
-        });
-    return refuse(r, 0x78);
   }
 
   /** A number, high byte first. */

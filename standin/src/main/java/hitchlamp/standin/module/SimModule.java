@@ -199,7 +199,7 @@ public final class SimModule {
       queued.clear();
       if (servicePort != null) {
         servicePort.reset();
-        services.giveBackAll();
+        services.supplyGone();
       }
     }
   }

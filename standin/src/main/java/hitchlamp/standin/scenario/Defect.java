@@ -56,85 +56,110 @@ public record Defect(
     PART
   }
 
-  /** Kinds of defects, the unit of their size, and the range it may have. */
+  /** What a defect changes. */
+  @FunctionalInterface
+  private interface Effect {
+    void on(Defect d, Condition c);
+  }
+
+  /**
+   * Kinds of defects: what each is about, the greatest size it may have, and what it changes. A new
+   * kind is one row.
+   */
   public enum Kind {
     /** Wire of a sensor: ohms. */
-    WIRE_RESISTANCE(About.SENSOR, 1e9),
+    WIRE_RESISTANCE(About.SENSOR, 1e9, (d, c) -> c.wireOhms.put(d.spn, d.size)),
     /** Signal wire of a sensor chafed to ground: ohms. */
-    WIRE_SHORT(About.SENSOR, 1e9),
+    WIRE_SHORT(About.SENSOR, 1e9, (d, c) -> c.shortOhms.put(d.spn, d.size)),
     /** Connector of a sensor that opens while the engine shakes it: size unused. */
-    LOOSE_CONNECTOR(About.SENSOR, 0),
+    LOOSE_CONNECTOR(About.SENSOR, 0, (d, c) -> c.looseConnectors.add(d.spn)),
     /** Sensor that reads beside the truth: its unit. */
-    SENSOR_DRIFT(About.SENSOR, 1e6),
+    SENSOR_DRIFT(About.SENSOR, 1e6, (d, c) -> c.drift.put(d.spn, d.size)),
     /** Sensor supply pulled down, by one of its sensors or on its way: ohms of the load. */
-    SUPPLY_LOAD(About.LINE, 1e9),
+    SUPPLY_LOAD(
+        About.LINE,
+        1e9,
+        (d, c) -> {
+          c.supplyLoadOhms.put(d.line, d.size);
+          if (d.spn > 0) {
+            c.supplyLoadBy.put(d.line, d.spn);
+          }
+        }),
     /** Sensor ground chafed through: ohms. */
-    GROUND_RESISTANCE(About.LINE, 1e9),
+    GROUND_RESISTANCE(About.LINE, 1e9, (d, c) -> c.groundOhms.put(d.line, d.size)),
     /** Module without supply, or dead: size unused. */
-    MODULE_UNPOWERED(About.MODULE, 0),
+    MODULE_UNPOWERED(
+        About.MODULE,
+        0,
+        (d, c) -> {
+          c.unpowered.add(d.module);
+          c.noFuse.add(d.module);
+        }),
     /** Bus stub of a module cut: size unused. */
-    BUS_STUB_CUT(About.MODULE, 0),
+    BUS_STUB_CUT(About.MODULE, 0, (d, c) -> c.offBus.add(d.module)),
     /** Voltage lost on the way to a module: volts. */
-    SUPPLY_DROP(About.MODULE, 24),
+    SUPPLY_DROP(About.MODULE, 24, (d, c) -> c.supplyDropVolts.put(d.module, d.size)),
     /** Warning lamp that never lights, its bulb or its wire: size unused. */
-    LAMP_DEAD(About.LAMP, 0),
+    LAMP_DEAD(About.LAMP, 0, (d, c) -> c.deadLamps.add(d.lamp)),
     /** Coolant lost: share of full that is missing. */
-    COOLANT_LOSS(About.PART, 1),
+    COOLANT_LOSS(About.PART, 1, (d, c) -> c.coolantShare = 1 - d.size),
     /** Thermostat does not close: opening that remains. */
-    THERMOSTAT_OPEN(About.PART, 1),
+    THERMOSTAT_OPEN(About.PART, 1, (d, c) -> c.thermostatStuckOpen = d.size),
     /** Radiator blocked: share of its heat that is missing. */
-    RADIATOR_BLOCKED(About.PART, 1),
+    RADIATOR_BLOCKED(About.PART, 1, (d, c) -> c.radiatorShare = 1 - d.size),
     /** Worn bearings: clearance relative to new. */
-    BEARING_WEAR(About.PART, 10),
+    BEARING_WEAR(About.PART, 10, (d, c) -> c.bearingClearance = d.size),
     /** Leak in the charge-air piping after the compressor: mm². */
-    CHARGE_LEAK(About.PART, 1e4),
+    CHARGE_LEAK(About.PART, 1e4, (d, c) -> c.chargeLeakMm2 = d.size),
     /** Charge-air cooler blocked: share of cooling that is missing. */
-    CHARGE_COOLER_BLOCKED(About.PART, 1),
+    CHARGE_COOLER_BLOCKED(About.PART, 1, (d, c) -> c.chargeCoolerShare = 1 - d.size),
     /** Worn turbocharger: share of charge that is missing. */
-    TURBO_WORN(About.PART, 1),
+    TURBO_WORN(About.PART, 1, (d, c) -> c.turboShare = 1 - d.size),
     /** Vanes of the turbocharger stuck: at this position. */
-    VANES_STUCK(About.PART, 1),
+    VANES_STUCK(About.PART, 1, (d, c) -> c.vanesStuckAt = d.size),
     /** Recirculation valve stuck: at this position. */
-    EGR_STUCK(About.PART, 1),
+    EGR_STUCK(About.PART, 1, (d, c) -> c.egrStuckAt = d.size),
     /** Recirculation cooler blocked: share of flow that is missing. */
-    EGR_COOLER_BLOCKED(About.PART, 1),
+    EGR_COOLER_BLOCKED(About.PART, 1, (d, c) -> c.egrCoolerShare = 1 - d.size),
     /** Intake throttle stuck: at this position, 0 is open. */
-    THROTTLE_STUCK(About.PART, 1),
+    THROTTLE_STUCK(About.PART, 1, (d, c) -> c.throttleStuckAt = d.size),
     /** Fuel filter restricted: resistance relative to a clean one. */
-    FUEL_FILTER_BLOCKED(About.PART, 1_000),
+    FUEL_FILTER_BLOCKED(About.PART, 1_000, (d, c) -> c.fuelFilterFactor = d.size),
     /** Weak low-pressure fuel pump: share of delivery that is missing. */
-    FUEL_PUMP_WEAK(About.PART, 1),
+    FUEL_PUMP_WEAK(About.PART, 1, (d, c) -> c.fuelPumpShare = 1 - d.size),
     /** Weak high-pressure pump: share of delivery that is missing. */
-    RAIL_PUMP_WEAK(About.PART, 1),
+    RAIL_PUMP_WEAK(About.PART, 1, (d, c) -> c.railPumpShare = 1 - d.size),
     /** Crankcase breather blocked: share of its opening that is missing. */
-    BREATHER_BLOCKED(About.PART, 1),
+    BREATHER_BLOCKED(About.PART, 1, (d, c) -> c.breatherShare = Math.max(0.02, 1 - d.size)),
     /** Particulate filter blocked: share of its opening that is missing. */
-    FILTER_BLOCKED(About.PART, 1),
+    FILTER_BLOCKED(About.PART, 1, (d, c) -> c.filterShare = Math.max(0.05, 1 - d.size)),
     /** Weak alternator: share of output that is missing. */
-    ALTERNATOR_WEAK(About.PART, 1),
+    ALTERNATOR_WEAK(About.PART, 1, (d, c) -> c.alternatorShare = 1 - d.size),
     /** Weak battery: internal resistance relative to good. */
-    BATTERY_WEAK(About.PART, 1_000),
+    BATTERY_WEAK(About.PART, 1_000, (d, c) -> c.batteryOhmsFactor = d.size),
     /** Hydraulic return filter restricted: resistance relative to a clean one. */
-    HYDRAULIC_FILTER_BLOCKED(About.PART, 1_000),
+    HYDRAULIC_FILTER_BLOCKED(About.PART, 1_000, (d, c) -> c.hydraulicFilterFactor = d.size),
     /** Worn hydraulic pump: share of delivery that is missing. */
-    HYDRAULIC_PUMP_WORN(About.PART, 1),
+    HYDRAULIC_PUMP_WORN(About.PART, 1, (d, c) -> c.hydraulicPumpShare = 1 - d.size),
     /** Hydraulic oil cooler blocked: share of its heat that is missing. */
-    HYDRAULIC_COOLER_BLOCKED(About.PART, 1),
+    HYDRAULIC_COOLER_BLOCKED(About.PART, 1, (d, c) -> c.hydraulicCoolerShare = 1 - d.size),
     /** Worn transmission oil pump: share of delivery that is missing. */
-    TRANSMISSION_PUMP_WORN(About.PART, 1),
+    TRANSMISSION_PUMP_WORN(About.PART, 1, (d, c) -> c.transmissionPumpShare = 1 - d.size),
     /** Worn clutch pack: slip under load, share of its speed. */
-    CLUTCH_SLIP(About.PART, 1),
+    CLUTCH_SLIP(About.PART, 1, (d, c) -> c.clutchSlip = d.size),
     /** Worn or clogged injector: share of its quantity that is missing. */
-    INJECTOR_WEAK(About.CYLINDER, 1),
+    INJECTOR_WEAK(About.CYLINDER, 1, (d, c) -> c.injectorShare[d.line - 1] = 1 - d.size),
     /** Fouled hull or too much pitch: torque of the propeller relative to the right one. */
-    PROPELLER_HEAVY(About.PART, 3);
+    PROPELLER_HEAVY(About.PART, 3, (d, c) -> c.propellerFactor = d.size);
 
     private final About about;
     private final double most;
+    private final Effect effect;
 
-    Kind(About about, double most) {
+    Kind(About about, double most, Effect effect) {
       this.about = about;
       this.most = most;
+      this.effect = effect;
     }
 
     public About about() {
@@ -168,50 +193,6 @@ public record Defect(
 
   /** Changes the condition. */
   public void apply(Condition c) {
-    switch (kind) {
-      case WIRE_RESISTANCE -> c.wireOhms.put(spn, size);
-      case WIRE_SHORT -> c.shortOhms.put(spn, size);
-      case LOOSE_CONNECTOR -> c.looseConnectors.add(spn);
-      case SENSOR_DRIFT -> c.drift.put(spn, size);
-      case SUPPLY_LOAD -> {
-        c.supplyLoadOhms.put(line, size);
-        if (spn > 0) {
-          c.supplyLoadBy.put(line, spn);
-        }
-      }
-      case GROUND_RESISTANCE -> c.groundOhms.put(line, size);
-      case MODULE_UNPOWERED -> {
-        c.unpowered.add(module);
-        c.noFuse.add(module);
-      }
-      case BUS_STUB_CUT -> c.offBus.add(module);
-      case SUPPLY_DROP -> c.supplyDropVolts.put(module, size);
-      case LAMP_DEAD -> c.deadLamps.add(lamp);
-      case COOLANT_LOSS -> c.coolantShare = 1 - size;
-      case THERMOSTAT_OPEN -> c.thermostatStuckOpen = size;
-      case RADIATOR_BLOCKED -> c.radiatorShare = 1 - size;
-      case BEARING_WEAR -> c.bearingClearance = size;
-      case CHARGE_LEAK -> c.chargeLeakMm2 = size;
-      case CHARGE_COOLER_BLOCKED -> c.chargeCoolerShare = 1 - size;
-      case TURBO_WORN -> c.turboShare = 1 - size;
-      case VANES_STUCK -> c.vanesStuckAt = size;
-      case EGR_STUCK -> c.egrStuckAt = size;
-      case EGR_COOLER_BLOCKED -> c.egrCoolerShare = 1 - size;
-      case THROTTLE_STUCK -> c.throttleStuckAt = size;
-      case FUEL_FILTER_BLOCKED -> c.fuelFilterFactor = size;
-      case FUEL_PUMP_WEAK -> c.fuelPumpShare = 1 - size;
-      case RAIL_PUMP_WEAK -> c.railPumpShare = 1 - size;
-      case BREATHER_BLOCKED -> c.breatherShare = Math.max(0.02, 1 - size);
-      case FILTER_BLOCKED -> c.filterShare = Math.max(0.05, 1 - size);
-      case ALTERNATOR_WEAK -> c.alternatorShare = 1 - size;
-      case BATTERY_WEAK -> c.batteryOhmsFactor = size;
-      case HYDRAULIC_FILTER_BLOCKED -> c.hydraulicFilterFactor = size;
-      case HYDRAULIC_PUMP_WORN -> c.hydraulicPumpShare = 1 - size;
-      case HYDRAULIC_COOLER_BLOCKED -> c.hydraulicCoolerShare = 1 - size;
-      case TRANSMISSION_PUMP_WORN -> c.transmissionPumpShare = 1 - size;
-      case CLUTCH_SLIP -> c.clutchSlip = size;
-      case INJECTOR_WEAK -> c.injectorShare[line - 1] = 1 - size;
-      case PROPELLER_HEAVY -> c.propellerFactor = size;
-    }
+    kind.effect.on(this, c);
   }
 }

@@ -3,6 +3,7 @@ package hitchlamp.standin.story;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.module.ModuleText;
+import hitchlamp.standin.module.Routine;
 import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
 import java.util.List;
@@ -138,7 +139,8 @@ public final class StoryKeeper {
     }
     services.routine(
         RESET_TRIP,
-        tester -> note(Deed.TRIP_RESET, clock.getAsDouble(), String.format("SA %d", tester)));
+        Routine.atOnce(
+            tester -> note(Deed.TRIP_RESET, clock.getAsDouble(), String.format("SA %d", tester))));
   }
 
   /** Pages, records, then each record: SPN, and how often it failed in the module's whole life. */

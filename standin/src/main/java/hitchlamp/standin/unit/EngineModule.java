@@ -1,7 +1,5 @@
 package hitchlamp.standin.unit;
 
-import static hitchlamp.standin.module.Signal.put;
-
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.FaultMemory.Lamp;
 import hitchlamp.standin.fault.Monitor;
@@ -49,22 +47,10 @@ final class EngineModule {
   private static final int[] SUPPLY_SPN = {0, 3509, 3510};
   private static final double VIBRATES_ABOVE_RPM = 1_200;
   private static final double STUCK_SHARE = 0.12;
-  private static final double NOMINAL_FRICTION = 3;
-
-  /** Percent of torque a turn a minute. */
-  private static final double NOMINAL_DRAG = 0.003;
-
   private static final int FIRST_VALUE = 0x0100;
   private static final int LAST_VALUE = 0x0117;
   private static final int INJECTED = 0x0118;
   private static final double INJECTED_STEP_MG = 0.01;
-  private static final int CUTOUT = 0x0305;
-  private static final int HELD_SPEED = 0x0306;
-  private static final double HELD_STEP_RPM = 0.125;
-  private static final double LEAST_HELD_RPM = 600;
-  private static final double MOST_HELD_RPM = 1_200;
-  private static final int MOST_CUT_OUT = 3;
-  private static final double STANDS_KMH = 3;
   private static final int THERMISTOR_GROUND = 3;
   private static final int FIRST_PLUG = 21;
   private static final int FIRST_CONTACT = 31;
@@ -72,6 +58,7 @@ final class EngineModule {
   private final EngineState state;
   private final Condition condition;
   private final SplittableRandom random;
+  private final EngineOutputs outputs;
   private final FaultMemory memory = new FaultMemory();
   private final List<Monitor> monitors = new ArrayList<>();
   private final List<Monitor> coldMonitors = new ArrayList<>();
@@ -82,7 +69,8 @@ final class EngineModule {
 
   private Predicate<String> commandsLamp = lamp -> false;
 
-  EngineModule(EngineState state, Condition condition, SplittableRandom random) {
+  EngineModule(EngineState state, Condition condition, double idleRpm, SplittableRandom random) {
+    this.outputs = new EngineOutputs(state, idleRpm);
     this.state = state;
     this.condition = condition;
     this.random = random;
@@ -346,7 +334,7 @@ final class EngineModule {
     return sound(spn) ? reading(spn) : Double.NaN;
   }
 
-  private double reading(int spn) {
+  double reading(int spn) {
     return sensors.get(spn).reading(random);
   }
 
@@ -358,7 +346,7 @@ final class EngineModule {
   /**
    * What the module broadcasts for a sensor: the reading, or "error" while its voltage cannot be.
    */
-  private double told(int spn) {
+  double told(int spn) {
     return sound(spn) ? reading(spn) : Signal.ERROR;
   }
 
@@ -454,77 +442,12 @@ final class EngineModule {
         services.identifier(identifier, () -> values().value(identifier));
       }
     }
-    services
-        .identifier(
-            INJECTED,
-            () ->
-                Services.number(
-                    Math.round(Math.min(640, state.fuelMgPerStroke) / INJECTED_STEP_MG), 2))
-        .control(
-            CUTOUT,
-            new Services.Control() {
-              @Override
-              public int take(byte[] mask) {
-                return cutOut(mask);
-              }
-
-              @Override
-              public byte[] state() {
-                return new byte[] {(byte) state.cutOut};
-              }
-
-              @Override
-              public void giveBack() {
-                state.cutOut = 0;
-              }
-            })
-        .control(
-            HELD_SPEED,
-            new Services.Control() {
-              @Override
-              public int take(byte[] wanted) {
-                return holdSpeed(wanted);
-              }
-
-              @Override
-              public byte[] state() {
-                return Services.number(Math.round(state.heldRpm / HELD_STEP_RPM), 2);
-              }
-
-              @Override
-              public void giveBack() {
-                state.heldRpm = 0;
-              }
-            });
-  }
-
-  /** Lets the governor hold a speed; gives 0 or the negative response code. */
-  private int holdSpeed(byte[] wanted) {
-    if (wanted.length != 2) {
-      return 0x13;
-    }
-    double rpm = ((wanted[0] & 0xFF) << 8 | wanted[1] & 0xFF) * HELD_STEP_RPM;
-    if (rpm < LEAST_HELD_RPM || rpm > MOST_HELD_RPM) {
-      return 0x31;
-    }
-    if (!state.running || state.vehicleKmh > STANDS_KMH) {
-      return 0x22;
-    }
-    state.heldRpm = rpm;
-    return 0;
-  }
-
-  /** Cuts cylinders out; gives 0 or the negative response code. */
-  private int cutOut(byte[] mask) {
-    if (mask.length != 1 || (mask[0] & 0xFF) >= 1 << EngineState.CYLINDERS) {
-      return 0x31;
-    }
-    boolean moves = state.vehicleKmh > STANDS_KMH;
-    if (!state.running || moves || Integer.bitCount(mask[0] & 0xFF) > MOST_CUT_OUT) {
-      return 0x22;
-    }
-    state.cutOut = mask[0] & 0xFF;
-    return 0;
+    services.identifier(
+        INJECTED,
+        () ->
+            Services.number(
+                Math.round(Math.min(640, state.fuelMgPerStroke) / INJECTED_STEP_MG), 2));
+    outputs.answer(services);
   }
 
   /** Tells which lamps it commands. */
@@ -534,133 +457,6 @@ final class EngineModule {
 
   /** Puts its groups on the bus. */
   void attach(SimModule m) {
-    m.broadcast(3, 61444, 20_000, this::speedGroup);
-    m.broadcast(
-        3,
-        61443,
-        50_000,
-        () ->
-            put(
-                put(Signal.NOTHING, 8, 8, state.pedal * 100, 0.4, 0),
-                16,
-                8,
-                Math.min(125, state.fuelMgPerStroke / 2.45),
-                1,
-                0));
-    m.broadcast(
-        6,
-        65247,
-        250_000,
-        () ->
-            put(
-                put(Signal.NOTHING, 0, 8, NOMINAL_FRICTION + NOMINAL_DRAG * state.rpm(), 1, -125),
-                8,
-                16,
-                600,
-                0.125,
-                0));
-    m.broadcast(
-        6,
-        65262,
-        1_000_000,
-        () ->
-            put(
-                put(Signal.NOTHING, 0, 8, told(COOLANT_TEMPERATURE), 1, -40),
-                16,
-                16,
-                told(OIL_TEMPERATURE),
-                0.03125,
-                -273));
-    m.broadcast(
-        6,
-        65263,
-        500_000,
-        () -> {
-          long p = put(Signal.NOTHING, 0, 8, told(FUEL_SUPPLY), 4, 0);
-          p = put(p, 8, 8, told(CRANKCASE), 0.05, 0);
-          p = put(p, 24, 8, told(OIL_PRESSURE), 4, 0);
-          p = put(p, 32, 16, told(CRANKCASE), 0.0078125, -250);
-          return put(p, 56, 8, condition.coolantShare * 100, 0.4, 0);
-        });
-    m.broadcast(
-        6,
-        65270,
-        500_000,
-        () ->
-            put(
-                put(
-                    put(
-                        Signal.NOTHING,
-                        8,
-                        8,
-                        told(INTAKE_PRESSURE) == Signal.ERROR
-                            ? Signal.ERROR
-                            : reading(INTAKE_PRESSURE) - state.ambientKpa,
-                        2,
-                        0),
-                    16,
-                    8,
-                    told(INTAKE_TEMPERATURE),
-                    1,
-                    -40),
-                40,
-                16,
-                state.exhaustC,
-                0.03125,
-                -273));
-    m.broadcast(
-        6,
-        65269,
-        1_000_000,
-        () ->
-            put(
-                put(Signal.NOTHING, 0, 8, state.ambientKpa, 0.5, 0),
-                24,
-                16,
-                state.ambientC,
-                0.03125,
-                -273));
-    m.broadcast(
-        6,
-        65271,
-        1_000_000,
-        () ->
-            put(
-                put(
-                    Signal.NOTHING,
-                    32,
-                    16,
-                    state.batteryV + 0.02 * (random.nextDouble() - 0.5),
-                    0.05,
-                    0),
-                48,
-                16,
-                state.batteryV - 0.2,
-                0.05,
-                0));
-    m.broadcast(
-        6,
-        65266,
-        100_000,
-        () -> put(Signal.NOTHING, 0, 16, state.fuelKgPerHour() / 0.835, 0.05, 0));
-    m.broadcast(6, 65243, 500_000, () -> put(Signal.NOTHING, 16, 16, state.railMpa, 1 / 256.0, 0));
-    m.broadcast(
-        6,
-        65209,
-        1_000_000,
-        () -> put(Signal.NOTHING, 0, 16, told(EXHAUST_PRESSURE), 1 / 128.0, -250));
-    m.broadcast(
-        6,
-        65252,
-        1_000_000,
-        () -> put(Signal.NOTHING, 24, 2, commandsLamp.test("wait-to-start") ? 1 : 0, 1, 0));
-    m.broadcast(6, 65245, 1_000_000, () -> put(Signal.NOTHING, 8, 16, state.turboRpm, 4, 0));
-  }
-
-  private long speedGroup() {
-    double rpm = state.rpm() < 1 ? 0 : state.rpm() + 1.5 * (random.nextDouble() - 0.5);
-    long p = put(Signal.NOTHING, 8, 8, Math.min(125, state.pedal * 100), 1, -125);
-    p = put(p, 16, 8, Math.min(125, state.fuelMgPerStroke / 2.45), 1, -125);
-    return put(p, 24, 16, rpm, 0.125, 0);
+    new EngineGroups(this, state, condition, random, lamp -> commandsLamp.test(lamp)).attach(m);
   }
 }

@@ -40,7 +40,7 @@ final class Plant {
     this.parameters = EngineParameters.of(random);
     state.ambientC = scenario.ambientC();
     state.ambientKpa = scenario.ambientKpa();
-    this.engine = new EngineModule(state, condition, random.split());
+    this.engine = new EngineModule(state, condition, parameters.idleSpeed(), random.split());
     // Of its own, so that nothing else of the unit depends on how long its engine runs.
     this.mean = new MeanValueSolver(new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
     this.story = new StoryKeeper(engine.protection(), engine.memory(), from);

@@ -1,6 +1,5 @@
 package hitchlamp.standin.unit;
 
-import hitchlamp.core.bus.Frame;
 import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.bus.SimBus;
 import hitchlamp.standin.fault.FaultMemory;
@@ -8,19 +7,13 @@ import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.fault.MonitorRecord;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineState;
-import hitchlamp.standin.model.HistorySolver;
 import hitchlamp.standin.module.ModuleText;
-import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.nmea.Backbone;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.story.Deed;
-import hitchlamp.standin.story.StoryKeeper;
 import hitchlamp.standin.wiring.Harness;
 import hitchlamp.standin.wiring.SensorRun;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -44,26 +37,24 @@ public final class SimUnit {
   private static final double PHYSICS_SECONDS = 0.02;
   private static final double MONITOR_SECONDS = 0.1;
   private static final double STALE_MICROS = 3_000_000;
-  private static final int FIRST_REMEMBERED_SPN = 2_900;
-  private static final String FOREIGN_VIN = "SMW0FNDLT00000007";
 
-  private final Scenario scenario;
-  private final Agenda agenda = new Agenda();
-  private final SimBus bus;
-  private final SplittableRandom random;
-  private final Build build;
+  final Scenario scenario;
+  final Agenda agenda = new Agenda();
+  final SimBus bus;
+  final SplittableRandom random;
+  final Build build;
   private final Optional<Backbone> backbone;
-  private final List<Plant> plants = new ArrayList<>();
-  private final Plant first;
+  final List<Plant> plants = new ArrayList<>();
+  final Plant first;
   private final Harness harness;
-  private final Map<String, SimModule> modules = new LinkedHashMap<>();
+  final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
-  private final Map<String, FaultMemory> memories = new LinkedHashMap<>();
-  private final Map<String, MonitorRecord> monitorRecords = new LinkedHashMap<>();
-  private final List<Build.Watched> watched = new ArrayList<>();
+  final Map<String, FaultMemory> memories = new LinkedHashMap<>();
+  final Map<String, MonitorRecord> monitorRecords = new LinkedHashMap<>();
+  final List<Build.Watched> watched = new ArrayList<>();
   private Telltales telltales;
   private PlainFrozen frozen;
-  private final Map<String, Double> clockOffsets = new LinkedHashMap<>();
+  final Map<String, Double> clockOffsets = new LinkedHashMap<>();
   private boolean living;
   private double kilometres;
   private double kilometresPerHour;
@@ -89,8 +80,12 @@ public final class SimUnit {
     first = plants.get(0);
     build();
     backbone = build.backbone(this, agenda);
-    live();
-    remember();
+    UnitHistory history = new UnitHistory(this);
+    UnitHistory.Lived lived = history.live();
+    kilometres = lived.kilometres();
+    kilometresPerHour = lived.kilometresPerHour();
+    litres = lived.litres();
+    history.remember();
     living = true;
     settle();
     for (Plant p : plants) {
@@ -110,18 +105,19 @@ public final class SimUnit {
         .check();
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
     agenda.every(50_000, Math.round(MONITOR_SECONDS * 1e6), this::monitors);
-    background();
+    new Background(this).begin();
   }
 
   private void build() {
     Scenario.Trouble t = scenario.trouble();
+    UnitModules made = new UnitModules(this);
     int serial = 1000 + random.nextInt(900_000);
     for (ModuleSpec spec : build.modules()) {
       if (spec.usual() || t.strangers()) {
-        SimModule m = module(spec, serial + spec.address());
+        SimModule m = made.module(spec, serial + spec.address());
         modules.put(spec.id(), m);
         if (t.twins().contains(spec.id())) {
-          twins.add(module(spec, serial + spec.address() + 5_000));
+          twins.add(made.module(spec, serial + spec.address() + 5_000));
         }
       }
     }
@@ -143,7 +139,7 @@ public final class SimUnit {
     for (ModuleSpec spec : build.modules()) {
       SimModule m = modules.get(spec.id());
       if (m != null) {
-        diagnostics(spec, m);
+        made.diagnostics(spec, m);
       }
     }
     bus.listen(
@@ -157,60 +153,8 @@ public final class SimUnit {
   }
 
   /** The engine that a module is of; empty for the others. */
-  private Optional<Plant> plant(String module) {
+  Optional<Plant> plant(String module) {
     return plants.stream().filter(p -> p.id().equals(module)).findFirst();
-  }
-
-  private SimModule module(ModuleSpec spec, int serial) {
-    Scenario.Bus b = scenario.bus();
-    Scenario.Trouble t = scenario.trouble();
-    var trouble =
-        new SimModule.Trouble(
-            t.losePackets(),
-            t.repeatPackets(),
-            t.garbage().contains(spec.id()),
-            t.deaf().contains(spec.id()));
-    long name =
-        serial & 0x1F_FFFFL
-            | 0x600L << 21
-            | (long) spec.instance() << 35
-            | (long) spec.function() << 40;
-    SimModule m =
-        new SimModule(
-            spec.id(),
-            name,
-            spec.address(),
-            agenda,
-            bus,
-            random.split(),
-            b.leastDelayMs() * 1_000L,
-            b.mostDelayMs() * 1_000L,
-            trouble);
-    memories.putIfAbsent(
-        spec.id(), plant(spec.id()).map(Plant::memory).orElseGet(FaultMemory::new));
-    FaultMemory kept = memories.get(spec.id());
-    m.answer(
-        65259, () -> ModuleText.fields(spec.maker(), spec.model(), "S" + serial, scenario.title()));
-    m.answer(65242, () -> ModuleText.software(spec.software()));
-    m.answer(
-        64965,
-        () -> ModuleText.fields("P" + (70_000 + spec.address()), "M" + serial, "", spec.id()));
-    m.answer(65226, () -> kept.message(true));
-    m.answer(65227, () -> kept.message(false));
-    if (spec.vin()) {
-      String vin = t.foreignVin().contains(spec.id()) ? FOREIGN_VIN : scenario.vin();
-      m.answer(65260, () -> ModuleText.fields(vin));
-    }
-    if (spec.calibration()) {
-      m.answer(
-          54016,
-          () ->
-              ModuleText.calibration(
-                  spec.software().get(1),
-                  0x5A00_0000L + spec.address() * 7919L + spec.model().hashCode() % 4096));
-    }
-    m.tellFaults(1_000_000, kept);
-    return m;
   }
 
   /** Modules that miss each other's messages, and those that look at their own supply. */
@@ -251,73 +195,13 @@ public final class SimUnit {
     return agenda.now() > 10_000_000 && agenda.now() - bus.lastSeen(n.pgn(), source) > STALE_MICROS;
   }
 
-  /** Fault services of a module, by requests and, where it has them, by ISO 14229. */
-  private void diagnostics(ModuleSpec spec, SimModule m) {
-    FaultMemory memory = memories.get(spec.id());
-    Scenario.Trouble t = scenario.trouble();
-    Optional<Plant> plant = plant(spec.id());
-    // Each module counts for itself; one that was changed began again.
-    clockOffsets.put(
-        spec.id(), plant.isPresent() ? 0.0 : Math.rint(random.nextDouble() * 60) * 0.5);
-    m.obey(
-        65228,
-        tester -> {
-          if (!t.keepsFaults().contains(spec.id())) {
-            memory.clearEarlier();
-          }
-          return true;
-        });
-    m.obey(
-        65235,
-        tester -> {
-          if (plant.isPresent() && plant.get().state().running) {
-            return false;
-          }
-          plant.ifPresent(p -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
-          if (!t.keepsFaults().contains(spec.id())) {
-            memory.clear(clock(spec.id()));
-          }
-          return true;
-        });
-    if (spec.calibration()) {
-      emission(m, memory);
-    }
-    if (spec.services()) {
-      List<Monitor> circuits =
-          plant.isPresent()
-              ? plant.get().engine().monitors()
-              : watched.stream()
-                  .filter(w -> w.module().equals(spec.id()))
-                  .map(Build.Watched::monitor)
-                  .toList();
-      Services services =
-          new Services(
-              agenda,
-              memory,
-              circuits,
-              () -> runs(spec.id()),
-              () -> clock(spec.id()),
-              new Services.Trouble(
-                  t.keepsFaults().contains(spec.id()),
-                  t.pendsForEver().contains(spec.id()),
-                  t.oddSnapshots().contains(spec.id())));
-      m.serve(services);
-      plant.ifPresent(
-          p -> {
-            p.story().answer(services, p::hours, !t.noTrail().contains(p.id()));
-            p.engine().answer(services);
-            services.whenCleared(tester -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
-          });
-    }
-  }
-
   /** True where the engine runs that a module belongs to. */
-  private boolean runs(String module) {
+  boolean runs(String module) {
     return plantOf(module).state().running;
   }
 
   /** The engine on whose side a module is; the first for one of the whole unit. */
-  private Plant plantOf(String module) {
+  Plant plantOf(String module) {
     String side = build.sideOf(module);
     return plants.stream()
         .filter(p -> !side.isEmpty() && p.side().equals(side))
@@ -325,158 +209,8 @@ public final class SimUnit {
         .orElse(first);
   }
 
-  private double clock(String module) {
+  double clock(String module) {
     return plantOf(module).hours() - clockOffsets.getOrDefault(module, 0.0);
-  }
-
-  private void emission(SimModule m, FaultMemory memory) {
-    m.answer(65231, () -> memory.pendingMessage(true));
-    m.answer(65236, () -> memory.emissionMessage(true));
-    m.answer(64949, () -> memory.emissionMessage(false));
-    m.answer(64898, () -> memory.pendingMessage(false));
-    m.answer(64896, memory::permanentMessage);
-    MonitorRecord monitors = new MonitorRecord(memory);
-    monitorRecords.put(m.id(), monitors);
-    m.answer(65230, () -> monitors.readiness(clock(m.id())));
-    m.answer(49664, monitors::counts);
-    if (scenario.trouble().noClearRecord().contains(m.id())) {
-      return;
-    }
-    m.answer(
-        49408,
-        () -> {
-          double now = clock(m.id());
-          double since = Double.isNaN(memory.clearedHour()) ? now : now - memory.clearedHour();
-          int minutes = (int) Math.min(64_255, Math.round(since * 60));
-          int km = (int) Math.min(64_255, Math.round(since * kilometresPerHour));
-          return new byte[] {
-            0, 0, (byte) km, (byte) (km >> 8), 0, 0, (byte) minutes, (byte) (minutes >> 8)
-          };
-        });
-    m.answer(
-        64952,
-        () -> new byte[] {0, 0, (byte) memory.warmUpsSinceClear(), 0x37, (byte) 0xE0, 0x1F, 0, 0});
-  }
-
-  /** Lives the history before today: counters run, monitors watch; one engine after the other. */
-  private void live() {
-    Scenario.History h = scenario.history();
-    kilometres = h.kilometres();
-    HistorySolver.Used used = live(first, random.split());
-    kilometres += used.kilometres();
-    kilometresPerHour = used.kilometres() / Math.max(0.1, h.hours() - h.from());
-    litres += used.litres();
-    for (Plant p : plants.subList(1, plants.size())) {
-      litres += live(p, random.split()).litres();
-    }
-  }
-
-  private HistorySolver.Used live(Plant plant, SplittableRandom days) {
-    Scenario.History h = scenario.history();
-    double until = plant.from() + h.hours() - h.from();
-    StoryKeeper story = plant.story();
-    // What tools did stands on the first engine's clock.
-    double shift = until - h.hours();
-    Deque<Scenario.Past> events = new ArrayDeque<>(h.past());
-    while (!events.isEmpty() && events.peek().at() < h.from()) {
-      Scenario.Past before = events.poll();
-      story.note(before.what(), before.at() + shift, before.tool());
-    }
-    boolean leads = plant == first;
-    memories.forEach(
-        (module, memory) -> {
-          if (plantOf(module) == plant) {
-            memory.preceded((int) (plant.from() / HistorySolver.SHIFT_HOURS));
-          }
-        });
-    HistorySolver.Used used =
-        new HistorySolver(plant.parameters(), plant.condition(), h.idle(), build.duty())
-            .live(
-                plant.from(),
-                until,
-                plant.state(),
-                days,
-                new HistorySolver.Witness() {
-                  @Override
-                  public void step(double at, double seconds, EngineState s) {
-                    plant.hours(at);
-                    plant.apply(scenario, leads);
-                    plant.engine().sense(seconds);
-                    plant.engine().monitor(seconds, at);
-                    build.step(seconds, SimUnit.this, plant.id(), true);
-                    others(seconds, plant);
-                    story.live(seconds, at, s);
-                    past(plant, events, at, shift);
-                  }
-
-                  @Override
-                  public void coldStart(double at, EngineState s) {
-                    plant.hours(at);
-                    monitorRecords.forEach(
-                        (module, m) -> {
-                          if (plantOf(module) == plant) {
-                            m.started(clock(module));
-                          }
-                        });
-                    plant.apply(scenario, leads);
-                    plant.engine().sense(600);
-                    plant.engine().coldCheck(at);
-                    build.step(600, SimUnit.this, plant.id(), true);
-                  }
-
-                  @Override
-                  public void warmedUp(double at) {
-                    story.stopped(at);
-                    memories.forEach(
-                        (module, memory) -> {
-                          if (plantOf(module) == plant) {
-                            memory.warmedUp();
-                          }
-                        });
-                  }
-                });
-    past(plant, events, until, shift);
-    story.preceded(plant.from(), h.kilometres());
-    plant.hours(until);
-    return used;
-  }
-
-  /** What tools did up to an engine hour. */
-  private void past(Plant plant, Deque<Scenario.Past> events, double at, double shift) {
-    while (!events.isEmpty() && events.peek().at() + shift <= at) {
-      Scenario.Past e = events.poll();
-      plant.story().note(e.what(), e.at() + shift, e.tool());
-      if (e.what() == Deed.CLEAR) {
-        memories.forEach(
-            (module, memory) -> {
-              if (plantOf(module) == plant) {
-                memory.clear(clock(module));
-              }
-            });
-      }
-    }
-  }
-
-  /** Fills the memories with made-up faults of long ago, as many as the scenario wants. */
-  private void remember() {
-    List<String> serving =
-        build.modules().stream()
-            .filter(s -> s.services() && modules.containsKey(s.id()))
-            .map(ModuleSpec::id)
-            .toList();
-    SplittableRandom r = new SplittableRandom(scenario.seed());
-    for (int i = 0; i < scenario.trouble().remembers(); i++) {
-      String module = serving.get(i % serving.size());
-      double last = clock(module) * (0.2 + 0.8 * r.nextDouble());
-      memories
-          .get(module)
-          .remember(
-              FIRST_REMEMBERED_SPN + i / serving.size(),
-              r.nextInt(20),
-              1 + r.nextInt(60),
-              last - r.nextDouble() * 5,
-              last);
-    }
   }
 
   /** The unit as it stands in the yard now. */
@@ -527,52 +261,13 @@ public final class SimUnit {
   }
 
   /** Monitors of the other modules that live by an engine's clock. */
-  private void others(double seconds, Plant plant) {
+  void others(double seconds, Plant plant) {
     for (int i = 0; i < watched.size(); i++) {
       Build.Watched w = watched.get(i);
       if (plantOf(w.module()) == plant && !condition().unpowered.contains(w.module())) {
         w.monitor().step(seconds, clock(w.module()), memories.get(w.module()));
       }
     }
-  }
-
-  /**
-   * Fills the bus to the wanted load with groups of makers' own (proprietary B), evenly and with a
-   * little jitter.
-   */
-  private void background() {
-    SplittableRandom r = random.split();
-    Object sender = new Object();
-    long[] last = {0, 0};
-    int busiest = modules.containsKey("body") ? modules.get("body").address() : 23;
-    agenda.every(
-        500_000,
-        10_000,
-        () -> {
-          if (state().key == EngineState.Key.OFF) {
-            last[0] = bus.bitsCarried();
-            last[1] = agenda.now();
-            return;
-          }
-          double wanted =
-              scenario.bus().load() * bus.bitsPerSecond() * (agenda.now() - last[1]) / 1e6;
-          double short_ = wanted - (bus.bitsCarried() - last[0]);
-          int frames = bus.waiting() > 64 ? 0 : (int) Math.max(0, Math.min(60, short_ / 140));
-          for (int i = 0; i < frames; i++) {
-            int source = r.nextBoolean() ? busiest : 23;
-            if (!heard(source)) {
-              continue;
-            }
-            bus.send(
-                new Frame(6 << 26 | (0xFF00 + r.nextInt(24)) << 8 | source, true, 8, r.nextLong()),
-                sender);
-          }
-          if (agenda.now() - last[1] > 1_000_000) {
-            // A second of memory, so that a burst of answers is not paid back for long.
-            last[0] += (bus.bitsCarried() - last[0]) / 2;
-            last[1] += (agenda.now() - last[1]) / 2;
-          }
-        });
   }
 
   /** The first engine. */
@@ -626,6 +321,11 @@ public final class SimUnit {
 
   double hours() {
     return first.hours();
+  }
+
+  /** Of the lived part of its history. */
+  double kilometresPerHour() {
+    return kilometresPerHour;
   }
 
   double kilometres() {
@@ -757,7 +457,7 @@ public final class SimUnit {
   }
 
   /** True where a module stands at an address that the others hear. */
-  private boolean heard(int address) {
+  boolean heard(int address) {
     return modules.values().stream().anyMatch(m -> m.address() == address && m.heard());
   }
 

@@ -26,6 +26,7 @@ class ServicesTest {
   private boolean runs;
   private boolean bad = true;
   private SimModule module;
+  private int written;
 
   @BeforeEach
   void build() {
@@ -48,7 +49,9 @@ class ServicesTest {
         new Monitor(100, 4, FaultMemory.Lamp.WARNING, 1, 1, () -> bad)
             .circuit()
             .freezing(() -> new byte[] {1, 1, 0, 0x12, (byte) 0xC0});
-    m.serve(new Services(agenda, memory, List.of(monitor), () -> runs, () -> 100.0, trouble));
+    m.serve(
+        new Services(agenda, memory, List.of(monitor), () -> runs, () -> 100.0, trouble)
+            .written(0x0130, b -> b.length != 2 ? 0x13 : (written = b[1]) > 100 ? 0x31 : 0));
     bus.listen(
         (stamped, sender) -> {
           m.hear(stamped, sender);
@@ -111,6 +114,18 @@ class ServicesTest {
     assertThat(ask("03 22 77 77 FF FF FF FF")).startsWith("037f2231");
     assertThat(ask("02 22 01 FF FF FF FF FF")).startsWith("037f2213");
     assertThat(ask("02 27 01 FF FF FF FF FF")).as("no such service").startsWith("037f2711");
+  }
+
+  @Test
+  void aValueIsWrittenInASessionAndRefusedForItsReasonOtherwise() {
+    assertThat(ask("05 2E 01 30 00 07 FF FF")).as("no session").startsWith("037f2e7f");
+    ask("02 10 03 FF FF FF FF FF");
+    assertThat(ask("05 2E 01 30 00 07 FF FF")).startsWith("036e0130");
+    assertThat(written).isEqualTo(7);
+    assertThat(ask("05 2E 01 30 00 70 FF FF")).as("out of its range").startsWith("037f2e31");
+    assertThat(ask("04 2E 01 30 07 FF FF FF")).as("too short a value").startsWith("037f2e13");
+    assertThat(ask("05 2E 77 30 00 07 FF FF")).as("none such").startsWith("037f2e31");
+    assertThat(ask("03 2E 01 30 FF FF FF FF")).as("no value at all").startsWith("037f2e13");
   }
 
   @Test

@@ -1,0 +1,165 @@
+package hitchlamp.standin.unit;
+
+import hitchlamp.standin.fault.FaultMemory;
+import hitchlamp.standin.fault.Monitor;
+import hitchlamp.standin.fault.MonitorRecord;
+import hitchlamp.standin.module.ModuleText;
+import hitchlamp.standin.module.Services;
+import hitchlamp.standin.module.SimModule;
+import hitchlamp.standin.scenario.Scenario;
+import hitchlamp.standin.story.Deed;
+import java.util.List;
+import java.util.Optional;
+
+/** Makes the modules of a unit: what each says of itself, its fault memory, its services. */
+final class UnitModules {
+  private static final String FOREIGN_VIN = "SMW0FNDLT00000007";
+
+  private final SimUnit unit;
+
+  UnitModules(SimUnit unit) {
+    this.unit = unit;
+  }
+
+  SimModule module(ModuleSpec spec, int serial) {
+    Scenario.Bus b = unit.scenario().bus();
+    Scenario.Trouble t = unit.scenario().trouble();
+    var trouble =
+        new SimModule.Trouble(
+            t.losePackets(),
+            t.repeatPackets(),
+            t.garbage().contains(spec.id()),
+            t.deaf().contains(spec.id()));
+    long name =
+        serial & 0x1F_FFFFL
+            | 0x600L << 21
+            | (long) spec.instance() << 35
+            | (long) spec.function() << 40;
+    SimModule m =
+        new SimModule(
+            spec.id(),
+            name,
+            spec.address(),
+            unit.agenda,
+            unit.bus,
+            unit.random.split(),
+            b.leastDelayMs() * 1_000L,
+            b.mostDelayMs() * 1_000L,
+            trouble);
+    unit.memories.putIfAbsent(
+        spec.id(), unit.plant(spec.id()).map(Plant::memory).orElseGet(FaultMemory::new));
+    FaultMemory kept = unit.memories.get(spec.id());
+    m.answer(
+        65259,
+        () -> ModuleText.fields(spec.maker(), spec.model(), "S" + serial, unit.scenario().title()));
+    m.answer(65242, () -> ModuleText.software(spec.software()));
+    m.answer(
+        64965,
+        () -> ModuleText.fields("P" + (70_000 + spec.address()), "M" + serial, "", spec.id()));
+    m.answer(65226, () -> kept.message(true));
+    m.answer(65227, () -> kept.message(false));
+    if (spec.vin()) {
+      String vin = t.foreignVin().contains(spec.id()) ? FOREIGN_VIN : unit.scenario().vin();
+      m.answer(65260, () -> ModuleText.fields(vin));
+    }
+    if (spec.calibration()) {
+      m.answer(
+          54016,
+          () ->
+              ModuleText.calibration(
+                  spec.software().get(1),
+                  0x5A00_0000L + spec.address() * 7919L + spec.model().hashCode() % 4096));
+    }
+    m.tellFaults(1_000_000, kept);
+    return m;
+  }
+
+  /** Fault services of a module, by requests and, where it has them, by ISO 14229. */
+  void diagnostics(ModuleSpec spec, SimModule m) {
+    FaultMemory memory = unit.memories.get(spec.id());
+    Scenario.Trouble t = unit.scenario().trouble();
+    Optional<Plant> plant = unit.plant(spec.id());
+    // Each module counts for itself; one that was changed began again.
+    unit.clockOffsets.put(
+        spec.id(), plant.isPresent() ? 0.0 : Math.rint(unit.random.nextDouble() * 60) * 0.5);
+    m.obey(
+        65228,
+        tester -> {
+          if (!t.keepsFaults().contains(spec.id())) {
+            memory.clearEarlier();
+          }
+          return true;
+        });
+    m.obey(
+        65235,
+        tester -> {
+          if (plant.isPresent() && plant.get().state().running) {
+            return false;
+          }
+          plant.ifPresent(p -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
+          if (!t.keepsFaults().contains(spec.id())) {
+            memory.clear(unit.clock(spec.id()));
+          }
+          return true;
+        });
+    if (spec.calibration()) {
+      emission(m, memory);
+    }
+    if (spec.services()) {
+      List<Monitor> circuits =
+          plant.isPresent()
+              ? plant.get().engine().monitors()
+              : unit.watched.stream()
+                  .filter(w -> w.module().equals(spec.id()))
+                  .map(Build.Watched::monitor)
+                  .toList();
+      Services services =
+          new Services(
+              unit.agenda,
+              memory,
+              circuits,
+              () -> unit.runs(spec.id()),
+              () -> unit.clock(spec.id()),
+              new Services.Trouble(
+                  t.keepsFaults().contains(spec.id()),
+                  t.pendsForEver().contains(spec.id()),
+                  t.oddSnapshots().contains(spec.id())));
+      m.serve(services);
+      plant.ifPresent(
+          p -> {
+            p.story().answer(services, p::hours, !t.noTrail().contains(p.id()));
+            p.engine().answer(services);
+            services.whenCleared(tester -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
+          });
+    }
+  }
+
+  private void emission(SimModule m, FaultMemory memory) {
+    m.answer(65231, () -> memory.pendingMessage(true));
+    m.answer(65236, () -> memory.emissionMessage(true));
+    m.answer(64949, () -> memory.emissionMessage(false));
+    m.answer(64898, () -> memory.pendingMessage(false));
+    m.answer(64896, memory::permanentMessage);
+    MonitorRecord monitors = new MonitorRecord(memory);
+    unit.monitorRecords.put(m.id(), monitors);
+    m.answer(65230, () -> monitors.readiness(unit.clock(m.id())));
+    m.answer(49664, monitors::counts);
+    if (unit.scenario().trouble().noClearRecord().contains(m.id())) {
+      return;
+    }
+    m.answer(
+        49408,
+        () -> {
+          double now = unit.clock(m.id());
+          double since = Double.isNaN(memory.clearedHour()) ? now : now - memory.clearedHour();
+          int minutes = (int) Math.min(64_255, Math.round(since * 60));
+          int km = (int) Math.min(64_255, Math.round(since * unit.kilometresPerHour()));
+          return new byte[] {
+            0, 0, (byte) km, (byte) (km >> 8), 0, 0, (byte) minutes, (byte) (minutes >> 8)
+          };
+        });
+    m.answer(
+        64952,
+        () -> new byte[] {0, 0, (byte) memory.warmUpsSinceClear(), 0x37, (byte) 0xE0, 0x1F, 0, 0});
+  }
+}
