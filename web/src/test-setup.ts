@@ -12,3 +12,12 @@ Object.defineProperty(window, 'matchMedia', {
     removeEventListener: () => undefined,
   }),
 })
+
+// What jsdom has not, and the list of the palette asks for.
+window.ResizeObserver ??= class {
+  observe = () => undefined
+  unobserve = () => undefined
+  disconnect = () => undefined
+}
+if (!('scrollIntoView' in Element.prototype))
+  Object.defineProperty(Element.prototype, 'scrollIntoView', { value: () => undefined })

@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type AccountView, post } from '../api/client'
@@ -17,9 +18,9 @@ export function AccountRow({ account, may, manage }: { account: AccountView; may
       <td className="text-ink-2">{may}</td>
       {manage && (
         <td className="text-right">
-          <button className="btn" onClick={() => setOpen(true)} aria-label={texts.change(account.name)}>
+          <Button onClick={() => setOpen(true)} aria-label={texts.change(account.name)}>
             {texts.change2}
-          </button>
+          </Button>
           <Panel open={open} onOpenChange={setOpen} title={account.name}>
             <Manage account={account} onDone={() => setOpen(false)} />
           </Panel>
@@ -54,21 +55,17 @@ function Manage({ account, onDone }: { account: AccountView; onDone: () => void 
         }}
       >
         <NewPassword value={password} onChange={setPassword} />
-        <button className="btn btn-main">{texts.giveThisPassword}</button>
+        <Button main>{texts.giveThisPassword}</Button>
         <p className="col-span-2 text-ink-2">{texts.isSignedOutEverywhereAndSigns(account.name)}</p>
       </form>
       <ProblemBox problem={reset.error ?? end.error} />
       {sure ? (
         <div className="border-l-4 border-grave bg-sheet px-4 py-3">
           <p className="mb-2">{texts.isSignedOutAtOnceAnd(account.name)}</p>
-          <button className="btn" onClick={() => end.mutate()}>
-            {texts.endTheAccountOf(account.name)}
-          </button>
+          <Button onClick={() => end.mutate()}>{texts.endTheAccountOf(account.name)}</Button>
         </div>
       ) : (
-        <button className="btn" onClick={() => setSure(true)}>
-          {texts.endThisAccount}
-        </button>
+        <Button onClick={() => setSure(true)}>{texts.endThisAccount}</Button>
       )}
     </>
   )

@@ -1,3 +1,5 @@
+import { Input, Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type AccountView, get, post } from '../api/client'
@@ -71,30 +73,20 @@ export function Accounts() {
             >
               <label>
                 {texts.name}
-                <input
-                  className="field"
-                  required
-                  maxLength={60}
-                  value={name}
-                  onChange={(e) => setName(e.target.value)}
-                />
+                <Input required maxLength={60} value={name} onChange={(e) => setName(e.target.value)} />
               </label>
               <NewPassword label={texts.password} value={password} onChange={setPassword} />
               <label>
                 {texts.role}
-                <select
-                  className="field"
-                  value={role}
-                  onChange={(e) => setRole(e.target.value as AccountView['role'])}
-                >
+                <Select value={role} onChange={(e) => setRole(e.target.value as AccountView['role'])}>
                   {Object.entries(words.roles).map(([key, word]) => (
                     <option key={key} value={key}>
                       {word}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
-              <button className="btn">{texts.makeTheAccount}</button>
+              <Button>{texts.makeTheAccount}</Button>
               <div className="col-span-4">
                 <ProblemBox problem={add.error} />
               </div>

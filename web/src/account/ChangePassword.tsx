@@ -1,3 +1,5 @@
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { post } from '../api/client'
@@ -28,8 +30,7 @@ export function ChangePassword() {
       >
         <label>
           {texts.currentPassword}
-          <input
-            className="field"
+          <Input
             type="password"
             autoComplete="current-password"
             required
@@ -38,9 +39,7 @@ export function ChangePassword() {
           />
         </label>
         <NewPassword value={password} onChange={setPassword} />
-        <button className="btn" disabled={change.isPending}>
-          {texts.changePassword}
-        </button>
+        <Button disabled={change.isPending}>{texts.changePassword}</Button>
         <div className="col-span-3" aria-live="polite">
           <ProblemBox problem={change.error} />
           {change.isSuccess && !change.error && <p>{texts.changedYouStaySignedInHere}</p>}

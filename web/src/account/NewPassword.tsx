@@ -1,3 +1,4 @@
+import { Input } from '../shared/Field'
 import { texts } from './words'
 /**
  * The field for a password that is being set. The server's rule is the same: 10 characters or more;
@@ -15,8 +16,7 @@ export function NewPassword({
   return (
     <label>
       {label}
-      <input
-        className="field"
+      <Input
         type="password"
         autoComplete="new-password"
         required

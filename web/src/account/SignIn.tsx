@@ -1,3 +1,5 @@
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type Me, post } from '../api/client'
@@ -32,8 +34,7 @@ export function SignIn({ first }: { first: boolean }) {
       >
         <label className="flex flex-col gap-1">
           <span className="font-semibold">{texts.name}</span>
-          <input
-            className="field"
+          <Input
             autoComplete="username"
             autoFocus
             required
@@ -44,8 +45,7 @@ export function SignIn({ first }: { first: boolean }) {
         </label>
         <label className="flex flex-col gap-1">
           <span className="font-semibold">{texts.password}</span>
-          <input
-            className="field"
+          <Input
             type="password"
             autoComplete={first ? 'new-password' : 'current-password'}
             required
@@ -53,12 +53,12 @@ export function SignIn({ first }: { first: boolean }) {
             value={password}
             onChange={(e) => setPassword(e.target.value)}
           />
-          {first && <span className="text-[15px] text-ink-2">{texts.atLeast10CharactersASentence}</span>}
+          {first && <span className="text-small text-ink-2">{texts.atLeast10CharactersASentence}</span>}
         </label>
         <ProblemBox problem={enter.error} />
-        <button className="btn btn-main justify-center" disabled={enter.isPending}>
+        <Button main className="justify-center" disabled={enter.isPending}>
           {first ? texts.makeTheAccount : texts.signIn}
-        </button>
+        </Button>
       </form>
     </main>
   )

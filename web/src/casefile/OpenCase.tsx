@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { useNavigate } from 'react-router'
@@ -33,9 +34,9 @@ export function OpenCase() {
           e.target.value = ''
         }}
       />
-      <button className="btn" disabled={open.isPending} onClick={() => file.current?.click()}>
+      <Button disabled={open.isPending} onClick={() => file.current?.click()}>
         {open.isPending ? texts.checkingTheCaseFile : texts.openACaseFile}
-      </button>
+      </Button>
       {open.error && (
         <div className="w-full">
           <ProblemBox problem={open.error} />

@@ -1,3 +1,5 @@
+import { Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type FaultsView, get, post } from '../api/client'
@@ -50,7 +52,7 @@ export function ClearFaults({
         </ul>
         <label>
           {texts.whichModules}
-          <select className="field" value={module} onChange={(e) => setModule(e.target.value)}>
+          <Select value={module} onChange={(e) => setModule(e.target.value)}>
             <option value="">{texts.allThatKeepAFault}</option>
             {view.modules
               .filter((m) => m.read && m.faults > 0)
@@ -59,7 +61,7 @@ export function ClearFaults({
                   {texts.only(m.title, m.faults)}
                 </option>
               ))}
-          </select>
+          </Select>
         </label>
         <label className="flex min-h-11 items-center gap-3">
           <input
@@ -72,12 +74,12 @@ export function ClearFaults({
         </label>
         <ProblemBox problem={warnings.error ?? clear.error} />
         <span className="flex gap-3">
-          <button className="btn btn-main" disabled={!understood || clear.isPending}>
+          <Button main disabled={!understood || clear.isPending}>
             {texts.readClearReadAgain}
-          </button>
-          <button type="button" className="btn" onClick={() => onOpenChange(false)}>
+          </Button>
+          <Button type="button" onClick={() => onOpenChange(false)}>
             {texts.clearNothing}
-          </button>
+          </Button>
         </span>
       </form>
     </Panel>

@@ -1,3 +1,5 @@
+import { Select } from '../shared/Field'
+import { ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -75,7 +77,7 @@ export function Compare() {
                 <b className="font-semibold">{l.says}</b>
                 <span>
                   {l.component}, {l.mode}
-                  <span className="ml-2 text-[15px] text-ink-2">{l.moduleTitle}</span>
+                  <span className="ml-2 text-small text-ink-2">{l.moduleTitle}</span>
                 </span>
                 <span className="text-right">
                   <span className="code">{texts.spnFmi(l.spn, l.fmi)}</span>
@@ -89,9 +91,7 @@ export function Compare() {
       <Why title={texts.twoReads}>
         <WhyPart head={texts.whatItShows}>{texts.faultsThatAreNewStillThere}</WhyPart>
         <WhyPart head={texts.next}>
-          <Link className="btn" to={`/jobs/${job.id}/faults`}>
-            {texts.whereToStart}
-          </Link>
+          <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
         </WhyPart>
       </Why>
     </>
@@ -112,13 +112,13 @@ function ReadChoice({
   return (
     <label>
       {label}
-      <select className="field" value={value} onChange={(e) => onChoose(Number(e.target.value))}>
+      <Select value={value} onChange={(e) => onChoose(Number(e.target.value))}>
         {reads.map((r) => (
           <option key={r.id} value={r.id}>
             {title(r)}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   )
 }

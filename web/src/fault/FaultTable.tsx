@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import type { Fault } from '../api/client'
 import { words } from '../shared/words'
 import { texts } from './words'
@@ -36,26 +37,22 @@ export function FaultTable({
               aria-pressed={key === selected}
               onClick={() => onSelect(f)}
             >
-              <span className={`mark ${f.state === 'ACTIVE' ? 'mark-filled' : ''}`}>
-                {words.faultState[f.state].mark}
-              </span>
+              <Mark look={f.state === 'ACTIVE' ? 'filled' : ''}>{words.faultState[f.state].mark}</Mark>
               <span>
-                <span className="text-[17px] font-semibold">{f.component}</span>
+                <span className="text-lead font-semibold">{f.component}</span>
                 <span className="text-ink-2">, {f.mode}</span>
                 <span className="block">
                   <span className="code">{texts.spnFmi(f.spn, f.fmi)}</span>
-                  {withModule && <span className="ml-3 text-[15px] text-ink-2">{f.moduleTitle}</span>}
+                  {withModule && <span className="ml-3 text-small text-ink-2">{f.moduleTitle}</span>}
                   {f.doubtful && (
-                    <span className="ml-3 text-[15px] font-medium">
-                      {texts.itsModuleAnswersNonsenseDoNot}
-                    </span>
+                    <span className="ml-3 text-small font-medium">{texts.itsModuleAnswersNonsenseDoNot}</span>
                   )}
                   {f.conversion === 'AMBIGUOUS' && (
-                    <span className="ml-3 text-[15px]">{texts.spnAmbiguousConversionVersionNotKnown}</span>
+                    <span className="ml-3 text-small">{texts.spnAmbiguousConversionVersionNotKnown}</span>
                   )}
                 </span>
               </span>
-              <span className="font-narrow text-[19px] font-semibold">{times(f)}</span>
+              <span className="font-narrow text-head font-semibold">{times(f)}</span>
             </button>
           </li>
         )

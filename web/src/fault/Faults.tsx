@@ -1,3 +1,4 @@
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -50,17 +51,13 @@ export function Faults() {
         <h1 className="mb-2">{texts.whereToStart}</h1>
         <p className="mb-4 text-ink-2">{texts.theFaultsHaveNotBeenRead}</p>
         {canAsk ? (
-          <button
-            className="btn btn-main"
-            disabled={roll?.state === 'UNDER_WAY'}
-            onClick={() => callRoll.mutate()}
-          >
+          <Button main disabled={roll?.state === 'UNDER_WAY'} onClick={() => callRoll.mutate()}>
             {roll?.state === 'UNDER_WAY' ? texts.callingTheRollFirst : texts.callTheRollAndReadThe}
-          </button>
+          </Button>
         ) : (
-          <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
+          <ButtonLink main to={`/jobs/${job.id}/hook-up`}>
             {texts.hookUpFirst}
-          </Link>
+          </ButtonLink>
         )}
         <ProblemBox problem={callRoll.error} />
       </>
@@ -93,41 +90,34 @@ export function Faults() {
           {view.state === 'CUT_SHORT' && texts.itEndedHalfwayWhatWasFound}
         </p>
         {canAsk && (
-          <button className="btn btn-main ml-auto" disabled={underWay} onClick={() => read.mutate()}>
+          <Button main className="ml-auto" disabled={underWay} onClick={() => read.mutate()}>
             {texts.readFaultsAgain}
-          </button>
+          </Button>
         )}
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
-        <Link className="btn" to={`/jobs/${job.id}/faults/compare`}>
-          {texts.compareReads}
-        </Link>
+        <ButtonLink to={`/jobs/${job.id}/faults/compare`}>{texts.compareReads}</ButtonLink>
         {canAsk && (
-          <button
-            className="btn"
+          <Button
             aria-pressed={watching}
             disabled={underWay && !watching}
             onClick={() => watch.mutate(!watching)}
           >
             {watching ? texts.stopWatchingForChanges : texts.watchForChanges}
-          </button>
+          </Button>
         )}
         {mayCommand && (
           <>
-            <button className="btn" disabled={underWay} onClick={() => selfTest.mutate()}>
+            <Button disabled={underWay} onClick={() => selfTest.mutate()}>
               {texts.testCircuitsNow}
-            </button>
-            <button className="btn" disabled={underWay} onClick={() => setClearing(true)}>
+            </Button>
+            <Button disabled={underWay} onClick={() => setClearing(true)}>
               {texts.clearFaults}
-            </button>
+            </Button>
           </>
         )}
-        {view.moves > 0 && (
-          <button className="btn" onClick={() => undo.mutate()}>
-            {texts.takeTheLastMoveBack}
-          </button>
-        )}
-        {watching && <span className="text-[15px] text-ink-2">{texts.modulesAreListenedToAChange}</span>}
+        {view.moves > 0 && <Button onClick={() => undo.mutate()}>{texts.takeTheLastMoveBack}</Button>}
+        {watching && <span className="text-small text-ink-2">{texts.modulesAreListenedToAChange}</span>}
       </div>
       <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
       <div aria-live="polite">
@@ -151,7 +141,7 @@ export function Faults() {
           </p>
         )}
         {liveSelfTest?.ended && (
-          <p className="mb-3 text-[15px] text-ink-2">
+          <p className="mb-3 text-small text-ink-2">
             {texts.lastSelfTest(liveSelfTest.modules.map((m) => `${m.title}: ${m.says}`).join('; '))}
           </p>
         )}
@@ -171,24 +161,24 @@ export function Faults() {
         </p>
       )}
       {view.leads.length > 0 && today === 0 && (
-        <p className="mb-2 text-[18px] font-medium">{texts.nothingHereBelongsToTodayWhat}</p>
+        <p className="mb-2 text-large font-medium">{texts.nothingHereBelongsToTodayWhat}</p>
       )}
-      {view.leads.length === 0 && !underWay && <p className="text-[18px]">{texts.noModuleKeepsAFaultAnd}</p>}
+      {view.leads.length === 0 && !underWay && <p className="text-large">{texts.noModuleKeepsAFaultAnd}</p>}
       <LeadList view={view} selected={lead?.id} onSelect={setChosen} />
       <HourLine view={view} story={story} selected={lead?.id} onSelect={setChosen} />
       <section aria-label={texts.lamps} className="mt-6">
         <div className="mb-2 flex flex-wrap items-center gap-4">
           <h2>{texts.lampsThatModulesCommand}</h2>
-          <Link className="btn ml-auto" to={trialPath(job.id, LAMP_CHECK, UNIT)}>
+          <ButtonLink className="ml-auto" to={trialPath(job.id, LAMP_CHECK, UNIT)}>
             {texts.checkTheLamps}
-          </Link>
+          </ButtonLink>
         </div>
         {roll && <LampsByModule modules={roll.modules.filter((m) => m.lamps != null)} />}
       </section>
       {odd.length > 0 && (
         <section aria-label={texts.whatDidNotComeAsIt} className="mt-4">
           <h2 className="mb-1">{texts.whatDidNotComeAsIt}</h2>
-          <ul className="text-[15px]">
+          <ul className="text-small">
             {odd.map((m) => (
               <li key={m.key} className="border-b border-line py-1">
                 <b className="font-semibold">{m.title}:</b> {m.oddities.slice(0, 3).join(' ')}

@@ -7,7 +7,7 @@ type Lamps = NonNullable<Module['lamps']>
 /** The four lamps that a module commands, in words. */
 export function LampStates({ lamps }: { lamps: Lamps }) {
   return (
-    <ul className="flex flex-wrap gap-x-6 gap-y-1 text-[15px]">
+    <ul className="flex flex-wrap gap-x-6 gap-y-1 text-small">
       {(Object.keys(words.lamps) as (keyof typeof words.lamps)[]).map((lamp) => {
         const state = lamps[lamp] ?? 'NOT_AVAILABLE'
         const lit = state !== 'OFF' && state !== 'NOT_AVAILABLE'

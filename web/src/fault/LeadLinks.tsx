@@ -1,4 +1,4 @@
-import { Link } from 'react-router'
+import { Button, ButtonLink } from '../shared/Button'
 import { useMe } from '../account/me'
 import type { FaultsView, Lead } from '../api/client'
 import { useJob } from '../job/jobContext'
@@ -22,30 +22,24 @@ export function LeadLinks({ lead, view, main }: { lead: Lead; view: FaultsView; 
   return (
     <>
       {lead.guides.map((g) => (
-        <button
+        <Button
           key={g.id}
-          className={`btn ${main ? 'btn-main' : ''}`}
+          main={main}
           disabled={!me.rights.includes('READ') || begin.isPending}
           onClick={() => begin.mutate({ guide: g.id, part: lead.id })}
         >
           {texts.traceItStepByStep}
-        </button>
+        </Button>
       ))}
       {lead.circuit && (
-        <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
-          {texts.itsCircuit}
-        </Link>
+        <ButtonLink to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>{texts.itsCircuit}</ButtonLink>
       )}
       {spns.length > 0 && (
-        <Link className="btn" to={`/jobs/${job.id}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
+        <ButtonLink to={`/jobs/${job.id}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
           {texts.liveValuesOfIt}
-        </Link>
+        </ButtonLink>
       )}
-      {sheet && (
-        <Link className="btn" to={sheet}>
-          {texts.itsFreezeFrame}
-        </Link>
-      )}
+      {sheet && <ButtonLink to={sheet}>{texts.itsFreezeFrame}</ButtonLink>}
       <ProblemBox problem={begin.error} />
     </>
   )

@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { Button } from '../shared/Button'
 import { memo, useMemo, useState } from 'react'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
 import { LeadLinks } from './LeadLinks'
@@ -41,9 +43,9 @@ export function LeadList({
               ))}
             </ul>
             {shown.length < leads.length && (
-              <button className="btn mt-3" onClick={() => setAll(true)}>
+              <Button className="mt-3" onClick={() => setAll(true)}>
                 {texts.showTheOther(leads.length - shown.length)}
-              </button>
+              </Button>
             )}
           </section>
         )
@@ -77,16 +79,18 @@ const LeadLine = memo(function LeadLine({
         aria-expanded={open}
         onClick={() => onSelect(l.id)}
       >
-        <span className={`mark mt-0.5 ${mark.style}`}>{mark.says}</span>
+        <Mark look={mark.style} className="mt-0.5">
+          {mark.says}
+        </Mark>
         <span>
-          <span className={strong ? 'text-[18px] font-semibold' : 'text-[17px] font-medium'}>{l.title}</span>
-          {l.moved && <span className="ml-3 text-[15px] text-ink-2">{texts.moved(l.moved)}</span>}
-          <span className="block text-[15px] text-ink-2">{l.reasons.join(' · ')}</span>
+          <span className={strong ? 'text-large font-semibold' : 'text-lead font-medium'}>{l.title}</span>
+          {l.moved && <span className="ml-3 text-small text-ink-2">{texts.moved(l.moved)}</span>}
+          <span className="block text-small text-ink-2">{l.reasons.join(' · ')}</span>
         </span>
-        <span className="text-right text-[15px] whitespace-nowrap text-ink-2">
+        <span className="text-right text-small whitespace-nowrap text-ink-2">
           {l.times > 0 && (
             <span className="block">
-              <b className="font-narrow text-[22px] font-semibold text-ink">{l.times}</b>
+              <b className="font-narrow text-big font-semibold text-ink">{l.times}</b>
               {texts.times}
             </span>
           )}
@@ -129,18 +133,16 @@ function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLi
         return (
           <li
             key={key}
-            className="grid grid-cols-[132px_74px_1fr_auto] items-center gap-x-3 py-0.5 text-[15px]"
+            className="grid grid-cols-[132px_74px_1fr_auto] items-center gap-x-3 py-0.5 text-small"
           >
             <span className="code">{texts.spnFmi(f.spn, f.fmi)}</span>
-            <span className={`mark ${f.active ? 'mark-filled' : ''}`}>
-              {f.active ? texts.now : texts.earlier}
-            </span>
+            <Mark look={f.active ? 'filled' : ''}>{f.active ? texts.now : texts.earlier}</Mark>
             <span>
               {f.component}, {f.mode}
               <span className="ml-2 text-ink-2">{f.moduleTitle}</span>
               {f.failsNow && <b className="ml-2 font-semibold">{texts.selfTestThereAtThisMoment}</b>}
             </span>
-            <span className="font-narrow text-[17px]">{counted(f)}</span>
+            <span className="font-narrow text-lead">{counted(f)}</span>
           </li>
         )
       })}

@@ -1,6 +1,7 @@
+import { Input, Select } from '../shared/Field'
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { type FaultsView, type Lead, post } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
@@ -63,18 +64,16 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
         )}
         <span className="flex flex-col gap-2">
           <LeadLinks lead={lead} view={view} main={false} />
-          <Link className="btn" to={`/jobs/${job}/tests`}>
-            {texts.tests}
-          </Link>
+          <ButtonLink to={`/jobs/${job}/tests`}>{texts.tests}</ButtonLink>
           {signs[0] && (
-            <Link className="btn" to={`/jobs/${job}/modules/${signs[0].module}`}>
+            <ButtonLink to={`/jobs/${job}/modules/${signs[0].module}`}>
               {texts.theModuleThatReportsIt}
-            </Link>
+            </ButtonLink>
           )}
         </span>
       </WhyPart>
       {me.rights.includes('READ') && view.readId > 0 && (
-        <p className="mt-auto text-[15px] text-ink-2">
+        <p className="mt-auto text-small text-ink-2">
           {texts.notConvinced}
           <button className="min-h-11 text-petrol underline" onClick={() => setMoving(true)}>
             {texts.moveThisLead}
@@ -122,7 +121,7 @@ function MoveLead({
       >
         <label>
           {texts.whereTo}
-          <select className="field" value={to} onChange={(e) => setTo(e.target.value)}>
+          <Select value={to} onChange={(e) => setTo(e.target.value)}>
             <option value="">{texts.toTheTopChaseItFirst}</option>
             {view.leads
               .filter((l) => l.id !== lead.id)
@@ -131,26 +130,20 @@ function MoveLead({
                   {texts.under(l.title)}
                 </option>
               ))}
-          </select>
+          </Select>
         </label>
         <label>
           {texts.why}
-          <input
-            className="field"
-            required
-            maxLength={500}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-          />
+          <Input required maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} />
         </label>
         <ProblemBox problem={move.error} />
         <span className="flex gap-3">
-          <button className="btn btn-main" disabled={move.isPending}>
+          <Button main disabled={move.isPending}>
             {texts.moveIt}
-          </button>
-          <button type="button" className="btn" onClick={() => onOpenChange(false)}>
+          </Button>
+          <Button type="button" onClick={() => onOpenChange(false)}>
             {texts.leaveIt}
-          </button>
+          </Button>
         </span>
       </form>
     </Panel>

@@ -12,7 +12,7 @@ export function Monitors({ module: m }: { module: ModuleLine }) {
         <b className="font-semibold">{texts.ofHaveRunSinceTheLast(ran.length, m.monitors.length)}</b>{' '}
         {open.length > 0 && <>{texts.notYetDriveUntilTheyHave(open.join(', '))}</>}
       </p>
-      <p className="mt-1 text-[15px] text-ink-2">
+      <p className="mt-1 text-small text-ink-2">
         {ran.length > 0 && <>{texts.haveRun(ran.join(', '))}</>}
         {m.ignitionCycles != null && (
           <>{texts.startsCountedWhichNoClearTouches(m.ignitionCycles.toLocaleString('en'))}</>

@@ -1,3 +1,5 @@
+import { Select } from '../shared/Field'
+import { ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import { get, type Sheet } from '../api/client'
@@ -47,14 +49,14 @@ export function Snapshots() {
         {[0, 1].map((i) => (
           <label key={i}>
             {i === 0 ? texts.fault : texts.besideIt}
-            <select className="field" value={keys[i] ?? ''} onChange={(e) => set(i, e.target.value)}>
+            <Select value={keys[i] ?? ''} onChange={(e) => set(i, e.target.value)}>
               {i === 1 && <option value="">{texts.nothing}</option>}
               {frozen.map((f) => (
                 <option key={f.key} value={f.key}>
                   {texts.spnFmi2(f.spn, f.fmi, f.component)}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         ))}
       </div>
@@ -64,7 +66,7 @@ export function Snapshots() {
       )}
       {sheet.data && sheet.data.columns.length > 0 && (
         <div className="overflow-x-auto">
-          <table className="w-full text-[15px]">
+          <table className="w-full text-small">
             <thead>
               <tr className="border-b border-line-strong align-bottom">
                 <th className="py-1 pr-4 text-left font-semibold">{texts.value}</th>
@@ -94,7 +96,7 @@ export function Snapshots() {
                         {shown ? (
                           <>
                             <span
-                              className={`font-narrow text-[17px] ${c.mark ? 'border-b-[3px] border-ink font-semibold' : ''}`}
+                              className={`font-narrow text-lead ${c.mark ? 'border-b-[3px] border-ink font-semibold' : ''}`}
                               title={said(c.mark)}
                             >
                               {shown.figure}
@@ -131,9 +133,7 @@ export function Snapshots() {
         )}
         <WhyPart head={texts.howToReadIt}>{texts.eachColumnIsOneOccurrenceAs}</WhyPart>
         <WhyPart head={texts.next}>
-          <Link className="btn" to={`/jobs/${job.id}/faults`}>
-            {texts.whereToStart}
-          </Link>
+          <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
         </WhyPart>
       </Why>
     </>

@@ -1,11 +1,12 @@
+import type { MarkLook } from '../shared/Mark'
 import type { Shown } from '../shared/words'
 import type { FaultLine, Lead } from '../api/client'
 
 /** How a lead stands, with the style of its mark. */
-export const leadMarks: Record<Lead['mark'], { says: string; style: string }> = {
-  NOW: { says: 'Now', style: 'mark-filled' },
+export const leadMarks: Record<Lead['mark'], { says: string; style: MarkLook }> = {
+  NOW: { says: 'Now', style: 'filled' },
   EARLIER: { says: 'Earlier', style: '' },
-  SILENT: { says: 'Silent', style: 'mark-dotted' },
+  SILENT: { says: 'Silent', style: 'dotted' },
 }
 
 export const bearings: Record<Lead['bearing'], string> = {

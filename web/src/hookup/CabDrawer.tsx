@@ -1,3 +1,5 @@
+import { Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type Cab, get, post } from '../api/client'
@@ -50,30 +52,30 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
         onClick={() => setOpen(!open)}
       >
         {texts.simulatedCab}
-        <span className="text-[15px] font-normal text-ink-2">
+        <span className="text-small font-normal text-ink-2">
           {cab ? (cab.plugged ? texts.key(cab.key) : texts.unplugged) : ''}
         </span>
       </button>
       {open && cab && (
         <div className="flex max-h-[calc(100vh-250px)] flex-col gap-3 overflow-auto px-4 pb-4">
-          <p className="text-[15px] text-ink-2">{texts.standsInForYourHandsIn}</p>
+          <p className="text-small text-ink-2">{texts.standsInForYourHandsIn}</p>
           <div className="grid grid-cols-3 gap-2">
-            <button
-              className="btn justify-center px-2"
+            <Button
+              className="justify-center px-2"
               aria-pressed={cab.key === 'off'}
               onClick={() => act.mutate(['key', 'off'])}
             >
               {texts.keyOff}
-            </button>
-            <button
-              className="btn justify-center px-2"
+            </Button>
+            <Button
+              className="justify-center px-2"
               aria-pressed={cab.key === 'on'}
               onClick={() => act.mutate(['key', 'on'])}
             >
               {texts.keyOn}
-            </button>
-            <button
-              className="btn justify-center px-2"
+            </Button>
+            <Button
+              className="justify-center px-2"
               disabled={cab.engineRunning}
               onPointerDown={crank}
               onKeyDown={(e) => {
@@ -81,10 +83,10 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
               }}
             >
               {texts.crank}
-            </button>
+            </Button>
           </div>
           <CabHarness path={path} cab={cab} onAct={(action, value) => act.mutate([action, value])} />
-          <ul className="flex flex-wrap gap-x-3 gap-y-1 text-[14px]" aria-label={texts.lampsInTheCab}>
+          <ul className="flex flex-wrap gap-x-3 gap-y-1 text-fine" aria-label={texts.lampsInTheCab}>
             {Object.entries(cab.lamps).map(([lamp, lit]) => (
               <li key={lamp} className={lit ? 'font-semibold' : 'text-ink-3'}>
                 <span
@@ -95,7 +97,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
               </li>
             ))}
           </ul>
-          <label className="text-[15px]">
+          <label className="text-small">
             {texts.pedal(Math.round(cab.pedal * 100))}
             <input
               type="range"
@@ -108,17 +110,17 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
             />
           </label>
           <Driving cab={cab} onAct={(action, value) => act.mutate([action, value])} />
-          <p className="font-narrow text-[18px] font-semibold">
+          <p className="font-narrow text-large font-semibold">
             {texts.rpm(Math.round(cab.rpm))}
             {cab.kmh > 0.5 && `${Math.round(cab.kmh)} km/h, `} {coolant?.figure} {coolant?.unit},{' '}
             {cab.batteryV.toFixed(1)} V
           </p>
-          <button
-            className="btn justify-center"
+          <Button
+            className="justify-center"
             onClick={() => act.mutate(['plug', cab.plugged ? 'false' : 'true'])}
           >
             {cab.plugged ? texts.unplugTheLink : texts.plugTheLinkIn}
-          </button>
+          </Button>
           <ProblemBox problem={act.error} />
         </div>
       )}
@@ -132,15 +134,11 @@ function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: stri
   if (d.gear === undefined) return null
   const automatic = d.gear.startsWith('d')
   return (
-    <div className="grid grid-cols-2 gap-2 text-[15px]">
+    <div className="grid grid-cols-2 gap-2 text-small">
       <label>
         {texts.gear}
         {automatic && `(${d.gear.slice(1)})`}
-        <select
-          className="field"
-          value={automatic ? 'd' : d.gear}
-          onChange={(e) => onAct('gear', e.target.value)}
-        >
+        <Select value={automatic ? 'd' : d.gear} onChange={(e) => onAct('gear', e.target.value)}>
           <option value="n">{texts.neutral}</option>
           <option value="d">{texts.drive}</option>
           {Array.from({ length: 12 }, (_, i) => (
@@ -148,46 +146,34 @@ function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: stri
               {texts.hold(i + 1)}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label>
         {texts.brake}
-        <select
-          className="field"
-          value={Number(d.brake) > 0 ? '0.4' : '0'}
-          onChange={(e) => onAct('brake', e.target.value)}
-        >
+        <Select value={Number(d.brake) > 0 ? '0.4' : '0'} onChange={(e) => onAct('brake', e.target.value)}>
           <option value="0">{texts.off}</option>
           <option value="0.4">{texts.on}</option>
-        </select>
+        </Select>
       </label>
       <label>
         {texts.hill}
-        <select
-          className="field"
-          value={String(Number(d.grade))}
-          onChange={(e) => onAct('grade', e.target.value)}
-        >
+        <Select value={String(Number(d.grade))} onChange={(e) => onAct('grade', e.target.value)}>
           {[-4, -2, 0, 2, 4, 6].map((g) => (
             <option key={g} value={g}>
               {g}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label>
         {texts.loadT}
-        <select
-          className="field"
-          value={String(Number(d.load))}
-          onChange={(e) => onAct('load', e.target.value)}
-        >
+        <Select value={String(Number(d.load))} onChange={(e) => onAct('load', e.target.value)}>
           {[0, 6, 12, 18, 24].map((t) => (
             <option key={t} value={t}>
               {t}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
     </div>
   )

@@ -1,3 +1,5 @@
+import { Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type Cab, get } from '../api/client'
@@ -49,9 +51,9 @@ export function CabHarness({
   return (
     <details className="border-t border-line pt-2" open={asked !== undefined || handled.length > 0}>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">{texts.handsAtTheHarness}</summary>
-      <label className="text-[15px]">
+      <label className="text-small">
         {texts.plug}
-        <select className="field" value={plug} onChange={(e) => setPlug(e.target.value)}>
+        <Select value={plug} onChange={(e) => setPlug(e.target.value)}>
           <option value="">{texts.chooseOne}</option>
           {data.plugs.map((p) => (
             <option key={p} value={p}>
@@ -59,24 +61,24 @@ export function CabHarness({
               {cab.plugs?.[p] ? `, ${cab.plugs[p]}` : ''}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       {plug && (
         <span className="mt-2 grid grid-cols-2 gap-2">
           {HANDS.map(([hand, says]) => (
-            <button
+            <Button
               key={hand}
-              className="btn justify-center px-2"
+              className="justify-center px-2"
               aria-pressed={(cab.plugs?.[plug] ?? 'in') === hand}
               onClick={() => onAct(hand, plug)}
             >
               {says}
-            </button>
+            </Button>
           ))}
         </span>
       )}
       {handled.length > 0 && (
-        <p className="mt-2 text-[15px]">{handled.map(([p, hand]) => `${p} ${hand}`).join(', ')}</p>
+        <p className="mt-2 text-small">{handled.map(([p, hand]) => `${p} ${hand}`).join(', ')}</p>
       )}
       <MeterPlaces
         key={asked ? `${asked.red} ${asked.black}` : ''}
@@ -86,9 +88,9 @@ export function CabHarness({
         onRead={(...where) => read.mutate(where)}
       />
       {read.data && !read.error && (
-        <p className="mt-2 font-narrow text-[26px] font-semibold" aria-live="polite">
+        <p className="mt-2 font-narrow text-far-fine font-semibold" aria-live="polite">
           {read.data.noEnd ? texts.noEnd : meterDigits(read.data.value).digits}{' '}
-          <span className="text-[17px] text-ink-2">
+          <span className="text-lead text-ink-2">
             {read.data.noEnd ? '' : meterDigits(read.data.value).prefix}
             {read.variables?.[2] === 'ohms' ? 'Ω' : 'V'}
           </span>
@@ -113,34 +115,34 @@ function MeterPlaces({
   const [red, setRed] = useState(firstRed)
   const [black, setBlack] = useState(firstBlack)
   const place = (name: string, value: string, set: (v: string) => void) => (
-    <label className="col-span-2 text-[15px]">
+    <label className="col-span-2 text-small">
       {name}
-      <select className="field" value={value} onChange={(e) => set(e.target.value)}>
+      <Select value={value} onChange={(e) => set(e.target.value)}>
         <option value="">{texts.chooseAPoint}</option>
         {points.map((p) => (
           <option key={p}>{p}</option>
         ))}
-      </select>
+      </Select>
     </label>
   )
   return (
     <div className="mt-2 grid grid-cols-2 gap-2">
       {place(texts.redLead, red, setRed)}
       {place(texts.blackLead, black, setBlack)}
-      <button
-        className="btn justify-center px-2"
+      <Button
+        className="justify-center px-2"
         disabled={!red || !black}
         onClick={() => onRead(red, black, 'volts')}
       >
         {texts.volts}
-      </button>
-      <button
-        className="btn justify-center px-2"
+      </Button>
+      <Button
+        className="justify-center px-2"
         disabled={!red || !black}
         onClick={() => onRead(red, black, 'ohms')}
       >
         {texts.ohms}
-      </button>
+      </Button>
     </div>
   )
 }

@@ -47,7 +47,7 @@ export function Connector({ pack }: { pack: string }) {
           )
         })}
       </svg>
-      <figcaption className="text-[15px]">
+      <figcaption className="text-small">
         <b className="font-semibold">{plug.title}</b>
         <p className="mb-1 text-ink-2">
           {plug.place}

@@ -1,6 +1,6 @@
+import { Button, ButtonAnchor, ButtonLink } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post, remove, type UnitWithJobs } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
@@ -59,24 +59,20 @@ export function HookUp() {
           <div className="ml-auto flex gap-2">
             {canAsk && !calling && (
               <>
-                <button className="btn" onClick={() => call.mutate(false)}>
-                  {texts.whoIsThere}
-                </button>
-                <button className="btn btn-main" onClick={() => call.mutate(true)}>
+                <Button onClick={() => call.mutate(false)}>{texts.whoIsThere}</Button>
+                <Button main onClick={() => call.mutate(true)}>
                   {texts.callTheRoll}
                   <span className="kbd">r</span>
-                </button>
+                </Button>
               </>
             )}
             {calling && (
-              <button className="btn btn-main" onClick={() => cut.mutate()}>
+              <Button main onClick={() => cut.mutate()}>
                 {texts.cutItShort}
-              </button>
+              </Button>
             )}
             {(up || busy || link?.state === 'LOST') && (
-              <button className="btn" onClick={() => unhook.mutate()}>
-                {texts.unhook}
-              </button>
+              <Button onClick={() => unhook.mutate()}>{texts.unhook}</Button>
             )}
           </div>
         )}
@@ -107,14 +103,14 @@ export function HookUp() {
         <p className="mb-5 max-w-[60ch] text-ink-2">{texts.eachModuleShowsUpTheMoment(link.next)}</p>
       )}
       {liveVessel && (
-        <Link className="btn mt-5 mr-3" to={`/jobs/${job.id}/vessel`}>
+        <ButtonLink className="mt-5 mr-3" to={`/jobs/${job.id}/vessel`}>
           {texts.theRestOfTheVessel}
-        </Link>
+        </ButtonLink>
       )}
       {up && !choosing && may && (
-        <button className="btn mt-5" onClick={() => setChoosing(true)}>
+        <Button className="mt-5" onClick={() => setChoosing(true)}>
           {texts.chooseAnotherLink}
-        </button>
+        </Button>
       )}
       {module ? (
         <ModuleWhy module={module} job={job.id} />
@@ -148,12 +144,12 @@ export function HookUp() {
               {roll && (
                 <WhyPart head={texts.trafficOfTheLastHookUp}>
                   <span className="flex flex-wrap gap-2">
-                    <a className="btn" href={`/api/jobs/${job.id}/traffic.log`} download>
+                    <ButtonAnchor href={`/api/jobs/${job.id}/traffic.log`} download>
                       {texts.candumpLog2}
-                    </a>
-                    <a className="btn" href={`/api/jobs/${job.id}/traffic.pcap`} download>
+                    </ButtonAnchor>
+                    <ButtonAnchor href={`/api/jobs/${job.id}/traffic.pcap`} download>
                       {texts.pcap}
-                    </a>
+                    </ButtonAnchor>
                   </span>
                 </WhyPart>
               )}

@@ -1,3 +1,5 @@
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { call, get, type LinkChoice, post } from '../api/client'
@@ -37,26 +39,21 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
       {own.map((l) => (
         <div key={l.id}>
           <h2 className="mb-2">{texts.thisUnitSimulated}</h2>
-          <button className="btn btn-main" onClick={() => hookUp.mutate(l.id)} disabled={hookUp.isPending}>
+          <Button main onClick={() => hookUp.mutate(l.id)} disabled={hookUp.isPending}>
             {texts.hookUpTo(l.title)}
-          </button>
+          </Button>
         </div>
       ))}
       {others.length > 0 && (
         <details open={own.length === 0}>
-          <summary className="min-h-11 cursor-pointer py-2 text-[18px] font-semibold">
+          <summary className="min-h-11 cursor-pointer py-2 text-large font-semibold">
             {own.length > 0 ? texts.otherSimulatedUnits(others.length) : texts.simulatedUnits}
           </summary>
           <div className="flex flex-wrap gap-3">
             {others.map((l) => (
-              <button
-                key={l.id}
-                className="btn"
-                onClick={() => hookUp.mutate(l.id)}
-                disabled={hookUp.isPending}
-              >
+              <Button key={l.id} onClick={() => hookUp.mutate(l.id)} disabled={hookUp.isPending}>
                 {texts.hookUpTo(l.title)}
-              </button>
+              </Button>
             ))}
           </div>
         </details>
@@ -70,38 +67,32 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
       >
         <h2 className="mb-2">{texts.aRealUnitThroughACan}</h2>
         <div className="grid grid-cols-[2fr_1fr_2fr_2fr_auto] items-end gap-3">
-          <label className="text-[15px]">
+          <label className="text-small">
             {texts.host}
-            <input className="field" required value={host} onChange={(e) => setHost(e.target.value)} />
+            <Input required value={host} onChange={(e) => setHost(e.target.value)} />
           </label>
-          <label className="text-[15px]">
+          <label className="text-small">
             {texts.port}
-            <input
-              className="field"
-              required
-              inputMode="numeric"
-              value={port}
-              onChange={(e) => setPort(e.target.value)}
-            />
+            <Input required inputMode="numeric" value={port} onChange={(e) => setPort(e.target.value)} />
           </label>
-          <label className="text-[15px]">
+          <label className="text-small">
             {texts.busNamesTriedInTurn}
-            <input className="field" required value={bus} onChange={(e) => setBus(e.target.value)} />
+            <Input required value={bus} onChange={(e) => setBus(e.target.value)} />
           </label>
-          <label className="text-[15px]">
+          <label className="text-small">
             {texts.vesselNetworkIfAny}
-            <input className="field" value={backbone} onChange={(e) => setBackbone(e.target.value)} />
+            <Input value={backbone} onChange={(e) => setBackbone(e.target.value)} />
           </label>
-          <button className="btn">{texts.hookUp}</button>
+          <Button>{texts.hookUp}</Button>
         </div>
       </form>
       <div>
         <h2 className="mb-2">{texts.aRecording}</h2>
         <div className="flex flex-wrap gap-3">
           {logs.map((l) => (
-            <button key={l.id} className="btn" onClick={() => hookUp.mutate(l.id)}>
+            <Button key={l.id} onClick={() => hookUp.mutate(l.id)}>
               {texts.read(l.title)}
-            </button>
+            </Button>
           ))}
           <input
             ref={file}
@@ -114,9 +105,9 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
               e.target.value = ''
             }}
           />
-          <button className="btn" onClick={() => file.current?.click()} disabled={upload.isPending}>
+          <Button onClick={() => file.current?.click()} disabled={upload.isPending}>
             {upload.isPending ? texts.loadingTheLog : texts.addACandumpLog}
-          </button>
+          </Button>
         </div>
       </div>
       {stored.length > 0 && (
@@ -125,9 +116,9 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
           <p className="mb-2 text-ink-2">{texts.replaysAnEarlierHookUpFrom}</p>
           <div className="flex flex-wrap gap-3">
             {stored.slice(0, 6).map((l) => (
-              <button key={l.id} className="btn" onClick={() => hookUp.mutate(l.id)}>
+              <Button key={l.id} onClick={() => hookUp.mutate(l.id)}>
                 {l.title}
-              </button>
+              </Button>
             ))}
           </div>
         </div>

@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { ButtonLink } from '../shared/Button'
 import { Link, useParams } from 'react-router'
 import { FaultTable } from '../fault/FaultTable'
 import { Monitors } from '../fault/Monitors'
@@ -19,9 +21,7 @@ export function ModulePage() {
     return (
       <>
         <h1 className="mb-2">{texts.thisModuleIsNotOnThe}</h1>
-        <Link className="btn" to={`/jobs/${job.id}/hook-up`}>
-          {texts.backToTheRoll}
-        </Link>
+        <ButtonLink to={`/jobs/${job.id}/hook-up`}>{texts.backToTheRoll}</ButtonLink>
       </>
     )
   const hours = m.identity.hours == null ? null : show(m.identity.hours, 'h', 1)
@@ -46,7 +46,7 @@ export function ModulePage() {
       </Link>
       <div className="mt-2 mb-4 flex items-center gap-4">
         <h1>{m.title}</h1>
-        <span className={`mark ${p.style}`}>{p.mark}</span>
+        <Mark look={p.style}>{p.mark}</Mark>
         <span className="text-ink-2">{texts.address(m.address)}</span>
       </div>
       <div className="grid grid-cols-2 gap-x-8 gap-y-6 max-[1100px]:grid-cols-1">
@@ -66,7 +66,7 @@ export function ModulePage() {
                 <dt className="text-ink-2">{texts.name2}</dt>
                 <dd>
                   <span className="code">{m.name.hex}</span>
-                  <span className="block text-[15px] text-ink-2">
+                  <span className="block text-small text-ink-2">
                     {texts.functionInstanceMakerNumber(
                       m.name.function,
                       m.name.functionInstance,
@@ -121,7 +121,7 @@ export function ModulePage() {
       )}
       <section aria-label={texts.whatWasAsked} className="mt-6">
         <h2 className="mb-2">{texts.whatItWasAsked}</h2>
-        <table className="text-[15px]">
+        <table className="text-small">
           <tbody>
             {Object.entries(words.items).map(([item, title]) => {
               const told = (m.told as Record<string, keyof typeof words.told | undefined>)[item]

@@ -1,4 +1,4 @@
-import { Link } from 'react-router'
+import { ButtonLink } from '../shared/Button'
 import type { Module } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
 import { texts } from './words'
@@ -41,19 +41,15 @@ export function ModuleWhy({ module: m, job, here = false }: { module: Module; jo
       <WhyPart head={texts.next}>
         <span className="flex flex-col gap-2">
           {here ? (
-            <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
+            <ButtonLink main to={`/jobs/${job}/hook-up`}>
               {texts.backToTheRoll}
-            </Link>
+            </ButtonLink>
           ) : (
-            <Link className="btn btn-main" to={`/jobs/${job}/modules/${m.key}`}>
+            <ButtonLink main to={`/jobs/${job}/modules/${m.key}`}>
               {texts.allOfThisModule}
-            </Link>
+            </ButtonLink>
           )}
-          {m.faults.length > 0 && (
-            <Link className="btn" to={`/jobs/${job}/faults`}>
-              {texts.itsFaults}
-            </Link>
-          )}
+          {m.faults.length > 0 && <ButtonLink to={`/jobs/${job}/faults`}>{texts.itsFaults}</ButtonLink>}
         </span>
       </WhyPart>
     </Why>

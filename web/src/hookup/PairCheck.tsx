@@ -1,3 +1,6 @@
+import { Mark } from '../shared/Mark'
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type Finding, post } from '../api/client'
@@ -38,10 +41,9 @@ export function PairCheck({ job }: { job: number }) {
         }}
       >
         {fields.map(([label, unit, value, set]) => (
-          <label key={label} className="text-[15px]">
+          <label key={label} className="text-small">
             {label}, {unit}
-            <input
-              className="field"
+            <Input
               inputMode="decimal"
               pattern="-?[0-9]*[.,]?[0-9]*"
               value={value}
@@ -49,15 +51,13 @@ export function PairCheck({ job }: { job: number }) {
             />
           </label>
         ))}
-        <button className="btn justify-center">{texts.judge}</button>
+        <Button className="justify-center">{texts.judge}</Button>
       </form>
       <ProblemBox problem={judge.error} />
       <ul className="mt-3" aria-live="polite">
         {judge.data?.map((f) => (
           <li key={f.says} className="flex gap-3 py-1">
-            <span className={`mark ${f.sound ? 'mark-quiet' : 'mark-filled'}`}>
-              {f.sound ? texts.sound : texts.notSound}
-            </span>
+            <Mark look={f.sound ? 'quiet' : 'filled'}>{f.sound ? texts.sound : texts.notSound}</Mark>
             {f.says}
           </li>
         ))}

@@ -70,7 +70,7 @@ it('tells which module was chosen', async () => {
 
 it('marks presence in words', () => {
   expect(presence(module({})).mark).toBe('Answers')
-  expect(presence(module({ presence: 'SILENT' })).style).toBe('mark-dotted')
+  expect(presence(module({ presence: 'SILENT' })).style).toBe('dotted')
   expect(presence(module({ presence: 'WAITED_FOR' })).mark).toBe('waited for')
   expect(presence(module({ presence: 'SENDS_ONLY' })).mark).toBe('Sends only')
 })

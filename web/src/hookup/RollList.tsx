@@ -1,3 +1,4 @@
+import { Mark, type MarkLook } from '../shared/Mark'
 import { Link } from 'react-router'
 import type { Module, Roll } from '../api/client'
 import { count } from '../shared/words'
@@ -11,10 +12,10 @@ const ROLL_STATE: Record<Roll['state'], string> = {
 }
 
 /** How a module's presence is marked: never by colour alone. */
-export function presence(m: Module): { mark: string; style: string } {
-  if (m.presence === 'SILENT') return { mark: texts.silentMark, style: 'mark-dotted' }
-  if (m.presence === 'WAITED_FOR') return { mark: texts.waitedFor, style: 'mark-quiet' }
-  if (m.presence === 'SENDS_ONLY') return { mark: texts.sendsOnly, style: 'mark-dotted' }
+export function presence(m: Module): { mark: string; style: MarkLook } {
+  if (m.presence === 'SILENT') return { mark: texts.silentMark, style: 'dotted' }
+  if (m.presence === 'WAITED_FOR') return { mark: texts.waitedFor, style: 'quiet' }
+  if (m.presence === 'SENDS_ONLY') return { mark: texts.sendsOnly, style: 'dotted' }
   return { mark: texts.answersMark, style: '' }
 }
 
@@ -81,21 +82,21 @@ function RollLine({
     <li
       className={`grid grid-cols-[84px_1fr_auto] items-center gap-x-4 border-b border-line ${selected ? 'bg-petrol-soft' : ''}`}
     >
-      <span className={`mark ${p.style}`}>{p.mark}</span>
+      <Mark look={p.style}>{p.mark}</Mark>
       <button className="min-h-[50px] py-1 text-left" aria-pressed={selected} onClick={onSelect}>
-        <span className="text-[17px] font-semibold">{m.title}</span>
-        <span className="ml-3 text-[15px] text-ink-3">{texts.address(m.address)}</span>
+        <span className="text-lead font-semibold">{m.title}</span>
+        <span className="ml-3 text-small text-ink-3">{texts.address(m.address)}</span>
         {m.unexpected && m.presence === 'ANSWERS' && (
-          <span className="ml-3 text-[15px]">{texts.notExpectedOnThisUnit}</span>
+          <span className="ml-3 text-small">{texts.notExpectedOnThisUnit}</span>
         )}
-        <span className="block text-[15px] text-ink-2">
+        <span className="block text-small text-ink-2">
           {m.presence === 'SILENT'
             ? texts.checkFirst(m.checks[0] ?? texts.supplyGroundFuseBusStub)
             : [m.identity.maker, m.identity.model, m.identity.software[0]].filter(Boolean).join(' · ')}
         </span>
-        {m.oddities[0] && <span className="block text-[15px]">{m.oddities[0]}</span>}
+        {m.oddities[0] && <span className="block text-small">{m.oddities[0]}</span>}
       </button>
-      <span className="text-right text-[15px] whitespace-nowrap">
+      <span className="text-right text-small whitespace-nowrap">
         {m.presence === 'ANSWERS' && full && m.told.ACTIVE_FAULTS === 'GIVEN' && (
           <>
             {now > 0 && <b className="font-semibold">{texts.now(now)}</b>}

@@ -40,7 +40,7 @@ export function HoldStrip() {
   return (
     <div aria-live="assertive">
       {state === 'CASE' && (
-        <p className="border-b border-line-strong bg-sheet px-4 py-1.5 text-[15px]">
+        <p className="border-b border-line-strong bg-sheet px-4 py-1.5 text-small">
           <b className="font-semibold">{texts.fromACaseFile}</b>
           {texts.everythingCanBeReadStoredHook}
         </p>

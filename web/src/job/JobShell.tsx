@@ -1,3 +1,5 @@
+import { Input } from '../shared/Field'
+import { ButtonLink } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { PanelRightClose, PanelRightOpen } from 'lucide-react'
 import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react'
@@ -92,9 +94,9 @@ export function JobShell() {
     return (
       <div className="p-6">
         <ProblemBox problem={job.error} />
-        <Link to="/units" className="btn mt-4">
+        <ButtonLink to="/units" className="mt-4">
           {texts.unitsAndJobs}
-        </Link>
+        </ButtonLink>
       </div>
     )
   if (!context || !job.data) return <p className="p-6 text-ink-2">{texts.oneMoment}</p>
@@ -165,7 +167,7 @@ function LampBar() {
         <Link to={`/units/${job.unitId}`} className="block leading-tight font-semibold">
           {job.fleetNumber}
         </Link>
-        <span className="text-[14px] text-ink-3">
+        <span className="text-fine text-ink-3">
           {texts.job(job.number)}
           {hours && `, ${hours.figure} ${hours.unit}`}
         </span>
@@ -221,7 +223,7 @@ function Path() {
                     }`}
                   />
                   <b className="block leading-tight font-semibold">{step.title}</b>
-                  <span className="text-[14px] text-ink-3">{step.says}</span>
+                  <span className="text-fine text-ink-3">{step.says}</span>
                 </>
               )}
             </NavLink>
@@ -277,9 +279,9 @@ function LogbookLine({
             if (text.trim()) save.mutate()
           }}
         >
-          <input
+          <Input
             ref={noteField}
-            className="field bg-paper"
+            className="bg-paper"
             aria-label={texts.noteToTheLogbook}
             placeholder={texts.noteToTheLogbookN}
             maxLength={4000}

@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMe } from '../account/me'
 import { call, get, type Job, type LogEntry, post } from '../api/client'
@@ -53,19 +54,18 @@ export function LogbookPage() {
                 e.target.value = ''
               }}
             />
-            <button className="btn ml-auto" disabled={photo.isPending} onClick={() => file.current?.click()}>
+            <Button className="ml-auto" disabled={photo.isPending} onClick={() => file.current?.click()}>
               {photo.isPending ? texts.storingThePhoto : texts.addAPhoto}
-            </button>
+            </Button>
           </>
         )}
         {me.rights.includes('COMMAND') && (
-          <button
-            className="btn"
+          <Button
             disabled={job.state === 'CASE'}
             onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}
           >
             {job.state === 'OPEN' ? texts.closeThisJob : texts.openItAgain}
-          </button>
+          </Button>
         )}
       </div>
       <ProblemBox problem={error ?? turn.error ?? photo.error} />

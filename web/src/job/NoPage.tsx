@@ -1,4 +1,5 @@
-import { Link, useRouteError } from 'react-router'
+import { Button, ButtonAnchor, ButtonLink } from '../shared/Button'
+import { useRouteError } from 'react-router'
 import { texts } from './words'
 
 /** An address at which there is nothing. */
@@ -7,9 +8,9 @@ export function NoPage() {
     <div className="p-6">
       <h1 className="mb-2">{texts.thereIsNoSuchPage}</h1>
       <p className="mb-4 max-w-[60ch] text-ink-2">{texts.theAddressMayBeMistyped}</p>
-      <Link className="btn btn-main" to="/units">
+      <ButtonLink main to="/units">
         {texts.toTheUnits}
-      </Link>
+      </ButtonLink>
     </div>
   )
 }
@@ -23,12 +24,10 @@ export function PageFailed() {
       <p className="mb-2 max-w-[60ch]">{texts.nothingCapturedIsLostReload}</p>
       <p className="mb-4 max-w-[60ch] text-ink-2">{error instanceof Error ? error.message : ''}</p>
       <span className="flex gap-3">
-        <button className="btn btn-main" onClick={() => location.reload()}>
+        <Button main onClick={() => location.reload()}>
           {texts.reload}
-        </button>
-        <a className="btn" href="/units">
-          {texts.toTheUnits}
-        </a>
+        </Button>
+        <ButtonAnchor href="/units">{texts.toTheUnits}</ButtonAnchor>
       </span>
     </div>
   )

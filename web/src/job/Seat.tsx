@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Armchair } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -38,8 +39,8 @@ export function Seat({ job }: { job: number }) {
   )
   return (
     <>
-      <button
-        className="btn px-3"
+      <Button
+        className="px-3"
         onClick={() => {
           act.reset()
           setOpen(true)
@@ -47,7 +48,7 @@ export function Seat({ job }: { job: number }) {
       >
         <Armchair size={18} aria-hidden />
         <span className="max-[900px]:sr-only">{mine ? texts.yourSeat : (holder ?? texts.seatFree)}</span>
-      </button>
+      </Button>
       <Panel open={open} onOpenChange={setOpen} title={texts.theSeatAtThisUnit}>
         <p className="mb-4 text-ink-2">{texts.onlyTheOneInTheSeat}</p>
         <p className="mb-4 font-semibold">
@@ -57,24 +58,23 @@ export function Seat({ job }: { job: number }) {
         {!may && <p className="text-ink-2">{texts.yourRoleMayLookAndRead}</p>}
         <div className="mt-4 flex flex-wrap gap-3">
           {may && !mine && (!holder || me.role === 'MANAGER') && (
-            <button className="btn btn-main" onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat`))}>
+            <Button main onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat`))}>
               {holder ? texts.takeItFrom(holder) : texts.takeTheSeat}
-            </button>
+            </Button>
           )}
           {mine &&
             others.map((a) => (
-              <button
+              <Button
                 key={a.name}
-                className="btn"
                 onClick={() => act.mutate(() => post(`/api/jobs/${job}/seat/hand-over`, { to: a.name }))}
               >
                 {texts.handItTo(a.name)}
-              </button>
+              </Button>
             ))}
           {mine && (
-            <button className="btn" onClick={() => act.mutate(() => remove(`/api/jobs/${job}/seat`))}>
+            <Button onClick={() => act.mutate(() => remove(`/api/jobs/${job}/seat`))}>
               {texts.giveItUp}
-            </button>
+            </Button>
           )}
         </div>
       </Panel>

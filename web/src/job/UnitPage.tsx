@@ -1,3 +1,5 @@
+import { TextArea } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -48,8 +50,8 @@ export function UnitPage() {
               >
                 <label>
                   <span className="font-medium">{texts.complaintInTheCustomersWords}</span>
-                  <textarea
-                    className="field min-h-[84px] py-2"
+                  <TextArea
+                    className="min-h-[84px] py-2"
                     required
                     maxLength={2000}
                     value={complaint}
@@ -57,9 +59,9 @@ export function UnitPage() {
                   />
                 </label>
                 <ProblemBox problem={open.error} />
-                <button className="btn btn-main self-start" disabled={open.isPending}>
+                <Button main className="self-start" disabled={open.isPending}>
                   {texts.openAJob}
-                </button>
+                </Button>
               </form>
             )}
             <h2 className="mb-2">{texts.jobsOnThisUnit}</h2>

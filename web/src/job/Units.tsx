@@ -1,3 +1,6 @@
+import { Mark } from '../shared/Mark'
+import { Input, Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -36,9 +39,9 @@ export function Units() {
       <TopBar />
       <main className="mx-auto max-w-[1180px] p-6">
         <div className="mb-6 flex flex-wrap items-center gap-4">
-          <input
+          <Input
             ref={field}
-            className="field max-w-[520px]"
+            className="max-w-[520px]"
             type="search"
             placeholder={texts.fleetNumberVinJobComplaint}
             aria-label={texts.searchUnitsAndJobs}
@@ -48,11 +51,7 @@ export function Units() {
           <span className="kbd text-ink-2">/</span>
           <span className="ml-auto" />
           {mayOpen && <OpenCase />}
-          {mayOpen && (
-            <button className="btn" onClick={() => setAdding(true)}>
-              {texts.addAUnit}
-            </button>
-          )}
+          {mayOpen && <Button onClick={() => setAdding(true)}>{texts.addAUnit}</Button>}
         </div>
         <ProblemBox problem={units.error ?? jobs.error} />
         <div className="grid grid-cols-[5fr_7fr] gap-8 max-[900px]:grid-cols-1">
@@ -67,7 +66,7 @@ export function Units() {
               {units.data?.map((u) => (
                 <li key={u.id} className="border-b border-line">
                   <Link to={`/units/${u.id}`} className="block px-2 py-3 hover:bg-petrol-soft">
-                    <b className="text-[17px] font-semibold">{u.fleetNumber}</b>
+                    <b className="text-lead font-semibold">{u.fleetNumber}</b>
                     <span className="block text-ink-2">
                       {[u.maker, u.model].filter(Boolean).join(' ') || texts.notIdentifiedYet}
                     </span>
@@ -80,7 +79,7 @@ export function Units() {
           <section aria-label={texts.jobs}>
             <h1 className="mb-3">
               {texts.jobs2}
-              <span className="text-[16px] font-normal text-ink-2">
+              <span className="text-plain font-normal text-ink-2">
                 {jobs.data ? count(jobs.data.length, 'job') : ''}
               </span>
             </h1>
@@ -109,14 +108,14 @@ export function JobList({ jobs }: { jobs: Job[] }) {
               className="grid grid-cols-[1fr_auto] gap-x-4 px-2 py-3 hover:bg-petrol-soft"
             >
               <span>
-                <b className="text-[17px] font-semibold">{j.fleetNumber}</b>{' '}
+                <b className="text-lead font-semibold">{j.fleetNumber}</b>{' '}
                 <span className="text-ink-2">{texts.job(j.number)}</span>
               </span>
-              <span className={`mark self-start ${j.state === 'OPEN' ? 'mark-filled' : 'mark-quiet'}`}>
+              <Mark look={j.state === 'OPEN' ? 'filled' : 'quiet'} className="self-start">
                 {j.state === 'OPEN' ? texts.open : j.state === 'CASE' ? texts.caseFile : texts.closed}
-              </span>
+              </Mark>
               <span className="text-ink-2">{j.complaint}</span>
-              <span className="text-right text-[15px] text-ink-3">
+              <span className="text-right text-small text-ink-3">
                 {ago(new Date(j.openedAt), now)}
                 {hours && (
                   <>
@@ -157,8 +156,7 @@ function AddUnit({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
       >
         <label>
           {texts.fleetNumber}
-          <input
-            className="field"
+          <Input
             required
             maxLength={60}
             value={fleetNumber}
@@ -167,20 +165,20 @@ function AddUnit({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
         </label>
         <label>
           {texts.vinSerialOrHullNumberMay}
-          <input className="field" maxLength={40} value={vin} onChange={(e) => setVin(e.target.value)} />
+          <Input maxLength={40} value={vin} onChange={(e) => setVin(e.target.value)} />
         </label>
         <label>
           {texts.class}
-          <select className="field" value={unitClass} onChange={(e) => setUnitClass(e.target.value)}>
+          <Select value={unitClass} onChange={(e) => setUnitClass(e.target.value)}>
             <option value="TRUCK">{texts.roadTruck}</option>
             <option value="MACHINE">{texts.offHighwayMachine}</option>
             <option value="VESSEL">{texts.vessel}</option>
-          </select>
+          </Select>
         </label>
         <ProblemBox problem={add.error} />
-        <button className="btn btn-main self-start" disabled={add.isPending}>
+        <Button main className="self-start" disabled={add.isPending}>
           {texts.addTheUnit}
-        </button>
+        </Button>
       </form>
     </Panel>
   )

@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { UserRound } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { useMe } from '../account/me'
@@ -10,15 +11,15 @@ export function UserMenu() {
   const [opened, setOpened] = useState(false)
   const me = useMe()
   const button = (
-    <button
-      className="btn px-3"
+    <Button
+      className="px-3"
       aria-haspopup="menu"
       aria-label={texts.themeUnitsSignOut(me.name ?? '')}
       onClick={() => setOpened(true)}
     >
       <UserRound size={20} aria-hidden />
       <span className="max-[1100px]:sr-only">{me.name}</span>
-    </button>
+    </Button>
   )
   if (!opened) return button
   return (

@@ -53,7 +53,7 @@ export function VitalsRow() {
             )
           )
         })}
-      <div className="min-w-[120px] text-[14px] leading-tight text-ink-2 max-[1060px]:hidden">
+      <div className="min-w-[120px] text-fine leading-tight text-ink-2 max-[1060px]:hidden">
         {up ? (
           <>
             <b className="block font-semibold text-ink">
@@ -100,21 +100,19 @@ function Vital({
 }) {
   return (
     <div className="min-w-[58px] shrink-0 whitespace-nowrap" title={title}>
-      <span className="block text-[13px] leading-none font-medium text-ink-3">{head}</span>
-      {figure !== undefined && (
-        <b className="font-narrow text-[20px] leading-tight font-semibold">{figure}</b>
-      )}
+      <span className="block text-fine leading-none font-medium text-ink-3">{head}</span>
+      {figure !== undefined && <b className="font-narrow text-head leading-tight font-semibold">{figure}</b>}
       {sides?.map((s) => (
         <span key={s.side} className="mr-1.5 last-of-type:mr-0">
           {s.side && (
-            <abbr title={s.side} className="mr-0.5 text-[14px] text-ink-2 no-underline">
+            <abbr title={s.side} className="mr-0.5 text-fine text-ink-2 no-underline">
               {s.side.slice(0, 1).toUpperCase()}
             </abbr>
           )}
-          <b className="font-narrow text-[20px] leading-tight font-semibold">{s.figure}</b>
+          <b className="font-narrow text-head leading-tight font-semibold">{s.figure}</b>
         </span>
       ))}
-      {unit && <span className="ml-1 text-[14px] text-ink-3">{unit}</span>}
+      {unit && <span className="ml-1 text-fine text-ink-3">{unit}</span>}
     </div>
   )
 }

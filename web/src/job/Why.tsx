@@ -20,7 +20,7 @@ export function WhyPart({ head, children }: { head: string; children: ReactNode 
   return (
     <div>
       <h3 className="mb-1">{head}</h3>
-      <div className="text-[15px] text-ink-2">{children}</div>
+      <div className="text-small text-ink-2">{children}</div>
     </div>
   )
 }

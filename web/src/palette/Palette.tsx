@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { Search } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { texts } from './words'
@@ -19,11 +20,11 @@ export function Palette() {
   }, [])
   return (
     <>
-      <button className="btn px-3" onClick={() => setOpen(true)}>
+      <Button className="px-3" onClick={() => setOpen(true)}>
         <Search size={18} aria-hidden />
         <span className="max-[1180px]:sr-only">{texts.goTo}</span>
         <span className="kbd max-[1180px]:hidden">{texts.ctrlK}</span>
-      </button>
+      </Button>
       {open && (
         <Suspense>
           <PaletteDialog onClose={() => setOpen(false)} />

@@ -1,3 +1,4 @@
+import { Command } from 'cmdk'
 import { useQuery } from '@tanstack/react-query'
 import { useContext, useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -51,7 +52,6 @@ function useActions(job: number | undefined): Target[] {
 /** The command palette: whatever there is, by typing. */
 export default function PaletteDialog({ onClose }: { onClose: () => void }) {
   const [typed, setTyped] = useState('')
-  const [at, setAt] = useState(0)
   const navigate = useNavigate()
   const { job } = useParams()
   const id = job === undefined ? undefined : Number(job)
@@ -84,51 +84,37 @@ export default function PaletteDialog({ onClose }: { onClose: () => void }) {
     }),
     typed,
   )
-  const go = (target: Target | undefined) => {
-    if (!target) return
+  const go = (target: Target) => {
     onClose()
     if (target.run) target.run()
     else void navigate(target.to)
   }
   return (
     <Panel open onOpenChange={(open) => !open && onClose()} title={texts.goTo}>
-      <input
-        className="field"
-        autoFocus
-        role="combobox"
-        aria-expanded
-        aria-controls="palette-list"
-        aria-activedescendant={found[at] ? `palette-${at}` : undefined}
-        aria-label={LABEL}
-        placeholder={LABEL}
-        value={typed}
-        onChange={(e) => {
-          setTyped(e.target.value)
-          setAt(0)
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'ArrowDown') setAt(Math.min(found.length - 1, at + 1))
-          else if (e.key === 'ArrowUp') setAt(Math.max(0, at - 1))
-          else if (e.key === 'Enter') go(found[at])
-          else return
-          e.preventDefault()
-        }}
-      />
-      <ul id="palette-list" role="listbox" aria-label={texts.found} className="mt-3">
-        {found.map((t, i) => (
-          <li
-            key={t.kind + t.to + t.text}
-            id={`palette-${i}`}
-            role="option"
-            aria-selected={i === at}
-            className={`flex min-h-[44px] cursor-pointer items-center gap-3 px-3 ${i === at ? 'bg-petrol-soft' : ''}`}
-            onClick={() => go(t)}
-          >
-            <span className="w-[64px] shrink-0 text-[15px] text-ink-3">{t.kind}</span>
-            <span className="truncate">{t.text}</span>
-          </li>
-        ))}
-      </ul>
+      {/* What fits, and in which order, is worked out in targets.ts: nothing is filtered here. */}
+      <Command label={texts.goTo} shouldFilter={false} loop>
+        <Command.Input
+          className="field"
+          autoFocus
+          aria-label={LABEL}
+          placeholder={LABEL}
+          value={typed}
+          onValueChange={setTyped}
+        />
+        <Command.List label={texts.found} className="mt-3">
+          {found.map((t) => (
+            <Command.Item
+              key={t.kind + t.to + t.text}
+              value={t.kind + t.to + t.text}
+              onSelect={() => go(t)}
+              className="flex min-h-[44px] cursor-pointer items-center gap-3 px-3 aria-selected:bg-petrol-soft"
+            >
+              <span className="w-[64px] shrink-0 text-small text-ink-3">{t.kind}</span>
+              <span className="truncate">{t.text}</span>
+            </Command.Item>
+          ))}
+        </Command.List>
+      </Command>
       {found.length === 0 && <p className="mt-3 text-ink-2">{texts.nothingFitsTypeLess}</p>}
     </Panel>
   )

@@ -20,7 +20,7 @@ export function Brand({ lit = false }: { lit?: boolean }) {
           style={lit ? { fill: 'var(--amber)', stroke: 'var(--amber)' } : undefined}
         />
       </svg>
-      <span className="font-narrow text-[20px] font-semibold tracking-wide whitespace-nowrap max-[900px]:sr-only">
+      <span className="font-narrow text-head font-semibold tracking-wide whitespace-nowrap max-[900px]:sr-only">
         {texts.hitchLamp}
       </span>
     </span>

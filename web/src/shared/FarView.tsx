@@ -1,3 +1,4 @@
+import { Button } from './Button'
 import { Dialog } from 'radix-ui'
 import { type ReactNode, useEffect, useRef } from 'react'
 import { change, useSettings } from './settings'
@@ -55,11 +56,11 @@ export function FarView({
         >
           <div className="flex items-start gap-6">
             <Dialog.Title asChild>
-              <p className="font-narrow text-[64px] leading-none font-semibold">{title}</p>
+              <p className="font-narrow text-far-figure leading-none font-semibold">{title}</p>
             </Dialog.Title>
             {heard && (
-              <button
-                className="btn ml-auto min-h-16 px-6 text-[22px]"
+              <Button
+                className="ml-auto min-h-16 px-6 text-big"
                 aria-pressed={sound}
                 onClick={() => {
                   change({ sound: !sound })
@@ -67,13 +68,13 @@ export function FarView({
                 }}
               >
                 {texts.sound(sound ? texts.on : texts.off)}
-              </button>
+              </Button>
             )}
             <Dialog.Close asChild>
-              <button className={`btn min-h-16 px-6 text-[22px] ${heard ? '' : 'ml-auto'}`}>
+              <Button className={`min-h-16 px-6 text-big ${heard ? '' : 'ml-auto'}`}>
                 {texts.nearView}
                 <span className="kbd">b</span>
-              </button>
+              </Button>
             </Dialog.Close>
           </div>
           <div className="min-h-0 flex-1">{children}</div>

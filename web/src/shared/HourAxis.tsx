@@ -1,3 +1,4 @@
+import { Button } from './Button'
 import { scaleLinear } from 'd3-scale'
 import { useState } from 'react'
 import { texts } from './words'
@@ -103,21 +104,21 @@ export function HourAxis({
     >
       <div className="mb-1 flex flex-wrap items-center gap-3">
         <h2>{texts.hourLine}</h2>
-        <span className="text-[15px] text-ink-2" aria-live="polite">
+        <span className="text-small text-ink-2" aria-live="polite">
           {texts.nowAtTheRight(shown.says)}
         </span>
         <span className="ml-auto flex gap-2">
-          <button className="btn" disabled={span === 0} onClick={() => setSpan(span - 1)}>
+          <Button disabled={span === 0} onClick={() => setSpan(span - 1)}>
             {texts.longer}
             <span className="kbd">−</span>
-          </button>
-          <button className="btn" disabled={span === SPANS.length - 1} onClick={() => setSpan(span + 1)}>
+          </Button>
+          <Button disabled={span === SPANS.length - 1} onClick={() => setSpan(span + 1)}>
             {texts.closer}
             <span className="kbd">+</span>
-          </button>
-          <button className="btn" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
+          </Button>
+          <Button aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
             {asTable ? texts.asALine : texts.asATable}
-          </button>
+          </Button>
         </span>
       </div>
       {asTable ? (
@@ -176,7 +177,7 @@ export function HourAxis({
         </svg>
       )}
       {!asTable && rows.length > MOST_ROWS && (
-        <p className="text-[15px] text-ink-2">{texts.theFirstOfTheTableHas(MOST_ROWS, rows.length)}</p>
+        <p className="text-small text-ink-2">{texts.theFirstOfTheTableHas(MOST_ROWS, rows.length)}</p>
       )}
     </section>
   )
@@ -257,7 +258,7 @@ function HourTable({ rows, now, events }: { rows: HourRowData[]; now: number; ev
   const one = (h: number | undefined) =>
     h === undefined ? texts.timeUnknownWord : h.toLocaleString(undefined, { maximumFractionDigits: 2 })
   return (
-    <table className="w-full text-[15px]">
+    <table className="w-full text-small">
       <thead>
         <tr className="border-b border-line-strong text-left">
           <th className="py-1 pr-4 font-semibold">{texts.what}</th>

@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { ButtonAnchor, ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -33,25 +35,24 @@ export function SignOff() {
           </p>
         )}
         <span className="ml-auto flex gap-2">
-          <a
-            className="btn btn-main"
+          <ButtonAnchor
+            main
             href={`/api/jobs/${job.id}/report.pdf?units=${units.toUpperCase()}`}
             target="_blank"
             rel="noreferrer"
           >
             {texts.reportOnePage}
-          </a>
-          <a
-            className="btn"
+          </ButtonAnchor>
+          <ButtonAnchor
             href={`/api/jobs/${job.id}/report.pdf?full=true&units=${units.toUpperCase()}`}
             target="_blank"
             rel="noreferrer"
           >
             {texts.fullReport}
-          </a>
-          <a className="btn" href={`/api/jobs/${job.id}/case-file`} download>
+          </ButtonAnchor>
+          <ButtonAnchor href={`/api/jobs/${job.id}/case-file`} download>
             {texts.caseFile}
-          </a>
+          </ButtonAnchor>
         </span>
       </div>
       <ProblemBox problem={error} />
@@ -65,7 +66,7 @@ export function SignOff() {
               <ul>
                 {data.open.map((o) => (
                   <li key={o.says.text} className="border-b border-line py-2">
-                    <b className="block text-[17px] font-semibold">{said(o.says)}</b>
+                    <b className="block text-lead font-semibold">{said(o.says)}</b>
                     <span className="text-ink-2">{said(o.next)}</span>
                   </li>
                 ))}
@@ -105,8 +106,10 @@ export function SignOff() {
                     says={said(t.says)}
                   >
                     {t.assumed.map((a) => (
-                      <p key={a} className="text-[15px]">
-                        <span className="mark mark-dotted mr-2">{texts.assumed}</span>
+                      <p key={a} className="text-small">
+                        <Mark look="dotted" className="mr-2">
+                          {texts.assumed}
+                        </Mark>
                         {said(a)}
                       </p>
                     ))}
@@ -155,12 +158,8 @@ export function SignOff() {
         <WhyPart head={texts.caseFile}>{texts.everythingOfThisJobInOne}</WhyPart>
         <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
-            <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              {texts.whereToStart}
-            </Link>
-            <Link className="btn" to={`/jobs/${job.id}/logbook`}>
-              {texts.logbook}
-            </Link>
+            <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
+            <ButtonLink to={`/jobs/${job.id}/logbook`}>{texts.logbook}</ButtonLink>
           </span>
         </WhyPart>
       </Why>
@@ -189,13 +188,13 @@ function Done({
   return (
     <li className="border-b border-line py-2">
       <Link to={to} className="flex flex-wrap items-baseline gap-3">
-        <span className={`mark ${filled ? 'mark-filled' : ''}`}>{word}</span>
+        <Mark look={filled ? 'filled' : ''}>{word}</Mark>
         <b className="font-semibold">{title}</b>
         <span className="text-ink-2">
           {new Date(at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}
         </span>
       </Link>
-      <p className="text-[15px]">{says}</p>
+      <p className="text-small">{says}</p>
       {children}
     </li>
   )

@@ -1,3 +1,5 @@
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -36,7 +38,7 @@ export function Storage() {
         <ProblemBox problem={error} />
         {data && (
           <>
-            <dl className="mb-8 grid grid-cols-[220px_1fr] gap-y-2 text-[18px]">
+            <dl className="mb-8 grid grid-cols-[220px_1fr] gap-y-2 text-large">
               <dt className="text-ink-2">{texts.disk}</dt>
               <dd>
                 <b className="font-semibold">{size(data.disk.freeBytes)}</b>
@@ -99,8 +101,8 @@ function KeepingRule({ view }: { view: StorageView }) {
       >
         <label>
           {texts.daysAfterAHookUp}
-          <input
-            className="field w-[150px]"
+          <Input
+            className="w-[150px]"
             inputMode="numeric"
             required
             disabled={!may}
@@ -110,8 +112,8 @@ function KeepingRule({ view }: { view: StorageView }) {
         </label>
         <label>
           {texts.atMostInGb}
-          <input
-            className="field w-[150px]"
+          <Input
+            className="w-[150px]"
             inputMode="numeric"
             required
             disabled={!may}
@@ -120,9 +122,9 @@ function KeepingRule({ view }: { view: StorageView }) {
           />
         </label>
         {may && (
-          <button className="btn btn-main" disabled={same || save.isPending}>
+          <Button main disabled={same || save.isPending}>
             {texts.makeThisTheRule}
-          </button>
+          </Button>
         )}
       </form>
       <ProblemBox problem={save.error ?? clean.error ?? would.error} />
@@ -150,9 +152,9 @@ function KeepingRule({ view }: { view: StorageView }) {
         </ul>
       )}
       {may && same && goes.length > 0 && (
-        <button className="btn" disabled={clean.isPending} onClick={() => clean.mutate()}>
+        <Button disabled={clean.isPending} onClick={() => clean.mutate()}>
           {texts.removeItNow}
-        </button>
+        </Button>
       )}
     </section>
   )

@@ -1,3 +1,5 @@
+import { Segmented } from '../shared/Segmented'
+import { Select } from '../shared/Field'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import { type Comparison as Compared, get } from '../api/client'
@@ -35,9 +37,9 @@ export function Comparison() {
           <label className="sr-only" htmlFor="figure">
             {texts.figure}
           </label>
-          <select
+          <Select
             id="figure"
-            className="field w-auto"
+            className="w-auto"
             value={figure}
             onChange={(e) => choose(e.target.value, life)}
           >
@@ -46,13 +48,16 @@ export function Comparison() {
                 {c.title}
               </option>
             ))}
-          </select>
-          <button className="btn" aria-pressed={!life} onClick={() => choose(figure, false)}>
-            {texts.trip}
-          </button>
-          <button className="btn" aria-pressed={life} onClick={() => choose(figure, true)}>
-            {texts.wholeLife2}
-          </button>
+          </Select>
+          <Segmented
+            label={texts.counted}
+            value={life ? 'life' : 'trip'}
+            choices={[
+              ['trip', texts.trip],
+              ['life', texts.wholeLife2],
+            ]}
+            onChoose={(v) => choose(figure, v === 'life')}
+          />
         </span>
       </div>
       <ProblemBox problem={error} />
@@ -63,7 +68,7 @@ export function Comparison() {
             {data.units.length === 0 ? (
               <p className="text-ink-2">{texts.noStoryWasReadYetCall}</p>
             ) : (
-              <ul className="text-[15px]">
+              <ul className="text-small">
                 {data.units.map((u) => {
                   const own = u.unitId === job.unitId
                   return (
@@ -84,7 +89,7 @@ export function Comparison() {
                           style={{ width: `${Math.max(0.5, (100 * u.amount) / most)}%` }}
                         />
                       </span>
-                      <b className="text-right font-narrow text-[18px] font-semibold whitespace-nowrap">
+                      <b className="text-right font-narrow text-large font-semibold whitespace-nowrap">
                         {words(u.amount)}
                       </b>
                     </li>
@@ -95,7 +100,7 @@ export function Comparison() {
           </section>
           <section aria-label={texts.overVisits} className="mt-6">
             <h2 className="mb-1">{texts.visitsOf(job.fleetNumber)}</h2>
-            <ul className="text-[15px]">
+            <ul className="text-small">
               {data.visits.map((v) => (
                 <li
                   key={`${v.jobId} ${v.engine}`}
@@ -108,12 +113,12 @@ export function Comparison() {
                     {new Date(v.readAt).toLocaleDateString()}
                     {v.hours != null && texts.atH(v.hours.toLocaleString('en', { maximumFractionDigits: 1 }))}
                   </span>
-                  <b className="text-right font-narrow text-[18px] font-semibold">{words(v.amount)}</b>
+                  <b className="text-right font-narrow text-large font-semibold">{words(v.amount)}</b>
                 </li>
               ))}
             </ul>
             {data.visits.length < 2 && (
-              <p className="mt-1 text-[15px] text-ink-2">
+              <p className="mt-1 text-small text-ink-2">
                 {data.visits.length === 0 ? texts.noVisitWithAStoryYet : texts.oneVisitSoFarTheNext}
               </p>
             )}

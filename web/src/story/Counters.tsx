@@ -5,7 +5,7 @@ import { texts } from './words'
 export function Counters({ counters }: { counters: StoryView['counters'] }) {
   if (counters.length === 0) return <p className="text-ink-2">{texts.noModuleCountsFailures}</p>
   return (
-    <table className="w-full text-[15px]">
+    <table className="w-full text-small">
       <thead>
         <tr className="border-b border-line-strong text-left">
           <th className="py-1 pr-3 font-semibold">{texts.whatFailed}</th>

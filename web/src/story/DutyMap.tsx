@@ -1,3 +1,4 @@
+import { Segmented } from '../shared/Segmented'
 import { useState } from 'react'
 import type { DutyView } from '../api/client'
 import { texts } from './words'
@@ -53,18 +54,20 @@ export function DutyMap({
   return (
     <figure className="m-0">
       <div className="mb-1 flex flex-wrap items-center gap-3">
-        <figcaption className="text-[15px] text-ink-2">
+        <figcaption className="text-small text-ink-2">
           {texts.percentOfTheTimeAtEach(ofTrip ? texts.thisTrip : texts.wholeLife)}
         </figcaption>
         {trip && life && (
-          <span className="no-print ml-auto flex gap-2">
-            <button className="btn" aria-pressed={ofTrip} onClick={() => setOfTrip(true)}>
-              {texts.thisTrip2}
-            </button>
-            <button className="btn" aria-pressed={!ofTrip} onClick={() => setOfTrip(false)}>
-              {texts.wholeLife2}
-            </button>
-          </span>
+          <Segmented
+            className="no-print ml-auto"
+            label={texts.counted}
+            value={ofTrip ? 'trip' : 'life'}
+            choices={[
+              ['trip', texts.thisTrip2],
+              ['life', texts.wholeLife2],
+            ]}
+            onChoose={(v) => setOfTrip(v === 'trip')}
+          />
         )}
       </div>
       <svg

@@ -16,13 +16,13 @@ export function Figures({ engines, job }: { engines: EngineStory[]; job: number 
     const s = show(value, unit, decimalsOf(unit))
     return (
       <>
-        <b className="font-narrow text-[18px] font-semibold">{s.figure}</b>{' '}
+        <b className="font-narrow text-large font-semibold">{s.figure}</b>{' '}
         {s.unit !== '1' && <span className="text-ink-2">{s.unit}</span>}
       </>
     )
   }
   return (
-    <table className="w-full text-[15px]">
+    <table className="w-full text-small">
       <thead>
         {several && (
           <tr className="text-left">

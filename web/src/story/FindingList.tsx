@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import type { FindingLine } from '../api/client'
 import { useSaid } from '../shared/said'
 import { findingMarks, texts } from './words'
@@ -24,18 +25,20 @@ export function FindingList({
               aria-current={i === chosen}
               onClick={() => onChoose(i)}
             >
-              <span className={`mark self-start ${mark.style}`}>{mark.says}</span>
+              <Mark look={mark.style} className="self-start">
+                {mark.says}
+              </Mark>
               <span>
-                <b className={`block font-semibold ${i === 0 ? 'text-[19px]' : 'text-[17px]'}`}>
+                <b className={`block font-semibold ${i === 0 ? 'text-head' : 'text-lead'}`}>
                   {said(f.title)}
                 </b>
                 {f.reasons.slice(0, i === chosen ? undefined : 2).map((r) => (
-                  <span key={r.text} className="block text-[15px] text-ink-2">
+                  <span key={r.text} className="block text-small text-ink-2">
                     {said(r)}
                   </span>
                 ))}
                 {i !== chosen && f.reasons.length > 2 && (
-                  <span className="text-[15px] text-ink-3">{texts.andMoreReasons(f.reasons.length - 2)}</span>
+                  <span className="text-small text-ink-3">{texts.andMoreReasons(f.reasons.length - 2)}</span>
                 )}
               </span>
             </button>

@@ -14,7 +14,7 @@ export function Protection({ records, now }: { records: ProtectionLine[]; now: n
   const several = new Set(records.map((p) => p.module)).size > 1
   if (records.length === 0) return <p className="text-ink-2">{texts.nothingLeftItsSafeRange}</p>
   return (
-    <table className="w-full text-[15px]">
+    <table className="w-full text-small">
       <thead>
         <tr className="border-b border-line-strong text-left [&>th]:py-1">
           <th className="pr-3 font-semibold">{texts.what}</th>
@@ -38,7 +38,7 @@ export function Protection({ records, now }: { records: ProtectionLine[]; now: n
                 <span className="text-ink-2">{p.above ? texts.tooHigh : texts.tooLow}</span>
               </td>
               <td className="pr-3 text-right">
-                <b className="font-narrow text-[19px] font-semibold">{worst.figure}</b> {worst.unit}
+                <b className="font-narrow text-head font-semibold">{worst.figure}</b> {worst.unit}
               </td>
               <td className="pr-3 text-right whitespace-nowrap text-ink-2">
                 {limit.figure} {limit.unit}

@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
 import { post } from '../api/client'
 import { Panel } from '../shared/Panel'
@@ -23,12 +24,10 @@ export function ResetTrip({
       <p className="mb-4">{texts.theWholeStoryIsReadAnd}</p>
       <ProblemBox problem={reset.error} />
       <span className="flex gap-3">
-        <button className="btn btn-main" disabled={reset.isPending} onClick={() => reset.mutate()}>
+        <Button main disabled={reset.isPending} onClick={() => reset.mutate()}>
           {texts.storeTheTripAndBeginA}
-        </button>
-        <button className="btn" onClick={() => onOpenChange(false)}>
-          {texts.leaveIt}
-        </button>
+        </Button>
+        <Button onClick={() => onOpenChange(false)}>{texts.leaveIt}</Button>
       </span>
     </Panel>
   )

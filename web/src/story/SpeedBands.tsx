@@ -14,7 +14,7 @@ export function SpeedBands({ bands }: { bands: NonNullable<EngineStory['bands']>
     return texts.to(edge(i - 1).figure, edge(i).figure, unit)
   }
   return (
-    <ul aria-label={texts.hoursPerRoadSpeed} className="text-[15px]">
+    <ul aria-label={texts.hoursPerRoadSpeed} className="text-small">
       {bands.hours.map((h, i) => {
         const share = total > 0 ? (100 * h) / total : 0
         return (
@@ -29,7 +29,7 @@ export function SpeedBands({ bands }: { bands: NonNullable<EngineStory['bands']>
               )}
             </span>
             <span className="text-right">
-              <b className="font-narrow text-[17px] font-semibold">{Math.round(h).toLocaleString('en')}</b> h,{' '}
+              <b className="font-narrow text-lead font-semibold">{Math.round(h).toLocaleString('en')}</b> h,{' '}
               {share.toFixed(0)} %
             </span>
           </li>

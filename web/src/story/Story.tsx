@@ -1,6 +1,6 @@
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { useMe } from '../account/me'
 import { post, type StoryView } from '../api/client'
 import { protectionRows, trailEvents } from '../fault/HourLine'
@@ -35,13 +35,13 @@ export function Story() {
         <h1 className="mb-2">{texts.story}</h1>
         <p className="mb-4 max-w-[70ch] text-ink-2">{texts.whatTheUnitRemembersWasNot}</p>
         {canAsk && roll ? (
-          <button className="btn btn-main" disabled={read.isPending} onClick={() => read.mutate()}>
+          <Button main disabled={read.isPending} onClick={() => read.mutate()}>
             {texts.readTheStory}
-          </button>
+          </Button>
         ) : (
-          <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
+          <ButtonLink main to={`/jobs/${job.id}/hook-up`}>
             {canAsk ? texts.callTheRollFirst : texts.hookUpFirst}
-          </Link>
+          </ButtonLink>
         )}
         <ProblemBox problem={read.error} />
       </>
@@ -72,31 +72,28 @@ export function Story() {
           {story.state === 'CUT_SHORT' && texts.itEndedHalfwayWhatWasFound}
         </p>
         {canAsk && (
-          <button
-            className="no-print btn btn-main ml-auto"
+          <Button
+            main
+            className="no-print ml-auto"
             disabled={underWay || read.isPending}
             onClick={() => read.mutate()}
           >
             {texts.readTheStoryAgain}
-          </button>
+          </Button>
         )}
       </div>
       <div className="no-print mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
-        <Link className="btn" to={`/jobs/${job.id}/story/compare`}>
-          {texts.compareOverUnitsAndVisits}
-        </Link>
-        <button className="btn" onClick={() => window.print()}>
-          {texts.printOneSheet}
-        </button>
+        <ButtonLink to={`/jobs/${job.id}/story/compare`}>{texts.compareOverUnitsAndVisits}</ButtonLink>
+        <Button onClick={() => window.print()}>{texts.printOneSheet}</Button>
         {canAsk && story.resets && me.rights.includes('COMMAND') && (
-          <button className="btn" disabled={underWay} onClick={() => setResetting(true)}>
+          <Button disabled={underWay} onClick={() => setResetting(true)}>
             {texts.resetTheTrip}
-          </button>
+          </Button>
         )}
       </div>
       <ProblemBox problem={read.error} />
       {story.findings.length === 0 && !underWay ? (
-        <p className="mb-4 text-[18px]">{texts.nothingToPointOutNoSign}</p>
+        <p className="mb-4 text-large">{texts.nothingToPointOutNoSign}</p>
       ) : (
         <FindingList findings={story.findings} chosen={chosen} onChoose={setChosen} />
       )}
@@ -104,7 +101,7 @@ export function Story() {
       {odd.length > 0 && (
         <section aria-label={texts.whatDidNotComeAsIt} className="mt-6">
           <h2 className="mb-1">{texts.whatDidNotComeAsIt}</h2>
-          <ul className="text-[15px]">
+          <ul className="text-small">
             {odd.map((m) => (
               <li key={m.key} className="border-b border-line py-1">
                 <b className="font-semibold">{m.title}:</b> {m.oddities.join(' ')}
@@ -119,12 +116,8 @@ export function Story() {
         <WhyPart head={texts.next}>
           {finding && <p className="mb-2">{finding.next}</p>}
           <span className="flex flex-col gap-2">
-            <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              {texts.whereToStart}
-            </Link>
-            <Link className="btn" to={`/jobs/${job.id}/sign-off`}>
-              {texts.signOff}
-            </Link>
+            <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
+            <ButtonLink to={`/jobs/${job.id}/sign-off`}>{texts.signOff}</ButtonLink>
           </span>
         </WhyPart>
       </Why>
@@ -171,7 +164,7 @@ function Body({ story, job }: { story: StoryView; job: number }) {
         {story.trail.length === 0 ? (
           <p className="text-ink-2">{texts.noModuleKeepsATrailOr}</p>
         ) : (
-          <ul className="text-[15px]">
+          <ul className="text-small">
             {story.trail.slice(0, 12).map((t, i) => (
               <li key={i} className="grid grid-cols-[120px_1fr_auto] gap-3 border-b border-line py-1">
                 <span className="text-right">
@@ -186,7 +179,7 @@ function Body({ story, job }: { story: StoryView; job: number }) {
           </ul>
         )}
         {story.trail.length > 12 && (
-          <p className="text-[15px] text-ink-2">{texts.theLatest12OfTheHour(story.trail.length)}</p>
+          <p className="text-small text-ink-2">{texts.theLatest12OfTheHour(story.trail.length)}</p>
         )}
       </section>
       <section aria-label={texts.failureCounters} className="mt-6">

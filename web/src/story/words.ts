@@ -1,16 +1,17 @@
+import type { MarkLook } from '../shared/Mark'
 import type { Shown } from '../shared/words'
 import type { FigureLine, FindingLine } from '../api/client'
 
 /** A finding's mark: filled where something was wiped, hollow otherwise. */
-export const findingMarks: Record<FindingLine['kind'], { says: string; style: string }> = {
-  WIPED_LATELY: { says: 'Wiped', style: 'mark-filled' },
-  WIPED_ONCE: { says: 'Wiped', style: 'mark-filled' },
+export const findingMarks: Record<FindingLine['kind'], { says: string; style: MarkLook }> = {
+  WIPED_LATELY: { says: 'Wiped', style: 'filled' },
+  WIPED_ONCE: { says: 'Wiped', style: 'filled' },
   PROTECTION: { says: 'Out of range', style: '' },
   GROWTH: { says: 'Rose', style: '' },
   REGENERATION: { says: 'Soot', style: '' },
   USE: { says: 'Use', style: '' },
-  CONTRADICTION: { says: 'Contradiction', style: 'mark-dotted' },
-  KNOWN_CLEAR: { says: 'Known', style: 'mark-dotted' },
+  CONTRADICTION: { says: 'Contradiction', style: 'dotted' },
+  KNOWN_CLEAR: { says: 'Known', style: 'dotted' },
 }
 
 /** What a kind of finding means for the job. */
@@ -57,6 +58,7 @@ export function lasting(seconds: number): string {
 
 /** What the screens of this area say. */
 export const texts = {
+  counted: 'Counted over',
   aFaultListCanBeCleared:
     'A fault list can be cleared. Protection records, counters and the time since a clear cannot.',
   andMoreReasons: (a: Shown) => `and ${a} more reasons`,

@@ -1,3 +1,5 @@
+import { Input, Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useState } from 'react'
 import type { TraceCheck } from '../api/client'
 import { Panel } from '../shared/Panel'
@@ -17,9 +19,7 @@ export function Assume({
   const [outcome, setOutcome] = useState('')
   return (
     <>
-      <button className="btn" onClick={() => setOpen(true)}>
-        {texts.skipAsAssumed}
-      </button>
+      <Button onClick={() => setOpen(true)}>{texts.skipAsAssumed}</Button>
       <Panel open={open} onOpenChange={setOpen} title={texts.skipAsAssumed}>
         <p className="mb-3">{said(check.says)}</p>
         <Reason
@@ -32,16 +32,16 @@ export function Assume({
         >
           <label className="flex flex-col gap-1.5">
             {texts.takenForGranted}
-            <select className="field" value={outcome} onChange={(e) => setOutcome(e.target.value)}>
+            <Select value={outcome} onChange={(e) => setOutcome(e.target.value)}>
               {check.outcomes.map((o) => (
                 <option key={o.id} value={o.id}>
                   {said(o.says)}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         </Reason>
-        <p className="mt-3 text-[15px] text-ink-2">{texts.theReportSaysThatItWas}</p>
+        <p className="mt-3 text-small text-ink-2">{texts.theReportSaysThatItWas}</p>
       </Panel>
     </>
   )
@@ -52,9 +52,7 @@ export function SetAside({ onAside }: { onAside: (reason: string) => void }) {
   const [open, setOpen] = useState(false)
   return (
     <>
-      <button className="btn" onClick={() => setOpen(true)}>
-        {texts.setTheGuideAside}
-      </button>
+      <Button onClick={() => setOpen(true)}>{texts.setTheGuideAside}</Button>
       <Panel open={open} onOpenChange={setOpen} title={texts.setTheGuideAside}>
         <p className="mb-3">{texts.toLeaveItForAnotherDay}</p>
         <Reason
@@ -93,21 +91,15 @@ function Reason({
       {children}
       <label className="flex flex-col gap-1.5">
         {texts.why}
-        <input
-          className="field"
-          required
-          maxLength={300}
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-        />
+        <Input required maxLength={300} value={reason} onChange={(e) => setReason(e.target.value)} />
       </label>
       <span className="flex gap-3">
-        <button className="btn btn-main" disabled={!reason.trim()}>
+        <Button main disabled={!reason.trim()}>
           {button}
-        </button>
-        <button type="button" className="btn" onClick={onLeave}>
+        </Button>
+        <Button type="button" onClick={onLeave}>
           {texts.leaveIt}
-        </button>
+        </Button>
       </span>
     </form>
   )

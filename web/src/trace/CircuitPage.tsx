@@ -1,6 +1,7 @@
+import { Button, ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { type CircuitView, type ContactNow, get } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
@@ -48,16 +49,12 @@ export function CircuitPage() {
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>{texts.circuitSheet(sheet.title)}</h1>
         <span className="ml-auto flex gap-2">
-          <button className="btn no-print" onClick={() => window.print()}>
+          <Button className="no-print" onClick={() => window.print()}>
             {texts.print}
-          </button>
-          <button
-            className="btn no-print"
-            disabled={pointed === undefined}
-            onClick={() => setPointed(undefined)}
-          >
+          </Button>
+          <Button className="no-print" disabled={pointed === undefined} onClick={() => setPointed(undefined)}>
             {texts.showAllAlike}
-          </button>
+          </Button>
         </span>
       </div>
       <p className="mb-3 max-w-[76ch] text-ink-2">
@@ -141,29 +138,26 @@ function CircuitWhy({
     <WhyPart head={texts.next}>
       <span className="flex flex-col gap-2">
         {fitting?.part && fitting.part !== sheet.part && (
-          <Link className="btn" to={`/jobs/${job}/trace/circuits/${fitting.part}`}>
+          <ButtonLink to={`/jobs/${job}/trace/circuits/${fitting.part}`}>
             {texts.circuitOf(fitting.partTitle)}
-          </Link>
+          </ButtonLink>
         )}
         {sheet.guides.map((g) => (
-          <button
+          <Button
             key={g.id}
-            className="btn"
             disabled={!me.rights.includes('READ') || begin.isPending}
             onClick={() => begin.mutate({ guide: g.id, part: sheet.part })}
           >
             {texts.traceItStepByStep}
-          </button>
+          </Button>
         ))}
         <ProblemBox problem={begin.error} />
         {spns.length > 0 && (
-          <Link className="btn" to={`/jobs/${job}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
+          <ButtonLink to={`/jobs/${job}/watch?${spns.map((s) => `spn=${s}`).join('&')}`}>
             {texts.liveValuesOfIt}
-          </Link>
+          </ButtonLink>
         )}
-        <Link className="btn" to={`/jobs/${job}/faults`}>
-          {texts.whereToStart}
-        </Link>
+        <ButtonLink to={`/jobs/${job}/faults`}>{texts.whereToStart}</ButtonLink>
       </span>
     </WhyPart>
   )

@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -75,24 +77,22 @@ export function GuidePage() {
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>{trace.title}</h1>
-        <span className={`mark ${trace.state === 'FOUND' ? 'mark-filled' : ''}`}>{stands[trace.state]}</span>
+        <Mark look={trace.state === 'FOUND' ? 'filled' : ''}>{stands[trace.state]}</Mark>
         <span className="ml-auto flex gap-2">
           {trace.circuit && (
-            <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${trace.part}`}>
-              {texts.itsCircuit}
-            </Link>
+            <ButtonLink to={`/jobs/${job.id}/trace/circuits/${trace.part}`}>{texts.itsCircuit}</ButtonLink>
           )}
-          <button className="btn" onClick={() => setFar(true)}>
+          <Button onClick={() => setFar(true)}>
             {texts.farView}
             <span className="kbd">b</span>
-          </button>
+          </Button>
         </span>
       </div>
       <ProblemBox problem={act.error ?? look.error} />
       <Way trace={trace} />
-      {trace.setAside && <p className="mb-3 text-[17px]">{texts.setAsideAnyAnswerTakesIt(trace.setAside)}</p>}
+      {trace.setAside && <p className="mb-3 text-lead">{texts.setAsideAnyAnswerTakesIt(trace.setAside)}</p>}
       {trace.state === 'CHANGED' && (
-        <p className="mb-3 text-[17px]">
+        <p className="mb-3 text-lead">
           {texts.thePackHasChangedThisGuide}
           <Link className="text-petrol underline" to={`/jobs/${job.id}/trace`}>
             {texts.beginItAnew}
@@ -101,10 +101,10 @@ export function GuidePage() {
       )}
       {check && (
         <section aria-label={texts.openCheck} className="border-y-2 border-ink py-4">
-          <p className="max-w-[46ch] text-[24px] leading-tight font-semibold" aria-live="polite">
+          <p className="max-w-[46ch] text-big leading-tight font-semibold" aria-live="polite">
             {said(check.says)}
           </p>
-          {check.why && <p className="mt-2 max-w-[70ch] text-[17px] text-ink-2">{said(check.why)}</p>}
+          {check.why && <p className="mt-2 max-w-[70ch] text-lead text-ink-2">{said(check.why)}</p>}
           {open && (
             <Answers
               check={check}
@@ -121,7 +121,7 @@ export function GuidePage() {
             />
           )}
           {check.found && (
-            <ol className="mt-4 list-decimal pl-6 text-[18px]">
+            <ol className="mt-4 list-decimal pl-6 text-large">
               {check.found.next.map((n) => (
                 <li key={n} className="mb-1">
                   {said(n)}
@@ -133,13 +133,12 @@ export function GuidePage() {
       )}
       {open && check && may && (
         <div className="mt-3 flex flex-wrap items-start gap-2">
-          <button
-            className="btn"
+          <Button
             disabled={trace.steps.length === 0 || act.isPending}
             onClick={() => act.mutate(['back', { check: check.id }])}
           >
             {texts.backOneCheck}
-          </button>
+          </Button>
           <Assume
             check={check}
             onAssume={(outcome, reason) => act.mutate(['assume', { check: check.id, outcome, reason }])}
@@ -162,10 +161,10 @@ export function GuidePage() {
         keys={keys}
         heard={{ state: check?.id ?? '', tone: check?.kind === 'CONCLUSION' ? 'look' : 'free' }}
       >
-        <p className="text-[68px] leading-tight font-semibold">{said(check?.says ?? '')}</p>
-        {waits && <p className="mt-6 text-[44px] leading-tight">{waits}</p>}
+        <p className="text-far-figure leading-tight font-semibold">{said(check?.says ?? '')}</p>
+        {waits && <p className="mt-6 text-far-head leading-tight">{waits}</p>}
         {check?.meter && (
-          <p className="mt-6 font-narrow text-[64px] leading-tight font-semibold">
+          <p className="mt-6 font-narrow text-far-figure leading-tight font-semibold">
             {texts.to(
               check.meter.redSays,
               check.meter.blackSays,
@@ -174,7 +173,7 @@ export function GuidePage() {
           </p>
         )}
         {check?.found && (
-          <ol className="mt-6 list-decimal pl-14 text-[44px] leading-tight">
+          <ol className="mt-6 list-decimal pl-14 text-far-head leading-tight">
             {check.found.next.map((n) => (
               <li key={n} className="mb-3">
                 {said(n)}
@@ -221,7 +220,7 @@ function Answers({
   return (
     <div className="mt-4">
       {check.value && (
-        <p className="mb-2 text-[17px]">
+        <p className="mb-2 text-lead">
           {texts.whileTheEngine(
             check.value.name,
             limits(check.value.from, check.value.to, check.value.unit, show),
@@ -232,7 +231,7 @@ function Answers({
       )}
       {check.ofUnit && (
         <div className="mb-3 flex min-h-11 flex-wrap items-center gap-3 border-l-4 border-petrol bg-sheet px-4 py-2">
-          <p role="status" className="text-[17px]">
+          <p role="status" className="text-lead">
             {waits ??
               (check.kind === 'TEST'
                 ? texts.answeredByTheVerdictOfThe
@@ -243,28 +242,28 @@ function Answers({
           <span className="ml-auto flex gap-2">
             {check.kind === 'TEST' ? (
               <>
-                <Link className="btn btn-main" to={`/jobs/${job}/tests`}>
+                <ButtonLink main to={`/jobs/${job}/tests`}>
                   {texts.toTheTests}
-                </Link>
-                <button className="btn" disabled={listening} onClick={onLook}>
+                </ButtonLink>
+                <Button disabled={listening} onClick={onLook}>
                   {texts.takeItsVerdict}
-                </button>
+                </Button>
               </>
             ) : up ? (
               <>
-                <button className="btn" disabled={listening} onClick={onLook}>
+                <Button disabled={listening} onClick={onLook}>
                   {texts.askTheUnitAgain}
-                </button>
+                </Button>
                 {refused && (
-                  <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
+                  <ButtonLink main to={`/jobs/${job}/hook-up`}>
                     {texts.toTheRoll}
-                  </Link>
+                  </ButtonLink>
                 )}
               </>
             ) : (
-              <Link className="btn btn-main" to={`/jobs/${job}/hook-up`}>
+              <ButtonLink main to={`/jobs/${job}/hook-up`}>
                 {texts.hookUp}
-              </Link>
+              </ButtonLink>
             )}
           </span>
         </div>
@@ -272,14 +271,15 @@ function Answers({
       <div className="flex flex-wrap items-center gap-2">
         {check.ofUnit && <span className="text-ink-2">{texts.orSayItYourself}</span>}
         {check.outcomes.map((o, i) => (
-          <button
+          <Button
             key={o.id}
-            className={`btn ${main ? 'min-h-13 text-[17px]' : ''} ${main && check.outcomes.length === 1 ? 'btn-main' : ''}`}
+            main={main && check.outcomes.length === 1}
+            className={main ? 'min-h-13 text-lead' : ''}
             disabled={sending}
             onClick={() => onAnswer(o.id)}
           >
             {said(o.says)} <span className="kbd">{i + 1}</span>
-          </button>
+          </Button>
         ))}
       </div>
     </div>
@@ -311,27 +311,21 @@ function GuideWhy({ trace, job }: { trace: TraceView; job: number }) {
       <WhyPart head={texts.next}>
         <span className="flex flex-col gap-2">
           {check?.found?.part && (
-            <Link className="btn" to={`/jobs/${job}/trace/circuits/${check.found.part}`}>
+            <ButtonLink to={`/jobs/${job}/trace/circuits/${check.found.part}`}>
               {texts.circuitOfWhatWasFound}
-            </Link>
+            </ButtonLink>
           )}
           {check?.kind === 'CONCLUSION' && (
-            <Link className="btn btn-main" to={`/jobs/${job}/faults`}>
+            <ButtonLink main to={`/jobs/${job}/faults`}>
               {texts.readTheFaultsAgain}
-            </Link>
+            </ButtonLink>
           )}
           {check?.value && (
-            <Link className="btn" to={`/jobs/${job}/watch?spn=${check.value.spn}`}>
-              {texts.liveValuesOfIt}
-            </Link>
+            <ButtonLink to={`/jobs/${job}/watch?spn=${check.value.spn}`}>{texts.liveValuesOfIt}</ButtonLink>
           )}
-          <Link className="btn" to={`/jobs/${job}/trace`}>
-            {texts.allGuides}
-          </Link>
+          <ButtonLink to={`/jobs/${job}/trace`}>{texts.allGuides}</ButtonLink>
           {check?.kind === 'CONCLUSION' && (
-            <Link className="btn" to={`/jobs/${job}/sign-off`}>
-              {texts.signOff}
-            </Link>
+            <ButtonLink to={`/jobs/${job}/sign-off`}>{texts.signOff}</ButtonLink>
           )}
         </span>
       </WhyPart>

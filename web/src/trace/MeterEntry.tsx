@@ -1,3 +1,5 @@
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useState } from 'react'
 import type { TraceCheck } from '../api/client'
 import { limits, texts } from './words'
@@ -18,7 +20,7 @@ export function MeterEntry({
   const usable = text.trim() !== '' && Number.isFinite(reading)
   return (
     <div className="mt-4">
-      <dl className="mb-3 grid grid-cols-[110px_1fr] gap-y-1 text-[18px]">
+      <dl className="mb-3 grid grid-cols-[110px_1fr] gap-y-1 text-large">
         <dt className="text-ink-2">{texts.redLead}</dt>
         <dd className="font-semibold">{meter.redSays}</dd>
         <dt className="text-ink-2">{texts.blackLead}</dt>
@@ -40,8 +42,8 @@ export function MeterEntry({
       >
         <label className="flex flex-col gap-1">
           {texts.theMeterReads(meter.unit)}
-          <input
-            className="field max-w-[180px] text-[20px]"
+          <Input
+            className="max-w-[180px] text-head"
             inputMode="decimal"
             autoFocus
             value={text}
@@ -49,13 +51,13 @@ export function MeterEntry({
             onChange={(e) => setText(e.target.value)}
           />
         </label>
-        <button className="btn btn-main" disabled={!usable || sending}>
+        <Button main disabled={!usable || sending}>
           {texts.enterIt}
-        </button>
+        </Button>
         {meter.quantity === 'OHMS' && (
-          <button type="button" className="btn" disabled={sending} onClick={() => onMeasure(null, true)}>
+          <Button type="button" disabled={sending} onClick={() => onMeasure(null, true)}>
             {texts.noEndOpenCircuit}
-          </button>
+          </Button>
         )}
         {text.trim() !== '' && !usable && <p role="alert">{texts.aNumberSuchAs498}</p>}
       </form>

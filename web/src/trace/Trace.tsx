@@ -1,3 +1,6 @@
+import { Mark } from '../shared/Mark'
+import { Input } from '../shared/Field'
+import { Button, ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -75,9 +78,9 @@ export function Trace() {
                       />
                     ))}
                     {lead.circuit && (
-                      <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
+                      <ButtonLink to={`/jobs/${job.id}/trace/circuits/${lead.id}`}>
                         {texts.itsCircuit}
-                      </Link>
+                      </ButtonLink>
                     )}
                   </span>
                 </li>
@@ -93,18 +96,16 @@ export function Trace() {
             {all.data?.traces.map((t) => (
               <li key={t.id} className="border-b border-line py-2">
                 <Link to={`/jobs/${job.id}/trace/${t.id}`} className="flex flex-wrap items-baseline gap-3">
-                  <span
-                    className={`mark ${t.state === 'FOUND' ? 'mark-filled' : t.state === 'UNDER_WAY' ? '' : 'mark-quiet'}`}
-                  >
+                  <Mark look={t.state === 'FOUND' ? 'filled' : t.state === 'UNDER_WAY' ? '' : 'quiet'}>
                     {stands[t.state]}
-                  </span>
+                  </Mark>
                   <b className="font-semibold">{t.title}</b>
                   <span className="text-ink-2">
                     {new Date(t.beganAt).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })},{' '}
                     {t.who}
                   </span>
                 </Link>
-                <p className="text-[15px]">{t.setAside || said(t.check?.says ?? '')}</p>
+                <p className="text-small">{t.setAside || said(t.check?.says ?? '')}</p>
               </li>
             ))}
           </ul>
@@ -131,9 +132,9 @@ export function Trace() {
         <section aria-label={texts.allParts}>
           <div className="mb-1 flex flex-wrap items-center gap-3">
             <h2>{texts.allParts}</h2>
-            <input
+            <Input
               ref={field}
-              className="field ml-auto max-w-[280px]"
+              className="ml-auto max-w-[280px]"
               aria-label={texts.searchTheParts}
               placeholder={texts.searchTheParts2}
               value={typed}
@@ -151,9 +152,9 @@ export function Trace() {
                 <span className="ml-auto flex gap-2">
                   <Begin offer={o} disabled={!mayFollow || begin.isPending} onBegin={begin.mutate} />
                   {o.circuit && (
-                    <Link className="btn" to={`/jobs/${job.id}/trace/circuits/${o.part}`}>
+                    <ButtonLink to={`/jobs/${job.id}/trace/circuits/${o.part}`}>
                       {texts.itsCircuit}
-                    </Link>
+                    </ButtonLink>
                   )}
                 </span>
               </li>
@@ -166,12 +167,8 @@ export function Trace() {
         <WhyPart head={texts.nothingIsLost}>{texts.aGuideCanBeLeftAnd}</WhyPart>
         <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
-            <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              {texts.whereToStart}
-            </Link>
-            <Link className="btn" to={`/jobs/${job.id}/sign-off`}>
-              {texts.signOff}
-            </Link>
+            <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
+            <ButtonLink to={`/jobs/${job.id}/sign-off`}>{texts.signOff}</ButtonLink>
           </span>
         </WhyPart>
       </Why>
@@ -191,12 +188,8 @@ function Begin({
   onBegin: (what: { guide: string; part: string }) => void
 }) {
   return (
-    <button
-      className={`btn ${main ? 'btn-main' : ''}`}
-      disabled={disabled}
-      onClick={() => onBegin({ guide: offer.guide, part: offer.part })}
-    >
+    <Button main={main} disabled={disabled} onClick={() => onBegin({ guide: offer.guide, part: offer.part })}>
       {texts.traceIt}
-    </button>
+    </Button>
   )
 }

@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import type { TraceView } from '../api/client'
 import { useSaid } from '../shared/said'
 import { answeredBy, texts } from './words'
@@ -15,14 +16,12 @@ export function Way({ trace }: { trace: TraceView }) {
             key={`${e.at} ${e.check} ${e.how}`}
             className={`grid grid-cols-[152px_minmax(0,1fr)] gap-x-3 border-b border-line py-1.5 ${on ? '' : 'text-ink-3'}`}
           >
-            <span
-              className={`mark self-start ${e.how === 'ASSUMED' ? 'mark-dotted' : on ? '' : 'mark-quiet'}`}
-            >
+            <Mark look={e.how === 'ASSUMED' ? 'dotted' : on ? '' : 'quiet'} className="self-start">
               {answeredBy[e.how]}
-            </span>
+            </Mark>
             <span>
               {said(e.asked)} <b className="font-semibold">{said(e.says)}</b>{' '}
-              <span className="text-[14px] text-ink-3">
+              <span className="text-fine text-ink-3">
                 {e.who ?? texts.theUnit},{' '}
                 {new Date(e.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
                 {!on && e.how !== 'BACK' && e.how !== 'SET_ASIDE' && texts.goneBackFrom}

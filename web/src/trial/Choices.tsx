@@ -1,3 +1,4 @@
+import { Button } from '../shared/Button'
 import type { TrialView } from '../api/client'
 import { useSaid } from '../shared/said'
 
@@ -16,13 +17,14 @@ export function Choices({
   return (
     <div className="mb-4 flex flex-wrap gap-3">
       {view.choices.map((c) => (
-        <button
+        <Button
           key={c.act}
-          className={`btn btn-main ${far ? 'min-h-20 px-8 text-[30px]' : ''}`}
+          main
+          className={`${far ? 'min-h-20 px-8 text-far-text' : ''}`}
           onClick={() => act(c.act)}
         >
           {said(c.label)}
-        </button>
+        </Button>
       ))}
     </div>
   )

@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { Button } from '../shared/Button'
 import type { TrialCondition } from '../api/client'
 import { useSaid } from '../shared/said'
 import { conditions, texts } from './words'
@@ -9,18 +11,14 @@ export function Conditions({ all, act }: { all: TrialCondition[]; act: (line: st
     <ul aria-label={texts.conditions}>
       {all.map((c) => (
         <li key={c.id} className="flex min-h-11 flex-wrap items-center gap-3 border-b border-line">
-          <span
-            className={`mark ${c.state === 'FAILS' ? 'mark-filled' : c.state === 'NOT_KNOWN' ? 'mark-dotted' : ''}`}
-          >
+          <Mark look={c.state === 'FAILS' ? 'filled' : c.state === 'NOT_KNOWN' ? 'dotted' : ''}>
             {conditions[c.state]}
-          </span>
+          </Mark>
           <span className="w-[250px]">{said(c.says)}</span>
-          <b className="w-[150px] font-narrow text-[20px] font-semibold">{said(c.now)}</b>
+          <b className="w-[150px] font-narrow text-head font-semibold">{said(c.now)}</b>
           {c.state !== 'HOLDS' && <span className="flex-1 text-ink-2">{said(c.how)}</span>}
           {c.vouch && c.state === 'NOT_KNOWN' && (
-            <button className="btn" onClick={() => act(`vouch ${c.id}`)}>
-              {texts.itHolds}
-            </button>
+            <Button onClick={() => act(`vouch ${c.id}`)}>{texts.itHolds}</Button>
           )}
         </li>
       ))}

@@ -1,5 +1,6 @@
+import { ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
-import { Link, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { get, type TrialKept } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -31,13 +32,11 @@ export function KeptTrial() {
         </p>
         <span className="ml-auto flex gap-2">
           {head.recording != null && (
-            <Link className="btn" to={`/jobs/${job.id}/watch/recordings/${head.recording}`}>
+            <ButtonLink to={`/jobs/${job.id}/watch/recordings/${head.recording}`}>
               {texts.itsRecording}
-            </Link>
+            </ButtonLink>
           )}
-          <Link className="btn" to={`/jobs/${job.id}/tests`}>
-            {texts.allTests}
-          </Link>
+          <ButtonLink to={`/jobs/${job.id}/tests`}>{texts.allTests}</ButtonLink>
         </span>
       </div>
       <p className="mb-3 text-ink-2">{head.ending ? endings[head.ending] : texts.itsEndIsNotKnown}</p>

@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import { Link } from 'react-router'
 import type { TrialOffer } from '../api/client'
 import { useSaid } from '../shared/said'
@@ -22,16 +23,16 @@ export function OfferRow({
     >
       <button className="min-h-11 px-2 text-left" aria-pressed={chosen} onClick={onChoose}>
         <b className="block font-semibold">{offer.title}</b>
-        <span className="block text-[15px] text-ink-2">{said({ text: offer.answers })}</span>
+        <span className="block text-small text-ink-2">{said({ text: offer.answers })}</span>
         {offer.leads.length > 0 && (
-          <span className="block text-[15px] font-semibold text-petrol">{offer.leads[0]}</span>
+          <span className="block text-small font-semibold text-petrol">{offer.leads[0]}</span>
         )}
       </button>
-      <span className="text-[15px]">
+      <span className="text-small">
         <b className="block font-semibold">{offer.engine}</b>
         <span className="text-ink-2">{lasts(offer.minutes)}</span>
       </span>
-      <span className="text-[15px]">
+      <span className="text-small">
         {alike(offer.modules).map(([m, several]) => {
           const fails = m.conditions.filter((c) => c.state === 'FAILS')
           const open = m.conditions.filter((c) => c.state === 'NOT_KNOWN')
@@ -58,15 +59,11 @@ export function OfferRow({
           )
         })}
       </span>
-      <span className="text-[15px]">
+      <span className="text-small">
         {offer.modules.map((m) => {
           const last = m.here ?? m.before
           if (!last) return null
-          const mark = (
-            <span className={`mark ${last.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
-              {verdicts[last.verdict]}
-            </span>
-          )
+          const mark = <Mark look={last.verdict === 'FAIL' ? 'filled' : ''}>{verdicts[last.verdict]}</Mark>
           return (
             <span key={m.id} className="block">
               {m.here ? <Link to={`/jobs/${job}/tests/${last.trial}`}>{mark}</Link> : mark}{' '}

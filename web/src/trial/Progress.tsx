@@ -7,7 +7,7 @@ export function Progress({ view, far }: { view: TrialView; far?: boolean }) {
   if (!p) return null
   const percent = p.percent ?? Math.min(99, Math.round((100 * p.seconds) / (p.seconds + p.leftSeconds)))
   return (
-    <div className={`mb-4 ${far ? 'text-[34px]' : 'text-[18px]'}`}>
+    <div className={`mb-4 ${far ? 'text-far' : 'text-large'}`}>
       <p>
         {p.percent == null ? texts.runsFor(p.title, clock(p.seconds)) : texts.runsPercent(p.title, p.percent)}
         {texts.leftAtMost(clock(p.leftSeconds))}

@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import type { TrialView } from '../api/client'
 import { useShow } from '../shared/quantity'
 import { setPointStates, texts } from './words'
@@ -13,12 +14,10 @@ export function SetPoints({ view }: { view: TrialView }) {
         const shown = show(p.wanted, p.unit, 0)
         return (
           <li key={p.control} className="flex min-h-11 flex-wrap items-center gap-4">
-            <span className={`mark ${p.state === 'SET' ? '' : 'mark-dotted'}`}>
-              {setPointStates[p.state]}
-            </span>
+            <Mark look={p.state === 'SET' ? '' : 'dotted'}>{setPointStates[p.state]}</Mark>
             <b className="font-semibold">{p.title}</b>
             {!plain && (
-              <span className="font-narrow text-[22px] font-semibold">
+              <span className="font-narrow text-big font-semibold">
                 {shown.figure} {shown.unit}
               </span>
             )}

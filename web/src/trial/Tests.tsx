@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -41,9 +43,9 @@ export function Tests() {
       {offers.data && can.length === 0 && (
         <p className="mb-4 flex max-w-[70ch] flex-wrap items-center gap-3">
           {all.length === 0 ? texts.thePackOfThisUnitNames : texts.noneCanBeDoneNow}
-          <Link className="btn btn-main" to={`/jobs/${job.id}/hook-up`}>
+          <ButtonLink main to={`/jobs/${job.id}/hook-up`}>
             {liveLink?.state === 'UP' ? texts.callTheRollFirst : texts.hookUpFirst}
-          </Link>
+          </ButtonLink>
         </p>
       )}
       {groups.map(([head, of]) => (
@@ -98,11 +100,9 @@ function Done({ job, runs }: { job: number; runs: TrialHead[] }) {
           {runs.map((t) => (
             <li key={t.id} className="border-b border-line py-2">
               <Link to={`/jobs/${job}/tests/${t.id}`} className="flex flex-wrap items-baseline gap-3">
-                <span
-                  className={`mark ${t.verdict === 'FAIL' ? 'mark-filled' : t.verdict ? '' : 'mark-dotted'}`}
-                >
+                <Mark look={t.verdict === 'FAIL' ? 'filled' : t.verdict ? '' : 'dotted'}>
                   {t.verdict ? verdicts[t.verdict] : texts.nothingSeen}
-                </span>
+                </Mark>
                 <b className="font-semibold">{t.title}</b>
                 <span className="text-ink-2">
                   {t.moduleTitle},{' '}
@@ -113,7 +113,7 @@ function Done({ job, runs }: { job: number; runs: TrialHead[] }) {
                   , {t.who}
                 </span>
               </Link>
-              <p className="text-[15px]">
+              <p className="text-small">
                 {t.verdict ? said({ text: t.says }) : t.ending ? endings[t.ending] : texts.itsEndIsNotKnown}
               </p>
             </li>
@@ -160,20 +160,14 @@ function OfferWhy({ offer, job }: { offer: TrialOffer | undefined; job: number }
       <WhyPart head={texts.next}>
         <span className="flex flex-col gap-2">
           {offer.modules.map((m, i) => (
-            <Link
-              key={m.id}
-              className={`btn ${i === 0 ? 'btn-main' : ''}`}
-              to={trialPath(job, offer.test, m.id)}
-            >
+            <ButtonLink key={m.id} main={i === 0} to={trialPath(job, offer.test, m.id)}>
               {offer.modules.length > 1 ? texts.openTheTest(m.title.toLowerCase()) : texts.openTheTest2}
-            </Link>
+            </ButtonLink>
           ))}
-          <Link className="btn" to={`/jobs/${job}/faults`}>
-            {texts.todaysLeads}
-          </Link>
+          <ButtonLink to={`/jobs/${job}/faults`}>{texts.todaysLeads}</ButtonLink>
         </span>
       </WhyPart>
-      <p className="mt-auto text-[15px] text-ink-2">{texts.aTestStartsOnlyWhenEvery}</p>
+      <p className="mt-auto text-small text-ink-2">{texts.aTestStartsOnlyWhenEvery}</p>
     </Why>
   )
 }

@@ -165,8 +165,8 @@ it('a speed is held where the unit can, and what is commanded says whether it is
       ],
     }),
   )
-  await userEvent.click(await screen.findByRole('button', { name: '900 rpm' }))
-  await userEvent.click(screen.getByRole('button', { name: 'Idle' }))
+  await userEvent.click(await screen.findByRole('radio', { name: '900 rpm' }))
+  await userEvent.click(screen.getByRole('radio', { name: 'Idle' }))
   await waitFor(() => expect(acts(sent)).toEqual(['speed 900', 'speed idle']))
   expect(screen.getByRole('list', { name: 'Set points' })).toHaveTextContent('not there yet')
 })

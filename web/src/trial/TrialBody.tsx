@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import type { TrialView } from '../api/client'
 import { useSaid } from '../shared/said'
 import { type Board, valuesOf } from './boards'
@@ -20,10 +21,10 @@ export function TrialBody({
     <>
       {board && <board.Board view={view} act={act} />}
       {judged && (
-        <p className="mt-2 text-[18px]" role="status">
-          <span className={`mark mr-2 ${view.judgement.verdict === 'FAIL' ? 'mark-filled' : ''}`}>
+        <p className="mt-2 text-large" role="status">
+          <Mark look={view.judgement.verdict === 'FAIL' ? 'filled' : ''} className="mr-2">
             {verdicts[view.judgement.verdict]}
-          </span>
+          </Mark>
           {said(view.judgement.says)}
         </p>
       )}

@@ -1,6 +1,7 @@
+import { Button, ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { useParams, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, type Seat, type TrialOffer, type TrialView } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
@@ -67,15 +68,13 @@ export function TrialPage() {
         <p className="text-ink-2">{view?.moduleTitle}</p>
         <span className="ml-auto flex gap-2">
           {view && (
-            <button className="btn" onClick={() => setFar(true)}>
+            <Button onClick={() => setFar(true)}>
               {texts.farView}
               <span className="kbd">b</span>
-            </button>
+            </Button>
           )}
           {view && running && view.stage !== 'LETTING_GO' && (
-            <button className="btn" onClick={() => tell('end')}>
-              {texts.endIt}
-            </button>
+            <Button onClick={() => tell('end')}>{texts.endIt}</Button>
           )}
         </span>
       </div>
@@ -83,27 +82,21 @@ export function TrialPage() {
       {other && (
         <p className="mb-3 flex flex-wrap items-center gap-3">
           {texts.anotherTestIsUnderWay(other.title)}
-          <Link className="btn" to={trialPath(job.id, other.test, other.module)}>
-            {texts.goToIt}
-          </Link>
+          <ButtonLink to={trialPath(job.id, other.test, other.module)}>{texts.goToIt}</ButtonLink>
         </p>
       )}
       {!running && (
         <div className="mb-4">
           {offer && !view && <Terms offer={offer} />}
-          <button
-            className={view ? 'btn' : 'btn btn-main'}
-            disabled={prepare.isPending}
-            onClick={() => prepare.mutate()}
-          >
+          <Button main={!view} disabled={prepare.isPending} onClick={() => prepare.mutate()}>
             {view ? texts.checkTheConditionsAgain : texts.checkTheConditions}
-          </button>
+          </Button>
           {needsSeat && !mine && <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>}
         </div>
       )}
       {view && view.stage !== 'COUNTDOWN' && (
         <p
-          className={`mb-3 ${view.choices.length > 0 ? 'text-[34px] leading-tight font-semibold' : 'text-[18px]'}`}
+          className={`mb-3 ${view.choices.length > 0 ? 'text-far leading-tight font-semibold' : 'text-large'}`}
           aria-live="assertive"
         >
           {said(view.says)}
@@ -113,13 +106,14 @@ export function TrialPage() {
         <section className="mb-4">
           {offer && <Terms offer={offer} />}
           <Conditions all={view.conditions} act={tell} />
-          <button
-            className="btn btn-main mt-3"
+          <Button
+            main
+            className="mt-3"
             disabled={view.conditions.some((c) => c.state !== 'HOLDS') || act.isPending}
             onClick={() => tell('begin')}
           >
             {texts.begin}
-          </button>
+          </Button>
         </section>
       )}
       {view?.stage === 'COUNTDOWN' && <Countdown view={view} />}
@@ -171,8 +165,8 @@ function Countdown({ view, far }: { view: TrialView; far?: boolean }) {
   }, [left, sound, far])
   return (
     <p className="leading-none" role="timer" aria-label={texts.beginsIn(left)}>
-      <span className={far ? 'block text-[44px]' : 'block text-[22px]'}>{texts.beginsInWords}</span>
-      <b className={`font-narrow font-semibold ${far ? 'text-[420px]' : 'text-[160px]'}`}>{left}</b>
+      <span className={far ? 'block text-far-head' : 'block text-big'}>{texts.beginsInWords}</span>
+      <b className={`font-narrow font-semibold ${far ? 'text-far-count' : 'text-count'}`}>{left}</b>
     </p>
   )
 }
@@ -212,15 +206,15 @@ function Far({
               const shown = show(n.value ?? 0, n.unit, n.unit === 'rpm' ? 0 : 1)
               return (
                 <p key={n.name} className="leading-none">
-                  <span className="block text-[28px] text-ink-2">{n.name}</span>
-                  <b className="font-narrow text-[96px] font-semibold">{shown.figure}</b>{' '}
-                  <span className="text-[34px] text-ink-2">{shown.unit}</span>
+                  <span className="block text-far-fine text-ink-2">{n.name}</span>
+                  <b className="font-narrow text-far-huge font-semibold">{shown.figure}</b>{' '}
+                  <span className="text-far text-ink-2">{shown.unit}</span>
                 </p>
               )
             })}
           {act && (
             <button
-              className="ml-auto min-h-24 border-4 border-ink px-8 text-[34px] font-semibold"
+              className="ml-auto min-h-24 border-4 border-ink px-8 text-far font-semibold"
               onClick={() => act('end')}
             >
               {texts.endIt}
@@ -241,9 +235,9 @@ function Far({
         )
       )}
       {view.stage !== 'COUNTDOWN' && (
-        <p className="mt-4 text-[34px]">{said(ended ? view.judgement.says : view.says)}</p>
+        <p className="mt-4 text-far">{said(ended ? view.judgement.says : view.says)}</p>
       )}
-      {ended && <p className="mt-4 text-[34px]">{said(view.says)}</p>}
+      {ended && <p className="mt-4 text-far">{said(view.says)}</p>}
     </FarView>
   )
 }

@@ -18,7 +18,7 @@ export function TrialTrace({ view, values }: { view: TrialView; values: number[]
   const ways = units.map((u) => convert(u))
   return (
     <figure className="mt-3">
-      <figcaption className="text-[15px]">
+      <figcaption className="text-small">
         {told.map((i, n) => (
           <span key={names[i]} className="mr-4">
             <b className={`font-semibold ${n === 1 ? 'text-petrol' : ''}`}>{names[i]}</b>{' '}

@@ -1,4 +1,4 @@
-import { Link } from 'react-router'
+import { ButtonLink } from '../shared/Button'
 import type { TrialView } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
 import { useSaid } from '../shared/said'
@@ -31,22 +31,20 @@ export function TrialWhy({
         )}
         <span className="flex flex-col gap-2">
           {view && (
-            <Link className="btn" to={`/jobs/${job}/watch?set=${view.kind}&view=traces`}>
+            <ButtonLink to={`/jobs/${job}/watch?set=${view.kind}&view=traces`}>
               {texts.itsLiveValues}
-            </Link>
+            </ButtonLink>
           )}
           {view?.stage === 'ENDED' && view.judgement.verdict === 'FAIL' && (
-            <Link className="btn btn-main" to={`/jobs/${job}/faults`}>
+            <ButtonLink main to={`/jobs/${job}/faults`}>
               {texts.todaysLeads}
-            </Link>
+            </ButtonLink>
           )}
-          <Link className="btn" to={`/jobs/${job}/tests`}>
-            {texts.allTests}
-          </Link>
+          <ButtonLink to={`/jobs/${job}/tests`}>{texts.allTests}</ButtonLink>
         </span>
       </WhyPart>
       {view?.hazards.map((h) => (
-        <p key={h} className="mt-auto text-[15px] font-semibold text-ink-2">
+        <p key={h} className="mt-auto text-small font-semibold text-ink-2">
           {said(h)}
         </p>
       ))}

@@ -1,3 +1,4 @@
+import { ButtonLink } from '../shared/Button'
 import { Link } from 'react-router'
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
@@ -51,7 +52,7 @@ export function VesselPage() {
       {vessel.devices.length > 0 && (
         <section aria-label={texts.devices} className="mt-6">
           <h2 className="mb-1">{texts.devices}</h2>
-          <ul className="text-[15px]">
+          <ul className="text-small">
             {vessel.devices.map((d) => (
               <li
                 key={d.source}
@@ -80,12 +81,8 @@ export function VesselPage() {
         <WhyPart head={texts.whatItMeans}>{texts.aFigureThatDiffersFromThe}</WhyPart>
         <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
-            <Link className="btn" to={`/jobs/${job.id}/story`}>
-              {texts.whatTheEnginesRemember}
-            </Link>
-            <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              {texts.whereToStart}
-            </Link>
+            <ButtonLink to={`/jobs/${job.id}/story`}>{texts.whatTheEnginesRemember}</ButtonLink>
+            <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
           </span>
         </WhyPart>
       </Why>
@@ -105,7 +102,7 @@ function SideBySide({ title, things }: { title: string; things: VesselThing[] })
   return (
     <section aria-label={title} className="mt-5">
       <h2 className="mb-1">{title}</h2>
-      <table className="w-full table-fixed text-[15px]">
+      <table className="w-full table-fixed text-small">
         <thead>
           <tr className="border-b border-line-strong">
             <th className="w-[30%] py-1 pr-3 text-left font-semibold" />
@@ -130,7 +127,7 @@ function SideBySide({ title, things }: { title: string; things: VesselThing[] })
         </tbody>
       </table>
       {missing.length > 0 && (
-        <p className="mt-1 text-[14px] text-ink-3">{texts.notAvailable(missing.join(', ').toLowerCase())}</p>
+        <p className="mt-1 text-fine text-ink-3">{texts.notAvailable(missing.join(', ').toLowerCase())}</p>
       )}
     </section>
   )
@@ -146,7 +143,7 @@ function Cell({ told }: { told: VesselTold | undefined }) {
   const s = show(told.value, told.unit, told.decimals)
   return (
     <span className="whitespace-nowrap">
-      <b className="font-narrow text-[19px] font-semibold">{s.figure}</b>{' '}
+      <b className="font-narrow text-head font-semibold">{s.figure}</b>{' '}
       <span className="text-ink-2">{s.unit}</span>
     </span>
   )

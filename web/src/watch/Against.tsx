@@ -30,7 +30,7 @@ export function Against({ store, channels }: { store: WatchStore; channels: Watc
   const data = converted([pairs.map((p) => p[0] ?? 0), pairs.map((p) => p[1])] as uPlot.AlignedData, wayY)
   return (
     <figure>
-      <figcaption className="mb-1 text-[15px]">
+      <figcaption className="mb-1 text-small">
         <b className="font-semibold">{y.name}</b>
         {texts.inAgainst(wayY.unit)}
         <b className="font-semibold">{x.name}</b>

@@ -1,6 +1,8 @@
+import { Input, Select } from '../shared/Field'
+import { Button, ButtonLink } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { useSearchParams } from 'react-router'
 import type uPlot from 'uplot'
 import { type AlignView, get, type Difference, type RecordingWhole } from '../api/client'
 import { useJob } from '../job/jobContext'
@@ -64,35 +66,35 @@ export function CompareRecordings() {
           <b className="font-semibold text-petrol">{b.data.head.name}</b>
           {texts.dashed}
         </p>
-        <Link className="btn ml-auto" to={`/jobs/${job.id}/watch`}>
+        <ButtonLink className="ml-auto" to={`/jobs/${job.id}/watch`}>
           {texts.allRecordings}
-        </Link>
+        </ButtonLink>
       </div>
       <div className="mb-2 flex flex-wrap items-end gap-3 border-y border-line py-2">
         <label className="flex flex-col">
           {texts.alignedAt}
-          <select className="field" value={by} onChange={(e) => setBy(e.target.value as By)}>
+          <Select value={by} onChange={(e) => setBy(e.target.value as By)}>
             <option value="START">{texts.theirStarts}</option>
             <option value="MARKER">{texts.theirFirstMarkers}</option>
             <option value="THRESHOLD">{texts.aValueThatBothPass}</option>
             <option value="FIT">{texts.whereTheyAreMostAlike}</option>
-          </select>
+          </Select>
         </label>
         <label className="flex flex-col">
           {texts.by}
-          <select className="field" value={on} onChange={(e) => setChannel(e.target.value)}>
+          <Select value={on} onChange={(e) => setChannel(e.target.value)}>
             {both.map((c) => (
               <option key={c.id} value={c.id}>
                 {c.name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         {by === 'THRESHOLD' && (
           <label className="flex flex-col">
             {texts.passing}
-            <input
-              className="field w-[110px]"
+            <Input
+              className="w-[110px]"
               inputMode="decimal"
               value={threshold}
               onChange={(e) => setThreshold(e.target.value)}
@@ -100,16 +102,12 @@ export function CompareRecordings() {
           </label>
         )}
         {align.data && (
-          <p className="pb-2 text-[15px] text-ink-2" role="status">
+          <p className="pb-2 text-small text-ink-2" role="status">
             {texts.theSecondLiesByS(later >= 0 ? texts.later : texts.earlier, Math.abs(later).toFixed(1))}
             {align.data.fit != null && texts.likeness((100 * align.data.fit).toFixed(0))}.
           </p>
         )}
-        {window && (
-          <button className="btn" onClick={() => setWindow(null)}>
-            {texts.wholeRecording}
-          </button>
-        )}
+        {window && <Button onClick={() => setWindow(null)}>{texts.wholeRecording}</Button>}
       </div>
       <ProblemBox problem={align.error} />
       {both.length === 0 && <p>{texts.theyHoldNoValueInCommon}</p>}
@@ -170,7 +168,7 @@ function Overlay({
   const unit = way.unit === '1' ? '' : way.unit
   return (
     <figure className="mb-1">
-      <figcaption className="text-[15px]">
+      <figcaption className="text-small">
         <b className="font-semibold">{channel.name}</b> <span className="text-ink-3">{unit}</span>
       </figcaption>
       <Plot
@@ -206,9 +204,9 @@ function Differences({ rows, both, span }: { rows: Difference[]; both: WatchChan
   return (
     <section aria-label={texts.differences} className="mt-5">
       <h2 className="mb-1">{texts.differences2(span)}</h2>
-      <table className="w-full text-[15px]">
+      <table className="w-full text-small">
         <thead>
-          <tr className="border-b border-line-strong text-right text-[14px] text-ink-3">
+          <tr className="border-b border-line-strong text-right text-fine text-ink-3">
             <th className="text-left font-medium">{texts.value}</th>
             <th className="font-medium">{texts.firstMean}</th>
             <th className="font-medium">{texts.secondMean}</th>

@@ -1,3 +1,6 @@
+import { Mark } from '../shared/Mark'
+import { Input } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { memo, useState } from 'react'
 import type uPlot from 'uplot'
@@ -47,8 +50,8 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
       >
         <label className="flex flex-col">
           {texts.massWithLoadKg}
-          <input
-            className="field w-[130px]"
+          <Input
+            className="w-[130px]"
             inputMode="decimal"
             value={mass}
             onChange={(e) => setMass(e.target.value)}
@@ -56,8 +59,8 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
         </label>
         <label className="flex flex-col">
           ±, %
-          <input
-            className="field w-[90px]"
+          <Input
+            className="w-[90px]"
             inputMode="decimal"
             value={off}
             onChange={(e) => setOff(e.target.value)}
@@ -65,31 +68,29 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
         </label>
         <label className="flex flex-col">
           {texts.riseOfTheRoad}
-          <input
-            className="field w-[90px]"
+          <Input
+            className="w-[90px]"
             inputMode="decimal"
             value={grade}
             onChange={(e) => setGrade(e.target.value)}
           />
         </label>
-        <button className="btn" disabled={isFetching}>
-          {texts.findThePulls}
-        </button>
+        <Button disabled={isFetching}>{texts.findThePulls}</Button>
       </form>
       <ProblemBox problem={error} />
       {data && (
         <>
-          <p className="mb-1 text-[18px]" role="status">
-            <span className={`mark mr-2 ${data.judgement === 'BELOW_REFERENCE' ? 'mark-filled' : ''}`}>
+          <p className="mb-1 text-large" role="status">
+            <Mark look={data.judgement === 'BELOW_REFERENCE' ? 'filled' : ''} className="mr-2">
               {JUDGED[data.judgement]}
-            </span>
+            </Mark>
             {data.says}
           </p>
           <p className="mb-2 text-ink-2">{data.next}</p>
           {data.pulls.length > 0 && (
-            <table className="mb-3 text-[15px]">
+            <table className="mb-3 text-small">
               <thead>
-                <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
+                <tr className="border-b border-line-strong text-left text-fine text-ink-3">
                   <th className="pr-4 font-medium">{texts.pull}</th>
                   <th className="pr-4 text-right font-medium">{texts.gear}</th>
                   <th className="pr-4 text-right font-medium">{texts.from}</th>
@@ -120,7 +121,7 @@ export const PullPanel = memo(function PullPanel({ recording }: { recording: num
           )}
           {rpms.length > 1 && (
             <figure>
-              <figcaption className="text-[15px]">
+              <figcaption className="text-small">
                 <b className="font-semibold">{texts.powerAtTheCrank}</b>
                 {texts.inOverEngineSpeedMeanOf(kw.unit, count(judged.length, 'pull'))}
               </figcaption>

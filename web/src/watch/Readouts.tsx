@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import type { WatchChannel } from './types'
 import { NormalBar, useValue } from './Value'
 import { useSlow, type WatchStore } from './watchStore'
@@ -54,10 +55,10 @@ function Readout({
   const now = useValue(store, channel, far)
   const i = store.indexOf(channel.id)
   const word = now.value === null
-  const size = far ? (word ? 'text-[64px]' : farSize(of)) : word ? 'text-[26px]' : 'text-[52px]'
+  const size = far ? (word ? 'text-far-figure' : farSize(of)) : word ? 'text-far-fine' : 'text-far-title'
   return (
     <div className={`border-t-2 border-ink pt-1 ${far ? 'flex min-w-0 flex-col overflow-hidden' : ''}`}>
-      <span className={far ? 'block h-[2.4em] text-[30px] leading-tight' : 'text-[16px] text-ink-2'}>
+      <span className={far ? 'block h-[2.4em] text-far-text leading-tight' : 'text-plain text-ink-2'}>
         {channel.side && `${channel.side} `}
         {channel.name}
         {far && <span className="ml-3 text-ink-2">{now.unit}</span>}
@@ -66,13 +67,15 @@ function Readout({
         <b className={`font-narrow font-semibold ${size} ${now.state === 'V' ? '' : 'text-ink-3'}`}>
           {now.figure}
         </b>
-        <span className={far ? 'text-[40px] text-ink-2' : 'text-[20px] text-ink-3'}>
+        <span className={far ? 'text-far-head text-ink-2' : 'text-head text-ink-3'}>
           {!far && now.unit}
           {now.state === 'S' && texts.stale}
         </span>
       </p>
       {far && store.outside(channel) && (
-        <span className="mark mark-filled text-[28px]">{texts.notNormal}</span>
+        <Mark look="filled" className="text-far-fine">
+          {texts.notNormal}
+        </Mark>
       )}
       {!far && (
         <NormalBar value={now.value} low={store.since?.normal[2 * i]} high={store.since?.normal[2 * i + 1]} />

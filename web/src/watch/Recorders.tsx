@@ -1,6 +1,8 @@
+import { Mark } from '../shared/Mark'
+import { Input, Select } from '../shared/Field'
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { post, remove } from '../api/client'
 import { Panel } from '../shared/Panel'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -20,9 +22,9 @@ export function RecordNow({ job }: { job: number }) {
   })
   return (
     <>
-      <button className="btn btn-main shrink-0" disabled={start.isPending} onClick={() => start.mutate()}>
+      <Button main className="shrink-0" disabled={start.isPending} onClick={() => start.mutate()}>
         {texts.record}
-      </button>
+      </Button>
       {start.error && (
         <Panel open onOpenChange={() => start.reset()} title={texts.notRecorded}>
           <ProblemBox problem={start.error} />
@@ -70,28 +72,26 @@ export function Recorders({
             marker.mutate()
           }}
         >
-          <input
-            className="field min-w-0 flex-1"
+          <Input
+            className="min-w-0 flex-1"
             aria-label={texts.whatHappensAtThisMoment}
             placeholder={texts.whatHappensNow}
             maxLength={200}
             value={mark}
             onChange={(e) => setMark(e.target.value)}
           />
-          <button className="btn">
+          <Button>
             {texts.mark}
             <span className="kbd">m</span>
-          </button>
+          </Button>
         </form>
       )}
       <ProblemBox problem={marker.error} />
       {recorders.length > 0 && (
         <ul className="mt-2">
           {recorders.map((r) => (
-            <li key={r.number} className="flex min-h-11 items-center gap-3 border-t border-line text-[15px]">
-              <span className={`mark ${r.stage === 'RECORDING' ? 'mark-filled' : 'mark-quiet'}`}>
-                {stages[r.stage]}
-              </span>
+            <li key={r.number} className="flex min-h-11 items-center gap-3 border-t border-line text-small">
+              <Mark look={r.stage === 'RECORDING' ? 'filled' : 'quiet'}>{stages[r.stage]}</Mark>
               <b className="font-semibold">{r.name}</b>
               <span className="text-ink-2">
                 {r.stage === 'RECORDING' || r.stage === 'POST_ROLL'
@@ -101,17 +101,14 @@ export function Recorders({
               </span>
               <span className="ml-auto flex gap-2">
                 {r.stage === 'ENDED' && r.recordingId !== null && (
-                  <Link className="btn" to={`/jobs/${job}/watch/recordings/${r.recordingId}`}>
+                  <ButtonLink to={`/jobs/${job}/watch/recordings/${r.recordingId}`}>
                     {texts.openIt}
-                  </Link>
+                  </ButtonLink>
                 )}
                 {may && r.stage !== 'ENDED' && (
-                  <button
-                    className="btn"
-                    onClick={() => void remove(`/api/jobs/${job}/watch/recorders/${r.number}`)}
-                  >
+                  <Button onClick={() => void remove(`/api/jobs/${job}/watch/recorders/${r.number}`)}>
                     {r.stage === 'ARMED' ? texts.disarm : texts.stop}
-                  </button>
+                  </Button>
                 )}
               </span>
             </li>
@@ -200,20 +197,14 @@ function Arm({
         <p className="text-ink-2">{texts.itBeginsByItselfKeepsWhat}</p>
         <label>
           {texts.name}
-          <input
-            className="field"
-            required
-            maxLength={120}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
+          <Input required maxLength={120} value={name} onChange={(e) => setName(e.target.value)} />
         </label>
         <fieldset className="flex flex-col gap-2">
           <legend className="font-semibold">{texts.itBeginsWhen}</legend>
           {conditions.map((c, i) => (
             <div key={i} className="flex flex-wrap items-center gap-2">
-              <select
-                className="field w-[250px]"
+              <Select
+                className="w-[250px]"
                 aria-label={texts.condition(i + 1)}
                 value={c.engine ? `engine:${c.engine}` : c.channel}
                 onChange={(e) =>
@@ -231,20 +222,20 @@ function Arm({
                     {x.name}, {x.moduleTitle}
                   </option>
                 ))}
-              </select>
+              </Select>
               {!c.engine && (
                 <>
-                  <select
-                    className="field w-[100px]"
+                  <Select
+                    className="w-[100px]"
                     aria-label={texts.aboveOrBelow}
                     value={c.above ? 'above' : 'below'}
                     onChange={(e) => set(i, { above: e.target.value === 'above' })}
                   >
                     <option value="above">{texts.above}</option>
                     <option value="below">{texts.below}</option>
-                  </select>
-                  <input
-                    className="field w-[90px]"
+                  </Select>
+                  <Input
+                    className="w-[90px]"
                     aria-label={texts.threshold}
                     inputMode="decimal"
                     required
@@ -255,25 +246,20 @@ function Arm({
                 </>
               )}
               {conditions.length > 1 && (
-                <button
-                  type="button"
-                  className="btn"
-                  onClick={() => setConditions(conditions.filter((_, at) => at !== i))}
-                >
+                <Button type="button" onClick={() => setConditions(conditions.filter((_, at) => at !== i))}>
                   {texts.remove}
-                </button>
+                </Button>
               )}
             </div>
           ))}
           <span className="flex flex-wrap items-center gap-3">
-            <button
+            <Button
               type="button"
-              className="btn"
               disabled={conditions.length >= 8}
               onClick={() => setConditions([...conditions, FIRST])}
             >
               {texts.anotherCondition}
-            </button>
+            </Button>
             {conditions.length > 1 && (
               <label className="flex items-center gap-2">
                 <input
@@ -287,8 +273,8 @@ function Arm({
             )}
             <label className="flex items-center gap-2">
               {texts.for}
-              <input
-                className="field w-[70px]"
+              <Input
+                className="w-[70px]"
                 inputMode="decimal"
                 value={forSeconds}
                 onChange={(e) => setFor(e.target.value)}
@@ -300,8 +286,8 @@ function Arm({
         <span className="flex flex-wrap gap-4">
           <label className="flex items-center gap-2">
             {texts.keep}
-            <input
-              className="field w-[70px]"
+            <Input
+              className="w-[70px]"
               inputMode="decimal"
               value={pre}
               onChange={(e) => setPre(e.target.value)}
@@ -310,8 +296,8 @@ function Arm({
           </label>
           <label className="flex items-center gap-2">
             {texts.stopAfter}
-            <input
-              className="field w-[80px]"
+            <Input
+              className="w-[80px]"
               inputMode="decimal"
               value={most}
               onChange={(e) => setMost(e.target.value)}
@@ -342,12 +328,12 @@ function Arm({
         </span>
         <ProblemBox problem={arm.error} />
         <span className="flex gap-3">
-          <button className="btn btn-main" disabled={arm.isPending}>
+          <Button main disabled={arm.isPending}>
             {texts.armIt}
-          </button>
-          <button type="button" className="btn" onClick={() => onOpenChange(false)}>
+          </Button>
+          <Button type="button" onClick={() => onOpenChange(false)}>
             {texts.leaveIt}
-          </button>
+          </Button>
         </span>
       </form>
     </Panel>

@@ -1,3 +1,4 @@
+import { Button, ButtonAnchor } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -40,24 +41,19 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
     <section aria-label={texts.recordings} className="mt-6">
       <div className="mb-1 flex flex-wrap items-center gap-2">
         <h2 className="mr-auto">{texts.recordings}</h2>
-        <button
-          className="btn"
+        <Button
           disabled={pair.length !== 2}
           onClick={() => void navigate(`/jobs/${job}/watch/compare?first=${pair[0]}&second=${pair[1]}`)}
         >
           {texts.layTwoOverEachOther}
-        </button>
+        </Button>
         {me.rights.includes('READ') && (
           <>
-            <button className="btn" onClick={() => csv.current?.click()}>
-              {texts.addATableCsv}
-            </button>
-            <button className="btn" onClick={() => dbc.current?.click()}>
-              {texts.addADbc}
-            </button>
-            <a className="btn" href={`/api/jobs/${job}/parameters.dbc`} download={`parameters-${job}.dbc`}>
+            <Button onClick={() => csv.current?.click()}>{texts.addATableCsv}</Button>
+            <Button onClick={() => dbc.current?.click()}>{texts.addADbc}</Button>
+            <ButtonAnchor href={`/api/jobs/${job}/parameters.dbc`} download={`parameters-${job}.dbc`}>
               {texts.dbcOut}
-            </a>
+            </ButtonAnchor>
           </>
         )}
         <input
@@ -94,9 +90,9 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
       {rows.length === 0 ? (
         <p className="text-ink-2">{texts.noneYetRecordWhileTheUnit}</p>
       ) : (
-        <table className="w-full text-[15px]">
+        <table className="w-full text-small">
           <thead>
-            <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
+            <tr className="border-b border-line-strong text-left text-fine text-ink-3">
               <th className="w-11 py-1 font-medium">{texts.take}</th>
               <th className="py-1 font-medium">{texts.recording}</th>
               <th className="py-1 text-right font-medium">{texts.length}</th>

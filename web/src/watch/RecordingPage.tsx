@@ -1,6 +1,8 @@
+import { Input } from '../shared/Field'
+import { Button, ButtonAnchor, ButtonLink } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { useParams, useSearchParams } from 'react-router'
 import { get, post, type RecordingWhole, type StatsView } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
@@ -121,22 +123,22 @@ export function RecordingPage() {
             texts.bytesASample((data.head.bytes / (data.head.samples ?? 1)).toFixed(2))}
           {(data.head.lost ?? 0) > 0 && `, ${data.head.lost} samples lost`}
         </p>
-        <Link className="btn ml-auto" to={`/jobs/${job.id}/watch`}>
+        <ButtonLink className="ml-auto" to={`/jobs/${job.id}/watch`}>
           {texts.allRecordings}
-        </Link>
+        </ButtonLink>
       </div>
       <div className="mb-2 flex flex-wrap items-center gap-2 border-y border-line py-2">
-        <button className="btn" onClick={() => window(null, null)} disabled={from === 0 && to === length}>
+        <Button onClick={() => window(null, null)} disabled={from === 0 && to === length}>
           {texts.wholeRecording2}
           <span className="kbd">0</span>
-        </button>
-        <button className="btn" aria-label={texts.backByHalfAWindow} onClick={() => move(-0.5)}>
+        </Button>
+        <Button aria-label={texts.backByHalfAWindow} onClick={() => move(-0.5)}>
           ◀
-        </button>
-        <button className="btn" aria-label={texts.onByHalfAWindow} onClick={() => move(0.5)}>
+        </Button>
+        <Button aria-label={texts.onByHalfAWindow} onClick={() => move(0.5)}>
           ▶
-        </button>
-        <span className="text-[15px] text-ink-2">{texts.toDragInAPlotFor(clock(from), clock(to))}</span>
+        </Button>
+        <span className="text-small text-ink-2">{texts.toDragInAPlotFor(clock(from), clock(to))}</span>
         <form
           className="ml-auto flex gap-2"
           onSubmit={(e) => {
@@ -144,8 +146,8 @@ export function RecordingPage() {
             mark.mutate()
           }}
         >
-          <input
-            className="field w-[190px]"
+          <Input
+            className="w-[190px]"
             aria-label={texts.whatIsMarkedAtTheCursor}
             placeholder={texts.markerAtTheCursor}
             required
@@ -153,7 +155,7 @@ export function RecordingPage() {
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
-          <button className="btn">{texts.mark2}</button>
+          <Button>{texts.mark2}</Button>
         </form>
       </div>
       <ProblemBox problem={mark.error} />
@@ -171,18 +173,12 @@ export function RecordingPage() {
         onWindow={choose}
       />
       <div className="mt-3 flex flex-wrap gap-2">
-        <a className="btn" href={`${table}&from=${from}&to=${to}`}>
-          {texts.thisWindowAsCsv}
-        </a>
-        <a className="btn" href={table}>
-          {texts.wholeRecordingAsCsv}
-        </a>
-        <a className="btn" href={`/api/recordings/${id}/table.csv`}>
-          {texts.everyValueAsCsv}
-        </a>
-        <button className="btn" onClick={() => put({ take: every ? null : 'all' })}>
+        <ButtonAnchor href={`${table}&from=${from}&to=${to}`}>{texts.thisWindowAsCsv}</ButtonAnchor>
+        <ButtonAnchor href={table}>{texts.wholeRecordingAsCsv}</ButtonAnchor>
+        <ButtonAnchor href={`/api/recordings/${id}/table.csv`}>{texts.everyValueAsCsv}</ButtonAnchor>
+        <Button onClick={() => put({ take: every ? null : 'all' })}>
           {every ? texts.drawFewValues : texts.drawAllValues(channels.length)}
-        </button>
+        </Button>
       </div>
       {channels.some((c) => c.side) ? <SeaPanel recording={id} /> : <PullPanel recording={id} />}
       <ValueChoice channels={channels} taken={every ? 'all' : take.join()} onTake={took} />
@@ -195,12 +191,8 @@ export function RecordingPage() {
         <WhyPart head={texts.extremes}>{texts.eachColumnOfAPlotRuns}</WhyPart>
         <WhyPart head={texts.next}>
           <span className="flex flex-col gap-2">
-            <Link className="btn" to={`/jobs/${job.id}/watch`}>
-              {texts.layItOverAnother}
-            </Link>
-            <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              {texts.whereToStart}
-            </Link>
+            <ButtonLink to={`/jobs/${job.id}/watch`}>{texts.layItOverAnother}</ButtonLink>
+            <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.whereToStart}</ButtonLink>
           </span>
         </WhyPart>
       </Why>

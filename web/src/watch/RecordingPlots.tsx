@@ -215,7 +215,7 @@ const ChannelPlot = memo(function ChannelPlot({
   const unit = way.unit === '1' ? '' : way.unit
   return (
     <figure className="mb-1">
-      <figcaption className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
+      <figcaption className="flex flex-wrap items-baseline gap-x-3 text-small">
         <b className="font-semibold">
           {channel.side && `${channel.side} `}
           {channel.name}
@@ -225,14 +225,14 @@ const ChannelPlot = memo(function ChannelPlot({
         {here !== null && (
           <span>
             {texts.atTheCursor}
-            <b className="font-narrow text-[18px]">
+            <b className="font-narrow text-large">
               {channel.words[String(Math.round((here - way.offset) / way.factor))] ??
                 here.toLocaleString(undefined, { maximumFractionDigits: channel.decimals + 1 })}
             </b>
           </span>
         )}
         {stats && (
-          <span className="ml-auto text-[14px] text-ink-2">
+          <span className="ml-auto text-fine text-ink-2">
             {texts.minMaxMeanSpread(
               figure(stats.min),
               figure(stats.max),

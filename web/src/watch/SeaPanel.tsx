@@ -1,3 +1,5 @@
+import { Mark } from '../shared/Mark'
+import { Button } from '../shared/Button'
 import { useQuery } from '@tanstack/react-query'
 import { memo, useState } from 'react'
 import type uPlot from 'uplot'
@@ -38,21 +40,22 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
     <section aria-label={texts.seaTrial} className="mt-6">
       <div className="mb-2 flex items-center gap-3">
         <h2>{texts.seaTrial}</h2>
-        <button className="btn" disabled={isFetching} onClick={() => setAsked(true)}>
+        <Button disabled={isFetching} onClick={() => setAsked(true)}>
           {texts.findTheSteadyPoints}
-        </button>
+        </Button>
       </div>
       <ProblemBox problem={error} />
       {data && (
         <>
           {data.sides.map((s) => (
             <div key={s.side} className="mb-4">
-              <p className="mb-1 text-[18px]" role="status">
-                <span
-                  className={`mark mr-2 ${s.fit === 'OVERLOADED' || s.fit === 'LACKS_POWER' ? 'mark-filled' : ''}`}
+              <p className="mb-1 text-large" role="status">
+                <Mark
+                  look={s.fit === 'OVERLOADED' || s.fit === 'LACKS_POWER' ? 'filled' : ''}
+                  className="mr-2"
                 >
                   {FITS[s.fit]}
-                </span>
+                </Mark>
                 {s.side && <b className="font-semibold">{texts.engine2(s.side)}</b>}
                 {said(s.says)}
               </p>
@@ -63,9 +66,9 @@ export const SeaPanel = memo(function SeaPanel({ recording }: { recording: numbe
                 </p>
               )}
               {s.points.length > 0 && (
-                <table className="mt-1 w-full text-[15px]">
+                <table className="mt-1 w-full text-small">
                   <thead>
-                    <tr className="border-b border-line-strong text-right text-[14px] text-ink-3">
+                    <tr className="border-b border-line-strong text-right text-fine text-ink-3">
                       <th className="text-left font-medium">{texts.speed}</th>
                       <th className="font-medium">{texts.lever}</th>
                       <th className="font-medium">{texts.power}</th>
@@ -116,7 +119,7 @@ function LawPlot({ data, kw }: { data: SeaResult; kw: { factor: number; unit: st
     })
   return (
     <figure>
-      <figcaption className="text-[15px]">
+      <figcaption className="text-small">
         <b className="font-semibold">{texts.power}</b>
         {texts.inOverEngineSpeedDashedPropeller(kw.unit)}
       </figcaption>

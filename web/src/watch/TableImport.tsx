@@ -1,3 +1,5 @@
+import { Input, Select } from '../shared/Field'
+import { Button } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { call, type CsvMap, type RecordingHead, type TableLook } from '../api/client'
@@ -55,58 +57,48 @@ export function TableImport({
           <p className="text-ink-2">
             {look.data?.remembered ? texts.readAsTheLastTableWith : texts.guessedFromItsFirstLinesPut}
           </p>
-          <pre className="overflow-auto border border-line bg-sheet p-2 text-[14px]">{lines.join('\n')}</pre>
+          <pre className="overflow-auto border border-line bg-sheet p-2 text-fine">{lines.join('\n')}</pre>
           <div className="flex flex-wrap gap-3">
             <label>
               {texts.fieldsSeparatedBy}
-              <select
-                className="field"
-                value={map.separator}
-                onChange={(e) => change({ separator: e.target.value })}
-              >
+              <Select value={map.separator} onChange={(e) => change({ separator: e.target.value })}>
                 {Object.entries(SEPARATORS).map(([c, word]) => (
                   <option key={word} value={c}>
                     {word}
                   </option>
                 ))}
-              </select>
+              </Select>
             </label>
             <label>
               {texts.decimalsBehind}
-              <select
-                className="field"
+              <Select
                 value={map.decimalComma ? 'comma' : 'point'}
                 onChange={(e) => change({ decimalComma: e.target.value === 'comma' })}
               >
                 <option value="point">{texts.aPoint}</option>
                 <option value="comma">{texts.aComma}</option>
-              </select>
+              </Select>
             </label>
             <label>
               {texts.timeIsIn}
-              <select
-                className="field"
-                value={map.time}
-                onChange={(e) => change({ time: e.target.value as CsvMap['time'] })}
-              >
+              <Select value={map.time} onChange={(e) => change({ time: e.target.value as CsvMap['time'] })}>
                 <option value="SECONDS">{texts.seconds}</option>
                 <option value="MILLISECONDS">{texts.milliseconds}</option>
                 <option value="MICROSECONDS">{texts.microseconds}</option>
                 <option value="CLOCK">{texts.hoursMinutesSeconds}</option>
-              </select>
+              </Select>
             </label>
             <label>
               {texts.noValueIsWrittenAs}
-              <input
-                className="field"
+              <Input
                 value={map.missing.join(' ')}
                 onChange={(e) => change({ missing: e.target.value.split(' ').filter(Boolean) })}
               />
             </label>
           </div>
-          <table className="text-[15px]">
+          <table className="text-small">
             <thead>
-              <tr className="text-left text-[14px] text-ink-3">
+              <tr className="text-left text-fine text-ink-3">
                 <th className="font-medium">{texts.column}</th>
                 <th className="font-medium">{texts.unit}</th>
                 <th className="font-medium">{texts.spnIfKnown}</th>
@@ -119,8 +111,8 @@ export function TableImport({
                   <td className="py-1 pr-3">{c.name}</td>
                   <td className="pr-3">{c.unit.replaceAll('_', ' ').toLowerCase()}</td>
                   <td>
-                    <input
-                      className="field w-[100px]"
+                    <Input
+                      className="w-[100px]"
                       aria-label={texts.spnOf(c.name)}
                       inputMode="numeric"
                       value={c.spn || ''}
@@ -134,25 +126,24 @@ export function TableImport({
                     />
                   </td>
                   <td>
-                    <button
+                    <Button
                       type="button"
-                      className="btn"
                       onClick={() => change({ columns: map.columns.filter((_, at) => at !== i) })}
                     >
                       {texts.leaveOut}
-                    </button>
+                    </Button>
                   </td>
                 </tr>
               ))}
             </tbody>
           </table>
           <span className="flex gap-3">
-            <button className="btn btn-main" disabled={add.isPending || map.columns.length === 0}>
+            <Button main disabled={add.isPending || map.columns.length === 0}>
               {texts.addItAsARecording}
-            </button>
-            <button type="button" className="btn" onClick={onClose}>
+            </Button>
+            <Button type="button" onClick={onClose}>
               {texts.leaveIt}
-            </button>
+            </Button>
           </span>
         </form>
       )}

@@ -1,3 +1,4 @@
+import { Segmented } from '../shared/Segmented'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type uPlot from 'uplot'
@@ -58,12 +59,13 @@ export function Traces({
   })
   return (
     <div>
-      <div className="mb-2 flex flex-wrap items-center gap-2" role="group" aria-label={texts.span}>
-        {SPANS.map((s) => (
-          <button key={s} className="btn" aria-pressed={s === span} onClick={() => setSpan(s)}>
-            {s < 60 ? `${s} s` : texts.min(s / 60)}
-          </button>
-        ))}
+      <div className="mb-2 flex flex-wrap items-center gap-2">
+        <Segmented
+          label={texts.span}
+          value={String(span)}
+          choices={SPANS.map((s) => [String(s), s < 60 ? `${s} s` : texts.min(s / 60)] as const)}
+          onChoose={(s) => setSpan(Number(s))}
+        />
         {channels.length > MOST && (
           <span className="text-ink-2">{texts.theFirstOfAreDrawn(MOST, channels.length)}</span>
         )}
@@ -102,7 +104,7 @@ function Trace({ channel, data, span }: { channel: WatchChannel; data: uPlot.Ali
   const unit = way.unit === '1' ? 'count' : way.unit
   return (
     <figure className="mb-1">
-      <figcaption className="text-[15px]">
+      <figcaption className="text-small">
         <b className="font-semibold">{channel.name}</b>{' '}
         <span className="text-ink-3">
           {channel.moduleTitle}, {unit}

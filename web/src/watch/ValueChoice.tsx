@@ -1,3 +1,4 @@
+import { Input } from '../shared/Field'
 import { memo, useMemo, useRef, useState } from 'react'
 import { useKeys } from '../shared/useKeys'
 import type { WatchChannel } from './types'
@@ -27,16 +28,16 @@ export const ValueChoice = memo(function ValueChoice({
   return (
     <section aria-label={texts.values} className="mt-6">
       <h2 className="mb-1">{texts.valuesInIt}</h2>
-      <input
+      <Input
         ref={field}
-        className="field mb-2 w-[260px]"
+        className="mb-2 w-[260px]"
         type="search"
         aria-label={texts.searchValuesOfTheRecording}
         placeholder={texts.search}
         value={search}
         onChange={(e) => setSearch(e.target.value)}
       />
-      <ul className="columns-2 text-[15px] max-[1100px]:columns-1">
+      <ul className="columns-2 text-small max-[1100px]:columns-1">
         {listed.slice(0, MOST).map((c) => (
           <li key={c.id} className="break-inside-avoid">
             <label className="flex min-h-9 items-center gap-2">

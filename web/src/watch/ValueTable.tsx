@@ -36,7 +36,7 @@ export function ValueTable({
     act.current = { onSelect, onChoose }
   })
   return (
-    <table className="w-full table-fixed text-[15px]">
+    <table className="w-full table-fixed text-small">
       <colgroup>
         <col className="w-[44px]" />
         <col />
@@ -47,7 +47,7 @@ export function ValueTable({
         <col className="w-[70px] max-[1100px]:w-0" />
       </colgroup>
       <thead>
-        <tr className="border-b border-line-strong text-left text-[14px] text-ink-3">
+        <tr className="border-b border-line-strong text-left text-fine text-ink-3">
           <th className="py-1 font-medium">{texts.take}</th>
           <th className="py-1 font-medium">{texts.value}</th>
           <th className="py-1 text-right font-medium">{texts.now}</th>
@@ -140,7 +140,7 @@ const Row = memo(function Row({
       <td className="py-1 leading-tight">
         <button className="text-left" onClick={() => act.current.onSelect(channel.id)}>
           {channel.name}
-          <span className="ml-2 text-[14px] whitespace-nowrap text-ink-3">
+          <span className="ml-2 text-fine whitespace-nowrap text-ink-3">
             {channel.moduleTitle}
             {channel.source === 'IDENTIFIER' && texts.askedFor}
             {sources > 1 && texts.sources(sources)}
@@ -149,8 +149,8 @@ const Row = memo(function Row({
       </td>
       <td className="text-right whitespace-nowrap">
         <span className="block overflow-hidden [contain:content]">
-          <b data-figure className="font-narrow text-[20px] leading-none font-semibold" />
-          <span data-unit className="ml-1 text-[14px] text-ink-3" />
+          <b data-figure className="font-narrow text-head leading-none font-semibold" />
+          <span data-unit className="ml-1 text-fine text-ink-3" />
         </span>
       </td>
       <td className="pl-4 max-[1100px]:p-0">

@@ -1,5 +1,5 @@
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation } from '@tanstack/react-query'
-import { Link } from 'react-router'
 import { post } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
@@ -55,20 +55,14 @@ export function ValueWhy({ store, channel }: { store: WatchStore; channel: Watch
       </WhyPart>
       <WhyPart head={texts.soFar}>
         {texts.minMaxMean(figure(since?.min[i]), figure(since?.max[i]), figure(since?.mean[i]))}
-        <button className="btn mt-2" onClick={() => again.mutate()}>
+        <Button className="mt-2" onClick={() => again.mutate()}>
           {texts.beginTheseAnew}
-        </button>
+        </Button>
       </WhyPart>
       <WhyPart head={texts.next}>
         <span className="flex flex-col gap-2">
-          {lead && (
-            <Link className="btn" to={`/jobs/${job.id}/faults`}>
-              {texts.itsFault(lead.title)}
-            </Link>
-          )}
-          <Link className="btn" to={`/jobs/${job.id}/tests`}>
-            {texts.testsOfThisUnit}
-          </Link>
+          {lead && <ButtonLink to={`/jobs/${job.id}/faults`}>{texts.itsFault(lead.title)}</ButtonLink>}
+          <ButtonLink to={`/jobs/${job.id}/tests`}>{texts.testsOfThisUnit}</ButtonLink>
         </span>
       </WhyPart>
     </Why>

@@ -1,6 +1,8 @@
+import { Input, Select } from '../shared/Field'
+import { Button, ButtonLink } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
@@ -137,26 +139,26 @@ export function Watch() {
       {!up && (
         <p className="mb-4">
           {texts.valuesAreSeenWhileTheUnit}
-          <Link className="btn btn-main ml-2" to={`/jobs/${job.id}/hook-up`}>
+          <ButtonLink main className="ml-2" to={`/jobs/${job.id}/hook-up`}>
             {texts.hookUp}
-          </Link>
+          </ButtonLink>
         </p>
       )}
       {up && (
         <>
           <div role="toolbar" aria-label={texts.values} className="mb-2 flex items-center gap-2">
             {mayRecord && <RecordNow job={job.id} />}
-            <input
+            <Input
               ref={field}
-              className="field min-w-[90px] flex-1"
+              className="min-w-[90px] flex-1"
               type="search"
               aria-label={texts.searchValues}
               placeholder={texts.search}
               value={search}
               onChange={(e) => setSearch(e.target.value)}
             />
-            <select
-              className="field w-[150px] min-w-0 shrink"
+            <Select
+              className="w-[150px] min-w-0 shrink"
               aria-label={texts.set}
               value={set}
               onChange={(e) => put('set', e.target.value)}
@@ -172,9 +174,9 @@ export function Watch() {
                   {s.name}
                 </option>
               ))}
-            </select>
-            <select
-              className="field w-[124px] min-w-0 shrink"
+            </Select>
+            <Select
+              className="w-[124px] min-w-0 shrink"
               aria-label={texts.view}
               value={view}
               onChange={(e) => put('view', e.target.value)}
@@ -184,7 +186,7 @@ export function Watch() {
                   {title}
                 </option>
               ))}
-            </select>
+            </Select>
             <WatchMenu
               items={[
                 [frozen ? texts.goOn : texts.freeze, 'z', () => setFrozen(!frozen)],
@@ -210,18 +212,18 @@ export function Watch() {
           />
           {taken.length > 0 && (
             <form
-              className="mb-2 flex flex-wrap items-center gap-2 text-[15px]"
+              className="mb-2 flex flex-wrap items-center gap-2 text-small"
               onSubmit={(e) => {
                 e.preventDefault()
                 keep.mutate(taken)
               }}
             >
               <span>{texts.taken(count(taken.length, 'value'))}</span>
-              <button type="button" className="btn" onClick={() => put('take', '')}>
+              <Button type="button" onClick={() => put('take', '')}>
                 {texts.takeNone}
-              </button>
-              <input
-                className="field w-[180px]"
+              </Button>
+              <Input
+                className="w-[180px]"
                 aria-label={texts.nameOfTheSet}
                 placeholder={texts.nameOfTheSet}
                 required
@@ -229,7 +231,7 @@ export function Watch() {
                 value={name}
                 onChange={(e) => setName(e.target.value)}
               />
-              <button className="btn">{texts.keepAsASet}</button>
+              <Button>{texts.keepAsASet}</Button>
             </form>
           )}
           <ProblemBox problem={keep.error} />

@@ -1,3 +1,5 @@
+import { Segmented } from '../../shared/Segmented'
+import { Button } from '../../shared/Button'
 import { type Board, type BoardProps } from '../boards'
 import { Cylinders } from './Cylinders'
 import type { CutoutSeen } from './seen'
@@ -13,18 +15,17 @@ function CutoutBoard({ view, act, far }: BoardProps) {
     <>
       <Cylinders view={view} act={act} far={far ?? false} />
       {act && (
-        <div className={`mt-3 flex flex-wrap items-center gap-2 ${far ? 'text-[26px]' : ''}`}>
-          <button
-            className={`btn btn-main ${far ? 'min-h-20 px-8 text-[30px]' : ''}`}
+        <div className={`mt-3 flex flex-wrap items-center gap-2 ${far ? 'text-far-fine' : ''}`}>
+          <Button
+            main
+            className={`${far ? 'min-h-20 px-8 text-far-text' : ''}`}
             disabled={seen.off.length === 0}
             onClick={() => act('all-on')}
           >
             {texts.letAllCylindersFire}
-          </button>
+          </Button>
           {!far && seen.allowed < 3 && seen.cylinders > 4 && (
-            <button className="btn" onClick={() => act('allow-most')}>
-              {texts.allowThreeAtATime}
-            </button>
+            <Button onClick={() => act('allow-most')}>{texts.allowThreeAtATime}</Button>
           )}
           {!far && typeof seen.speedFrom === 'number' && <HeldSpeed seen={seen} act={act} />}
         </div>
@@ -38,16 +39,19 @@ function HeldSpeed({ seen, act }: { seen: CutoutSeen; act: (line: string) => voi
   const from = Number(seen.speedFrom)
   const to = Number(seen.speedTo)
   return (
-    <span className="ml-auto flex items-center gap-2" role="group" aria-label={texts.speed}>
+    <span className="ml-auto flex items-center gap-2">
       <span className="text-ink-2">{texts.speed}</span>
-      <button className="btn" aria-pressed={held === undefined} onClick={() => act('speed idle')}>
-        {texts.idle}
-      </button>
-      {SPEEDS.filter((s) => s >= from && s <= to).map((s) => (
-        <button key={s} className="btn" aria-pressed={held === s} onClick={() => act(`speed ${s}`)}>
-          {texts.rpm(s.toLocaleString())}
-        </button>
-      ))}
+      <Segmented
+        label={texts.speed}
+        value={held === undefined ? 'idle' : String(held)}
+        choices={[
+          ['idle', texts.idle] as const,
+          ...SPEEDS.filter((s) => s >= from && s <= to).map(
+            (s) => [String(s), texts.rpm(s.toLocaleString())] as const,
+          ),
+        ]}
+        onChoose={(s) => act(`speed ${s}`)}
+      />
     </span>
   )
 }

@@ -1,3 +1,4 @@
+import { Button } from '../../shared/Button'
 import type { TrialMeasured, TrialView } from '../../api/client'
 import { useShow } from '../../shared/quantity'
 import { seenOf } from './seen'
@@ -34,51 +35,48 @@ export function Cylinders({
             key={n}
             className={`border-r border-line px-3 py-2 last:border-r-0 ${off ? 'border-b-[6px] border-b-amber' : ''}`}
           >
-            <span className={far ? 'text-[30px]' : 'text-[15px] text-ink-2'}>
+            <span className={far ? 'text-far-text' : 'text-small text-ink-2'}>
               {far ? n : texts.cylinder(n)}
             </span>
             <p className="leading-none whitespace-nowrap">
               <b
-                className={`font-narrow font-semibold ${far ? 'text-[84px]' : 'text-[40px]'} ${weak ? 'text-grave' : ''}`}
+                className={`font-narrow font-semibold ${far ? 'text-far-huge' : 'text-far-head'} ${weak ? 'text-grave' : ''}`}
               >
                 {off ? texts.off : share?.value == null ? (lost ? '…' : '–') : Math.round(share.value)}
               </b>
               {!off && share?.value != null && <span className="text-ink-3"> %</span>}
             </p>
             {!far && share && <Share share={share} />}
-            {weak && <b className={far ? 'text-[30px]' : 'text-[15px]'}>{texts.weak}</b>}
+            {weak && <b className={far ? 'text-far-text' : 'text-small'}>{texts.weak}</b>}
             {!far && lost?.value != null && (
-              <span className="block text-[14px] text-ink-2">
+              <span className="block text-fine text-ink-2">
                 {texts.rpmLost(show(lost.value, lost.unit, 0).figure)}
               </span>
             )}
             {act && (
-              <button
-                className={`btn mt-1 w-full justify-center ${far ? 'min-h-20 text-[26px]' : 'px-1'}`}
+              <Button
+                className={`mt-1 w-full justify-center ${far ? 'min-h-20 text-far-fine' : 'px-1'}`}
                 aria-pressed={off}
                 onClick={() => act(`${off ? 'on' : 'off'} ${n}`)}
               >
                 {off ? texts.letItFire : texts.switchOff}
-              </button>
+              </Button>
             )}
             {!far && act && alone.length > 0 && heard === 'NOT_SAID' && !off && (
-              <span className="mt-1 block text-[14px]">
+              <span className="mt-1 block text-fine">
                 {texts.heardAChange}
                 <span className="flex gap-2">
-                  <button
-                    className="btn flex-1 justify-center !px-0"
-                    onClick={() => act(`heard ${n} CHANGED`)}
-                  >
+                  <Button className="flex-1 justify-center !px-0" onClick={() => act(`heard ${n} CHANGED`)}>
                     {texts.yes}
-                  </button>
-                  <button className="btn flex-1 justify-center !px-0" onClick={() => act(`heard ${n} SAME`)}>
+                  </Button>
+                  <Button className="flex-1 justify-center !px-0" onClick={() => act(`heard ${n} SAME`)}>
                     {texts.no}
-                  </button>
+                  </Button>
                 </span>
               </span>
             )}
             {!far && heard !== 'NOT_SAID' && (
-              <span className="block text-[14px] text-ink-2">
+              <span className="block text-fine text-ink-2">
                 {texts.byEar(heard === 'CHANGED' ? texts.itWorks : texts.noDifference)}
               </span>
             )}

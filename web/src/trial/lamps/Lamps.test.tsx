@@ -68,7 +68,7 @@ it('asks the eye for each lamp, and for all at once', async () => {
       choices: [{ act: 'others-lit', label: { text: 'All lit and went out' } }],
     }),
   )
-  const stop = await screen.findByRole('group', { name: 'What the stop lamp did' })
+  const stop = await screen.findByRole('radiogroup', { name: 'What the stop lamp did' })
   await userEvent.click(within(stop).getByText('Never lit'))
   await userEvent.click(screen.getByRole('button', { name: 'All lit and went out' }))
   await waitFor(() => expect(acts(sent)).toEqual(['seen stop NEVER_LIT', 'others-lit']))

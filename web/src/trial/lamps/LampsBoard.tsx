@@ -1,3 +1,5 @@
+import { Segmented } from '../../shared/Segmented'
+import { Mark, type MarkLook } from '../../shared/Mark'
 import type { TrialView } from '../../api/client'
 import { useSaid } from '../../shared/said'
 import type { Board, BoardProps } from '../boards'
@@ -5,10 +7,10 @@ import { verdicts } from '../words'
 import { type Eye, type LampSeen, seenOf } from './seen'
 import { eyes, texts } from './words'
 
-const MARKS: Record<TrialView['judgement']['verdict'], string> = {
+const MARKS: Record<TrialView['judgement']['verdict'], MarkLook> = {
   PASS: '',
-  FAIL: 'mark-filled',
-  CANNOT_TELL: 'mark-dotted',
+  FAIL: 'filled',
+  CANNOT_TELL: 'dotted',
 }
 
 /** The lamps: the bus says what is commanded, the eye says what lights. */
@@ -16,7 +18,7 @@ function LampsBoard({ view, act, far }: BoardProps) {
   const { looking, lamps } = seenOf(view)
   if (!looking) return null
   return (
-    <ul className={far ? 'max-h-[60vh] overflow-y-auto text-[26px]' : ''}>
+    <ul className={far ? 'max-h-[60vh] overflow-y-auto text-far-fine' : ''}>
       {lamps.map((l) => (
         <Row
           key={l.id}
@@ -54,13 +56,15 @@ function Row({
   return (
     <li className="border-b border-line py-2.5">
       <div className="grid grid-cols-[210px_110px_1fr] items-start gap-x-4 max-[900px]:grid-cols-[1fr_110px]">
-        <b className="text-[18px] font-semibold">{l.title}</b>
+        <b className="text-large font-semibold">{l.title}</b>
         {seen && part ? (
-          <span className={`mark mt-0.5 ${MARKS[part.verdict]}`}>{verdicts[part.verdict]}</span>
+          <Mark look={MARKS[part.verdict]} className="mt-0.5">
+            {verdicts[part.verdict]}
+          </Mark>
         ) : (
           <span />
         )}
-        <span className="text-[15px]">
+        <span className="text-small">
           {seen && part && <span className="block">{said(part.says)}</span>}
           <span className="block text-ink-2">
             {commanded(l)}
@@ -72,17 +76,13 @@ function Row({
         </span>
       </div>
       {onSeen && (
-        <div
-          className="mt-2 flex flex-wrap gap-2"
-          role="group"
-          aria-label={texts.whatTheDid(l.title.toLowerCase())}
-        >
-          {(Object.keys(eyes) as Eye[]).map((s) => (
-            <button key={s} className="btn" aria-pressed={seen === s} onClick={() => onSeen(s)}>
-              {eyes[s]}
-            </button>
-          ))}
-        </div>
+        <Segmented
+          className="mt-2"
+          label={texts.whatTheDid(l.title.toLowerCase())}
+          value={seen ?? ''}
+          choices={Object.entries(eyes)}
+          onChoose={(eye) => onSeen(eye as Eye)}
+        />
       )}
     </li>
   )

@@ -3,9 +3,6 @@ package hitchlamp.grade;
 import hitchlamp.grade.harden.HostileCases;
 import hitchlamp.grade.harden.JobPages;
 import hitchlamp.grade.harden.OddRequests;
-import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.WebSocket;
@@ -23,8 +20,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -70,7 +65,7 @@ final class HardeningMeasure {
     parts.put("database", this::databaseKilled);
     parts.put("server", this::serverKilled);
     parts.put("disk", this::diskFull);
-    parts.put("sizes", this::sizes);
+    parts.put("sizes", () -> new FirstScreen(at.address(), starts, report).measure());
     for (Map.Entry<String, Part> p : parts.entrySet()) {
       if (only.isEmpty() || only.contains(p.getKey())) {
         System.err.println("measuring " + p.getKey());
@@ -462,7 +457,7 @@ final class HardeningMeasure {
       String base = "/api/jobs/" + job;
       record(base, "Full");
       TimeUnit.SECONDS.sleep(3);
-      fill(filler);
+      FullDisk.fill(filler);
       TimeUnit.SECONDS.sleep(8);
       Files.delete(filler);
       TimeUnit.SECONDS.sleep(3);
@@ -498,82 +493,5 @@ final class HardeningMeasure {
             marked)
         .end()
         .keep("diskFullGapWorst", Installation.at(Installation.sorted(gaps), 1));
-  }
-
-  private static void fill(Path file) throws IOException {
-    byte[] chunk = new byte[64 * 1024];
-    try (var out = Files.newOutputStream(file)) {
-      while (true) {
-        out.write(chunk);
-      }
-    } catch (IOException full) {
-      try (var out = Files.newOutputStream(file, java.nio.file.StandardOpenOption.APPEND)) {
-        while (true) {
-          out.write(0);
-        }
-      } catch (IOException toTheLastByte) {
-        // As full as it can be.
-      }
-    }
-  }
-
-  private void sizes() throws IOException, InterruptedException {
-    HttpClient http = HttpClient.newHttpClient();
-    long[] first = {0};
-    long[] again = {0};
-    String page = fetch(http, "/", first);
-    again[0] = first[0];
-    Matcher files = Pattern.compile("(?:src|href)=\"(/[^\"]+\\.(?:js|css|svg))\"").matcher(page);
-    String css = "";
-    while (files.find()) {
-      String text = fetch(http, files.group(1), first);
-      css = files.group(1).endsWith(".css") ? text : css;
-    }
-    for (String font : List.of("barlow-400", "barlow-600", "barlow-condensed-600")) {
-      Matcher m = Pattern.compile("/assets/" + font + "-[^)\"']+\\.woff2").matcher(css);
-      if (m.find()) {
-        fetch(http, m.group(), first);
-      }
-    }
-    fetch(http, "/api/account/me", first);
-    again[0] += bytes(http, "/api/account/me") + bytes(http, "/lamp.svg");
-    double[] ms = starts.stream().skip(1).mapToDouble(Long::doubleValue).toArray();
-    report
-        .say(
-            "What the first screen fetches, compressed as a browser asks for it over plain HTTP; a reload fetches only what has no name of its own content. Starts of the server until it answers, the first one not counted.")
-        .head("figure", "value")
-        .row("first screen, kB", first[0] / 1e3)
-        .row("reload, kB", again[0] / 1e3)
-        .row(
-            "later start of the server, median, s",
-            ms.length == 0 ? Double.NaN : Report.median(ms) / 1e3)
-        .row("worst, s", ms.length == 0 ? Double.NaN : Report.percentile(ms, 1) / 1e3)
-        .end()
-        .keep("firstScreenKb", first[0] / 1e3)
-        .keep("reloadKb", again[0] / 1e3);
-  }
-
-  private long bytes(HttpClient http, String path) throws IOException, InterruptedException {
-    long[] n = {0};
-    fetch(http, path, n);
-    return n[0];
-  }
-
-  private String fetch(HttpClient http, String path, long[] bytes)
-      throws IOException, InterruptedException {
-    HttpResponse<byte[]> a =
-        http.send(
-            HttpRequest.newBuilder(URI.create(at.address() + path))
-                .header("Accept-Encoding", "gzip")
-                .build(),
-            HttpResponse.BodyHandlers.ofByteArray());
-    bytes[0] += a.body().length;
-    boolean gzip = a.headers().firstValue("Content-Encoding").orElse("").equals("gzip");
-    try (var in =
-        gzip
-            ? new java.util.zip.GZIPInputStream(new java.io.ByteArrayInputStream(a.body()))
-            : new java.io.ByteArrayInputStream(a.body())) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-    }
   }
 }

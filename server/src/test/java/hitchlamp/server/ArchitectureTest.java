@@ -2,6 +2,7 @@ package hitchlamp.server;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
@@ -26,6 +27,10 @@ class ArchitectureTest {
           .should()
           .dependOnClassesThat()
           .haveSimpleNameEndingWith("Mapper");
+
+  @ArchTest
+  static final ArchRule packagesKnowOneDirection =
+      slices().matching("hitchlamp.server.(*)..").should().beFreeOfCycles();
 
   @ArchTest
   static final ArchRule mappersAreNotPublic =

@@ -11,6 +11,9 @@ import java.util.Map;
  * beginning nobody told join none.
  */
 public final class Episodes {
+  /** A consequence cannot have begun earlier than its cause by more than this, hours. */
+  private static final double BEFORE_HOURS = 1;
+
   private Episodes() {}
 
   /** Several faults that began together, the first one first. */
@@ -61,5 +64,19 @@ public final class Episodes {
       }
     }
     return firsts;
+  }
+
+  /** True where a fault can follow from what began at an hour. */
+  static boolean inTime(KnownFault f, double began) {
+    return f.firstHour().isEmpty() || f.firstHour().getAsDouble() >= began - BEFORE_HOURS;
+  }
+
+  /** Hour at which the first of some faults began; before everything where nobody tells. */
+  static double began(List<KnownFault> signs) {
+    return signs.stream()
+        .filter(f -> f.firstHour().isPresent())
+        .mapToDouble(f -> f.firstHour().getAsDouble())
+        .min()
+        .orElse(Double.NEGATIVE_INFINITY);
   }
 }

@@ -28,9 +28,6 @@ public final class Leads {
   /** Faults that began within this many hours of each other form an episode. */
   static final double EPISODE_HOURS = 1;
 
-  /** A consequence cannot have begun earlier than its cause by more than this, hours. */
-  private static final double BEFORE_HOURS = 1;
-
   private final Pack pack;
   private final double now;
   private final Set<String> silent;
@@ -260,7 +257,9 @@ public final class Leads {
             !g.electrical()
                 && g.kind().equals(f.kind())
                 && pointers.getOrDefault(g, List.of()).stream()
-                    .anyMatch(part -> explains(part, f) && inTime(f, began(List.of(g))));
+                    .anyMatch(
+                        part ->
+                            explains(part, f) && Episodes.inTime(f, Episodes.began(List.of(g))));
       }
       if (!seen) {
         return false;
@@ -275,12 +274,12 @@ public final class Leads {
 
   /** How many other faults it would explain. */
   private long explained(Component c, List<KnownFault> signs, Map<Integer, List<KnownFault>> open) {
-    double began = began(signs);
+    double began = Episodes.began(signs);
     long spns = 0;
     int last = -1;
     for (Component.Sign s : c.explains()) {
       for (KnownFault f : open.getOrDefault(s.spn(), List.of())) {
-        if (s.spn() != last && explains(c, f) && inTime(f, began) && !isSign(c, f)) {
+        if (s.spn() != last && explains(c, f) && Episodes.inTime(f, began) && !isSign(c, f)) {
           spns++;
           last = s.spn();
         }
@@ -310,19 +309,6 @@ public final class Leads {
     return false;
   }
 
-  private static boolean inTime(KnownFault f, double began) {
-    return f.firstHour().isEmpty() || f.firstHour().getAsDouble() >= began - BEFORE_HOURS;
-  }
-
-  /** Hour at which the first of some faults began; before everything where nobody tells. */
-  private static double began(List<KnownFault> signs) {
-    return signs.stream()
-        .filter(f -> f.firstHour().isPresent())
-        .mapToDouble(f -> f.firstHour().getAsDouble())
-        .min()
-        .orElse(Double.NEGATIVE_INFINITY);
-  }
-
   /**
    * A line is named where its own monitor says so, or where at least two of what hangs on it fail
    * the same way, low for a supply and high for a ground.
@@ -344,14 +330,14 @@ public final class Leads {
   }
 
   private List<KnownFault> knockOns(Candidate c, List<KnownFault> open) {
-    double began = began(c.signs);
+    double began = Episodes.began(c.signs);
     List<KnownFault> after = new ArrayList<>();
     for (KnownFault f : open) {
       // What a broken sensor says of its quantity follows from the sensor.
       boolean again =
           sameQuantity(c, f)
               && (pointsAt(f, c.component) || c.component.kind() == Component.Kind.SENSOR);
-      if ((again || explains(c.component, f)) && inTime(f, began)) {
+      if ((again || explains(c.component, f)) && Episodes.inTime(f, began)) {
         after.add(f);
       }
     }

@@ -2,26 +2,21 @@ package hitchlamp.core.station;
 
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.StampedFrame;
-import hitchlamp.core.j1939.Acknowledgement;
 import hitchlamp.core.j1939.Address;
 import hitchlamp.core.j1939.BrokenTransfer;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
-import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.Reassembly;
-import hitchlamp.core.j1939.Request;
 import hitchlamp.core.j1939.Transport;
 import hitchlamp.core.uds.Exchange;
-import hitchlamp.core.uds.NegativeCode;
 import hitchlamp.core.uds.Reply;
-import hitchlamp.core.uds.Services;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.PriorityQueue;
-import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntPredicate;
 
@@ -47,32 +42,6 @@ final class Conversations {
   static final long RELEASE_PENDING_MICROS = 5_000_000;
 
   private static final int FLOW_CONTROL = 3;
-  private static final int NEGATIVE = 0x7F;
-  private static final int POSITIVE = 0x40;
-
-  /**
-   * A command that was under way when it was taken back: the module may still do it, even after it
-   * has answered that it let go.
-   */
-  private record TakenBack(byte[] request, long untilMicros) {
-    private static final Set<Integer> COMMANDS =
-        Set.of(Services.SESSION, Services.CONTROL, Services.ROUTINE);
-
-    static boolean commands(byte[] request) {
-      return COMMANDS.contains(request[0] & 0xFF);
-    }
-
-    /** True for a frame with the module's last word on it. */
-    boolean answeredBy(Frame f) {
-      int service = request[0] & 0xFF;
-      return f.at(0) >> 4 == 0
-          && (f.at(1) == service + POSITIVE
-                  && (service != Services.CONTROL || f.at(4) == request[3])
-              || f.at(1) == NEGATIVE
-                  && f.at(2) == service
-                  && f.at(3) != NegativeCode.RESPONSE_PENDING);
-    }
-  }
 
   /** How letting go was answered. */
   interface Released {
@@ -84,13 +53,14 @@ final class Conversations {
 
   private final Consumer<Frame> send;
   private final Reassembly reassembly;
-  private final Map<Integer, PriorityQueue<Talk>> waiting = new HashMap<>();
-  private final Map<Integer, Talk> active = new HashMap<>();
+  private final Map<Integer, PriorityQueue<Conversation>> waiting = new HashMap<>();
+  private final Map<Integer, Conversation> active = new HashMap<>();
   private final Map<Integer, TakenBack> takenBack = new HashMap<>();
   private int own = Address.NULL;
   private boolean claiming;
   private IntPredicate waits = module -> false;
   private IntPredicate refuses = module -> false;
+  private final OurLine line = new OurLine();
   private long order;
   private long now;
 
@@ -99,38 +69,8 @@ final class Conversations {
     this.reassembly = reassembly;
   }
 
-  /** Something to be said to one module, and waited for. */
-  private abstract class Talk {
-    final int destination;
-    final Urgency urgency;
-    final long place = order++;
-    final Object owner;
-
-    Talk(int destination, Urgency urgency, Object owner) {
-      this.destination = destination;
-      this.urgency = urgency;
-      this.owner = owner;
-    }
-
-    abstract void begin(long micros);
-
-    abstract void notAsked(String why);
-
-    abstract void tick(long micros);
-
-    abstract long nextTimer();
-
-    /** The exchange of a service that is under way, null where it is none. */
-    Exchange exchange() {
-      return null;
-    }
-
-    /** Something more urgent takes its place; it begins again later. */
-    void giveWay() {}
-  }
-
   /** A request that lets go of something; before and instead of whatever waits. */
-  private final class Releasing extends Talk {
+  private final class Releasing extends Conversation {
     final byte[] request;
     final Released done;
     Exchange exchange;
@@ -138,7 +78,7 @@ final class Conversations {
     long again = Long.MAX_VALUE;
 
     Releasing(int destination, byte[] request, Released done) {
-      super(destination, Urgency.RELEASE, null);
+      super(destination, Urgency.RELEASE, order++, null);
       this.request = request;
       this.done = done;
     }
@@ -202,68 +142,14 @@ final class Conversations {
     }
   }
 
-  /** A request for a group of parameters. */
-  private final class Asked extends Talk {
-    final int pgn;
-    final Consumer<Answer> done;
-    int triesLeft;
-    long deadline;
-    boolean onBus;
-    boolean pausing;
-    Answer worst = new Answer.Silent();
-
-    Asked(
-        int destination, int pgn, Urgency urgency, int tries, Object owner, Consumer<Answer> done) {
-      super(destination, urgency, owner);
-      this.pgn = pgn;
-      this.triesLeft = tries;
-      this.done = done;
-    }
-
-    @Override
-    void begin(long micros) {
-      transmit(this, micros);
-    }
-
-    @Override
-    void notAsked(String why) {
-      done.accept(new Answer.NotAsked(why));
-    }
-
-    @Override
-    void tick(long micros) {
-      if (deadline > micros) {
-        return;
-      }
-      if (pausing) {
-        transmit(this, micros);
-      } else if (reassembly.receivingFrom(destination)) {
-        // A long answer is on its way; its own time-outs end it.
-        deadline = micros + Transport.T1_MICROS;
-      } else {
-        againOrGive(this, micros);
-      }
-    }
-
-    @Override
-    long nextTimer() {
-      return deadline;
-    }
-
-    @Override
-    void giveWay() {
-      triesLeft++;
-    }
-  }
-
   /** A diagnostic service. */
-  private final class Called extends Talk {
+  private final class Called extends Conversation {
     final Command.Call call;
     final Consumer<Reply> done;
     Exchange exchange;
 
     Called(Command.Call call, Object owner, Consumer<Reply> done) {
-      super(call.destination(), call.urgency(), owner);
+      super(call.destination(), call.urgency(), order++, owner);
       this.call = call;
       this.done = done;
     }
@@ -327,7 +213,7 @@ final class Conversations {
       int tries,
       long micros,
       Consumer<Answer> done) {
-    put(new Asked(destination, pgn, urgency, tries, owner, done), micros);
+    put(new GroupRequest(line, destination, pgn, urgency, tries, order++, owner, done), micros);
   }
 
   /** Queues a diagnostic service; {@code done} is called once, later. */
@@ -348,7 +234,7 @@ final class Conversations {
    */
   void release(int module, byte[] request, long micros, Released done) {
     now = Math.max(now, micros);
-    Talk running = active.get(module);
+    Conversation running = active.get(module);
     if (running != null && running.urgency != Urgency.RELEASE) {
       active.remove(module);
       running.giveWay();
@@ -366,24 +252,25 @@ final class Conversations {
   void refuse(int module) {
     var queue = waiting.get(module);
     if (queue != null) {
-      List<Talk> refused = queue.stream().filter(t -> t.urgency != Urgency.RELEASE).toList();
+      List<Conversation> refused =
+          queue.stream().filter(t -> t.urgency != Urgency.RELEASE).toList();
       queue.removeAll(refused);
       refused.forEach(t -> t.notAsked(StationWords.say("it-has-still-to-let-go")));
     }
   }
 
-  private void put(Talk talk, long micros) {
+  private void put(Conversation talk, long micros) {
     queue(talk);
     next(talk.destination, micros);
   }
 
-  private void queue(Talk talk) {
+  private void queue(Conversation talk) {
     waiting
         .computeIfAbsent(
             talk.destination,
             d ->
                 new PriorityQueue<>(
-                    Comparator.<Talk, Urgency>comparing(t -> t.urgency)
+                    Comparator.<Conversation, Urgency>comparing(t -> t.urgency)
                         .thenComparing(t -> t.place)))
         .add(talk);
   }
@@ -401,14 +288,14 @@ final class Conversations {
     if (queue != null) {
       queue.removeIf(a -> a.owner == owner);
     }
-    Talk running = active.get(module);
+    Conversation running = active.get(module);
     if (running != null && running.owner == owner) {
       takeBack(running);
       active.remove(module);
     }
   }
 
-  private void takeBack(Talk talk) {
+  private void takeBack(Conversation talk) {
     if (talk instanceof Called called && TakenBack.commands(called.call.request())) {
       takenBack.put(
           talk.destination, new TakenBack(called.call.request(), now + Exchange.FIRST_MICROS));
@@ -420,7 +307,7 @@ final class Conversations {
       return;
     }
     var queue = waiting.get(destination);
-    Talk talk = queue == null ? null : queue.peek();
+    Conversation talk = queue == null ? null : queue.peek();
     if (talk == null) {
       return;
     }
@@ -441,94 +328,55 @@ final class Conversations {
     talk.begin(micros);
   }
 
-  private void transmit(Asked asked, long micros) {
-    asked.triesLeft--;
-    asked.pausing = false;
-    asked.onBus = false;
-    // The module's time runs from when our request is seen on the bus.
-    asked.deadline = micros + Exchange.CARRIED_MICROS;
-    send.accept(Request.of(asked.pgn, own, asked.destination));
+  /** What group requests need of the bus and of the order here. */
+  private final class OurLine implements GroupRequest.Line {
+    @Override
+    public int own() {
+      return own;
+    }
+
+    @Override
+    public void send(Frame frame) {
+      send.accept(frame);
+    }
+
+    @Override
+    public boolean receivingFrom(int module) {
+      return reassembly.receivingFrom(module);
+    }
+
+    @Override
+    public void over(GroupRequest request, Runnable tell, long micros) {
+      active.remove(request.destination, request);
+      tell.run();
+      next(request.destination, micros);
+    }
+  }
+
+  private Optional<GroupRequest> asked(int module) {
+    return active.get(module) instanceof GroupRequest r ? Optional.of(r) : Optional.empty();
   }
 
   /** Our own request seen on the tap: from then on the module's time runs. */
   void carried(Identifier id, StampedFrame stamped) {
-    if (active.get(id.destination()) instanceof Asked asked
-        && !asked.onBus
-        && !asked.pausing
-        && id.source() == own
-        && id.pgn() == Pgn.REQUEST) {
-      asked.onBus = true;
-      asked.deadline = stamped.micros() + Transport.T3_MICROS;
-    }
+    asked(id.destination()).ifPresent(r -> r.carried(id, stamped.micros()));
   }
 
   /** A whole message came: perhaps an answer. */
   void heard(Message m) {
-    if (!(active.get(m.source()) instanceof Asked asked) || asked.pausing) {
-      return;
-    }
-    if (m.pgn() == asked.pgn) {
-      finish(asked, new Answer.Given(m), m.lastMicros());
-      return;
-    }
-    Acknowledgement.of(m)
-        .filter(a -> a.pgn() == asked.pgn && a.answers(own, m.destination()))
-        .ifPresent(a -> acknowledged(asked, a, m.lastMicros()));
-  }
-
-  private void acknowledged(Asked asked, Acknowledgement a, long micros) {
-    switch (a.kind()) {
-      case NOT_SUPPORTED -> finish(asked, new Answer.NotSupported(), micros);
-      case ACCESS_DENIED -> finish(asked, new Answer.Denied(), micros);
-      case BUSY -> {
-        asked.worst = new Answer.Busy();
-        if (asked.triesLeft > 0) {
-          asked.pausing = true;
-          asked.deadline = micros + BUSY_MICROS;
-        } else {
-          finish(asked, asked.worst, micros);
-        }
-      }
-      case ACCEPTED -> {
-        if (asked.pgn == Pgn.DM3 || asked.pgn == Pgn.DM11) {
-          // These ask for nothing but the deed: the acknowledgement is the answer.
-          finish(asked, new Answer.Accepted(), micros);
-        } else {
-          asked.deadline = micros + Transport.T3_MICROS;
-        }
-      }
-    }
+    asked(m.source()).ifPresent(r -> r.heard(m));
   }
 
   /** A long answer broke off: ask again while tries are left. */
   void broke(BrokenTransfer t) {
-    if (active.get(t.source()) instanceof Asked asked
-        && asked.pgn == t.pgn()
-        && (t.destination() == own || t.destination() == Address.GLOBAL)) {
-      asked.worst = new Answer.Broken(t);
-      againOrGive(asked, t.micros());
-    }
-  }
-
-  private void againOrGive(Asked asked, long micros) {
-    if (asked.triesLeft > 0) {
-      transmit(asked, micros);
-    } else {
-      finish(asked, asked.worst, micros);
-    }
-  }
-
-  private void finish(Asked asked, Answer answer, long micros) {
-    active.remove(asked.destination, asked);
-    asked.done.accept(answer);
-    next(asked.destination, micros);
+    asked(t.source()).ifPresent(r -> r.broke(t));
   }
 
   /** A frame of a diagnostic service on the bus, theirs or ours. */
   void service(StampedFrame stamped) {
     int source = Identifier.sourceOf(stamped.frame().identifier());
     int destination = Identifier.destinationOf(stamped.frame().identifier());
-    Talk to = active.get(source == own ? destination : source);
+    Conversation to = active.get(source == own ? destination : source);
     Exchange exchange = to == null ? null : to.exchange();
     if (exchange == null) {
       return;
@@ -555,7 +403,7 @@ final class Conversations {
 
   void tick(long micros) {
     now = Math.max(now, micros);
-    for (Talk t : List.copyOf(active.values())) {
+    for (Conversation t : List.copyOf(active.values())) {
       if (t.nextTimer() <= micros && active.get(t.destination) == t) {
         t.tick(micros);
       }
@@ -564,7 +412,7 @@ final class Conversations {
 
   long nextTimer() {
     long next = Long.MAX_VALUE;
-    for (Talk t : active.values()) {
+    for (Conversation t : active.values()) {
       next = Math.min(next, t.nextTimer());
     }
     return next;
@@ -577,7 +425,7 @@ final class Conversations {
 
   /** Ends everything that waits, with the reason. */
   void close(String why) {
-    List<Talk> all = new ArrayList<>(active.values());
+    List<Conversation> all = new ArrayList<>(active.values());
     waiting.values().forEach(all::addAll);
     active.clear();
     waiting.clear();

@@ -1,11 +1,9 @@
 package hitchlamp.core.trial;
 
 import hitchlamp.core.j1939.Message;
-import hitchlamp.core.pack.GuardSpec;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
-import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
@@ -13,7 +11,6 @@ import hitchlamp.core.trial.BenchState.Ending;
 import hitchlamp.core.trial.BenchState.Stage;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.watch.Poll;
-import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
@@ -49,17 +46,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   /** Act: the test is over. */
   public static final String END = "end";
 
-  /** A hands-on test lets go so long after the last sign of the browser. */
-  public static final long ALIVE_MICROS = 3_000_000;
-
-  /** A test that the module watches over goes on so long without one. */
-  public static final long UNATTENDED_MICROS = 300_000_000;
-
   /** So long a run that nobody watches waits for its conditions: slow values come once a second. */
   public static final long SOON_MICROS = 3_000_000;
-
-  /** What nobody looks at any more is given up before it begins, so that others may go on. */
-  public static final long PREPARING_MICROS = 60_000_000;
 
   private static final Set<String> OWN = Set.of(BEGIN, BEGIN_SOON, ALIVE, END);
   private static final long LOOK_MICROS = 100_000;
@@ -73,13 +61,13 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private final BenchScene scene;
   private final BenchDialogue dialogue;
   private final BenchStart start;
+  private final Attendance attendance;
   private Stage stage = Stage.PREPARING;
   private Ending ending = Ending.NOT_YET;
   private Said says = TrialWords.said("every-condition-must-hold");
   private Said note = Said.plain("");
   private String held = "";
   private boolean commanded;
-  private long alive;
   private List<Step.Choice> choices = List.of();
 
   private Bench(TestKind<S, O> kind, TestSpec spec, Pack pack, TestedUnit of) {
@@ -91,6 +79,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     this.script = kind.script(setup);
     this.scene = new BenchScene(spec, pack, of);
     this.dialogue = new BenchDialogue(spec, pack, of.module(), scene);
+    this.attendance = new Attendance(kind.handsOn());
     this.start = new BenchStart(spec, pack, of, scene);
   }
 
@@ -163,7 +152,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
     scene.now(event.micros());
     if (event instanceof Event.Began) {
-      alive = scene.now();
+      attendance.alive(scene.now());
       out.add(new Command.WakeAt(scene.now() + LOOK_MICROS));
     } else if (event instanceof Event.Heard h) {
       heard(h.message());
@@ -204,21 +193,9 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
 
   /** Looks around ten times a second: lets go where something is not as it must be. */
   private void look(List<Command> out) {
-    long patience = kind.handsOn() ? ALIVE_MICROS : UNATTENDED_MICROS;
-    if (stage == Stage.PREPARING) {
-      patience = PREPARING_MICROS;
-    }
-    boolean lasts =
-        stage == Stage.PREPARING
-            || stage == Stage.COUNTDOWN
-            || stage == Stage.OPENING
-            || stage == Stage.RUNNING;
-    if (lasts && scene.now() - alive > patience) {
-      end(
-          Ending.UNATTENDED,
-          TrialWords.said(
-              "no-browser-has-looked-on-for", Figure.whole(patience / 1e6, Unit.SECOND)),
-          out);
+    Said alone = attendance.alone(stage, scene.now());
+    if (alone != null) {
+      end(Ending.UNATTENDED, alone, out);
     } else if (stage == Stage.PREPARING) {
       begun(start.waiting(), out);
     } else if (stage == Stage.COUNTDOWN) {
@@ -256,10 +233,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     if (scene.taken().isEmpty() && !dialogue.routineRuns() || returning()) {
       return;
     }
-    Said why = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
-    if (why == null) {
-      why = dialogue.tooLong();
-    }
+    Said danger = scene.danger();
+    Said why = danger == null ? dialogue.tooLong() : danger;
     if (why != null) {
       guard(why, out);
     }
@@ -325,7 +300,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
 
   /** Commands a set point, unless a guard would let go of it at once. */
   private void command(Step.SetPoint p, List<Command> out) {
-    Said danger = scene.danger().map(GuardSpec::says).map(Said::new).orElse(null);
+    Said danger = scene.danger();
     if (danger != null) {
       guard(danger, out);
       return;
@@ -354,13 +329,13 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
 
   private void acted(Act act, List<Command> out) {
     if (act.action().equals(ALIVE)) {
-      alive = scene.now();
+      attendance.alive(scene.now());
       return;
     }
     if (!understands(kind, spec, pack, act)) {
       return;
     }
-    alive = scene.now();
+    attendance.alive(scene.now());
     switch (act.action()) {
       case BEGIN -> begin(out);
       case BEGIN_SOON -> start.soon();
@@ -385,12 +360,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     if (stage != Stage.PREPARING) {
       return;
     }
-    Said open = start.open();
-    if (open != null) {
-      says = open;
-    } else {
-      begun(start.begin(), out);
-    }
+    says = start.open() == null ? says : start.open();
+    begun(start.begin(), out);
   }
 
   private void open(List<Command> out) {

@@ -10,6 +10,7 @@ import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.watch.Poll;
+import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -149,9 +150,13 @@ final class BenchScene implements Scene {
     return all;
   }
 
-  /** Why a guard lets go now; empty where none does. */
-  Optional<GuardSpec> danger() {
-    return spec.guards().stream().filter(this::trips).findFirst();
+  /** Why a guard lets go now; null where none does. */
+  Said danger() {
+    return spec.guards().stream()
+        .filter(this::trips)
+        .findFirst()
+        .map(g -> new Said(g.says()))
+        .orElse(null);
   }
 
   private boolean trips(GuardSpec g) {

@@ -1,11 +1,9 @@
 package hitchlamp.core.watch;
 
 import hitchlamp.core.bus.BoundedLines;
-import hitchlamp.core.quantity.Unit;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.Reader;
-import java.io.Writer;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.nio.charset.CharacterCodingException;
@@ -15,12 +13,9 @@ import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -42,9 +37,6 @@ public final class Csv {
 
   /** Rounding may change a value by a millionth of itself at the most; a smaller one is refused. */
   private static final BigDecimal ROUNDING = new BigDecimal("1e-6");
-
-  private static final double[] STEPS =
-      IntStream.rangeClosed(0, MOST_DECIMALS).mapToDouble(d -> Math.pow(10, -d)).toArray();
 
   private static final int LONGEST_ROW = 1_000_000;
   private static final long DAY_MICROS = 86_400_000_000L;
@@ -393,113 +385,5 @@ public final class Csv {
               Scale.plain(Math.pow(10, -decimals[i]), c.unit())));
     }
     return new Track(0, "file", channels);
-  }
-
-  /**
-   * Writes series of one or several tracks as one table: a row for each moment at which anything
-   * came, empty where a channel told nothing then or no number.
-   *
-   * @param originMicros time that is written as 0
-   */
-  public static void write(
-      Writer out, List<Series> series, long originMicros, char separator, boolean decimalComma)
-      throws IOException {
-    StringBuilder line = new StringBuilder("time [s]");
-    for (Series s : series) {
-      line.append(separator).append(quoted(cell(head(s.channel())), separator));
-    }
-    out.append(line).append("\r\n");
-    // Series of one track share their times: their place moves together.
-    Map<Long, List<Integer>> next = new TreeMap<>();
-    int[] place = new int[series.size()];
-    for (int i = 0; i < series.size(); i++) {
-      if (series.get(i).size() > 0) {
-        next.computeIfAbsent(series.get(i).micros()[0], t -> new ArrayList<>()).add(i);
-      }
-    }
-    String[] texts = new String[series.size()];
-    while (!next.isEmpty()) {
-      Map.Entry<Long, List<Integer>> now = ((TreeMap<Long, List<Integer>>) next).pollFirstEntry();
-      java.util.Arrays.fill(texts, "");
-      for (int i : now.getValue()) {
-        Series s = series.get(i);
-        texts[i] = text(s.channel().scale(), s.raws()[place[i]]);
-        place[i]++;
-        if (place[i] < s.size()) {
-          next.computeIfAbsent(s.micros()[place[i]], t -> new ArrayList<>()).add(i);
-        }
-      }
-      line.setLength(0);
-      line.append(decimal(now.getKey() - originMicros, 6));
-      for (String t : texts) {
-        line.append(separator).append(t);
-      }
-      String row = line.toString();
-      out.append(decimalComma ? row.replace('.', ',') : row).append("\r\n");
-    }
-  }
-
-  /**
-   * A text for a cell of a table: a spreadsheet runs what begins like a formula, so such a text
-   * gets an apostrophe before it (OWASP, "CSV Injection").
-   */
-  public static String cell(String text) {
-    return !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
-  }
-
-  private static String head(Channel c) {
-    String unit = c.scale().unit() == Unit.ONE ? "" : " [" + c.scale().unit().symbol() + "]";
-    return (c.side().isEmpty() ? "" : c.side() + " ") + c.name() + unit;
-  }
-
-  private static String quoted(String text, char separator) {
-    return text.indexOf(separator) >= 0 || text.indexOf('"') >= 0 || text.indexOf('\n') >= 0
-        ? '"' + text.replace("\"", "\"\"") + '"'
-        : text;
-  }
-
-  /** A count as a figure with the decimals that it bears; empty where it is none. */
-  static String text(Scale scale, long raw) {
-    double value = scale.value(raw);
-    if (Double.isNaN(value)) {
-      return "";
-    }
-    int exact = scale.offset() == 0 ? decimalsOf(scale.factor()) : -1;
-    if (exact >= 0) {
-      // Counts of a power of ten are the figure itself: no floating point comes between.
-      return decimal(raw, exact);
-    }
-    int decimals = scale.decimals();
-    // Steps such as 1/128 have more digits than their size suggests.
-    double step = Math.abs(scale.factor()) * Math.pow(10, decimals);
-    while (decimals < MOST_DECIMALS && Math.abs(step - Math.rint(step)) > 1e-9) {
-      step *= 10;
-      decimals++;
-    }
-    return decimal(Math.round(value * Math.pow(10, decimals)), decimals);
-  }
-
-  /** Decimals of a step that is a power of ten, -1 for others. */
-  private static int decimalsOf(double step) {
-    for (int d = 0; d <= MOST_DECIMALS; d++) {
-      if (step == STEPS[d]) {
-        return d;
-      }
-    }
-    return -1;
-  }
-
-  /** A whole number with so many decimals, without needless zeros. */
-  private static String decimal(long value, int decimals) {
-    String digits = Long.toString(Math.abs(value));
-    if (decimals > 0) {
-      if (digits.length() <= decimals) {
-        digits = "0".repeat(decimals - digits.length() + 1) + digits;
-      }
-      int dot = digits.length() - decimals;
-      String tail = digits.substring(dot).replaceAll("0+$", "");
-      digits = digits.substring(0, dot) + (tail.isEmpty() ? "" : "." + tail);
-    }
-    return (value < 0 ? "-" : "") + digits;
   }
 }

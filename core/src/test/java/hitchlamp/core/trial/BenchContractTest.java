@@ -231,7 +231,8 @@ class BenchContractTest {
     life.run(kind.handsOn() ? 1 : 200);
     assertThat(life.state().stage()).as("in time").isEqualTo(Stage.RUNNING);
     life.module.takes = 3_000;
-    life.run((kind.handsOn() ? Bench.ALIVE_MICROS : Bench.UNATTENDED_MICROS) / 1e6 - 1);
+    life.run(
+        (kind.handsOn() ? Attendance.HANDS_ON_MICROS : Attendance.SUPERVISED_MICROS) / 1e6 - 1);
     life.module.sound();
     life.run(10);
     assertThat(life.state().ending()).isEqualTo(BenchState.Ending.UNATTENDED);

@@ -88,7 +88,7 @@ class CsvTest {
     read("time [s],a\n0,0.123456789\n1,-77.1\n2,100000\n");
     StringWriter out = new StringWriter();
     List<long[]> all = List.copyOf(rows);
-    Csv.write(
+    CsvTable.write(
         out,
         List.of(
             new Series(
@@ -162,7 +162,7 @@ class CsvTest {
       }
       taken++;
       Scale scale = track.channels().get(0).scale();
-      String out = Csv.text(scale, rows.get(0)[1]);
+      String out = CsvTable.text(scale, rows.get(0)[1]);
       BigDecimal off = new BigDecimal(out.isEmpty() ? "0" : out).subtract(a).abs();
       assertThat(
               off.compareTo(
@@ -197,7 +197,7 @@ class CsvTest {
   void aNameThatASpreadsheetWouldRunIsWrittenAsText() throws IOException {
     read("time [s],=cmd|' /C calc'!A0,@SUM\n0,1,2\n");
     StringWriter out = new StringWriter();
-    Csv.write(
+    CsvTable.write(
         out,
         List.of(
             new Series(track.channels().get(0), new long[] {0}, new long[] {1}),
@@ -383,7 +383,7 @@ class CsvTest {
     Series fast = Runs.series("fast", Unit.RPM, 0.5, 1, t -> 600 + t);
     Series slow = Runs.series("slow", Unit.CELSIUS, 1, 1, t -> 80);
     StringWriter out = new StringWriter();
-    Csv.write(out, List.of(fast, slow), 0, ';', true);
+    CsvTable.write(out, List.of(fast, slow), 0, ';', true);
     assertThat(out.toString().split("\r\n"))
         .containsExactly("time [s];fast [rpm];slow [°C]", "0;600;80", "0,5;600,5;", "1;601;80");
   }

@@ -2,7 +2,7 @@ package hitchlamp.server.casefile;
 
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
-import hitchlamp.core.watch.Csv;
+import hitchlamp.core.watch.CsvTable;
 import hitchlamp.core.words.Said;
 import hitchlamp.server.fault.Faults;
 import java.io.IOException;
@@ -54,7 +54,7 @@ class CaseSheets {
                       "last [engine h]");
                   for (KnownFault f : known) {
                     csv.printRecord(
-                        Csv.cell(f.moduleTitle()),
+                        CsvTable.cell(f.moduleTitle()),
                         f.spn(),
                         f.fmi(),
                         f.fault().component(),
@@ -72,7 +72,7 @@ class CaseSheets {
 
   /** A text that a spreadsheet does not run, with its figures in metric units. */
   private static Object cell(Object value) {
-    return value instanceof String text ? Csv.cell(new Said(text).toString()) : value;
+    return value instanceof String text ? CsvTable.cell(new Said(text).toString()) : value;
   }
 
   private static Object or(OptionalDouble hour) {

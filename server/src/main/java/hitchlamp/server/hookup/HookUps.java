@@ -1,28 +1,13 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.RecordedLink;
-import hitchlamp.core.fault.ClearCall;
-import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Replay;
-import hitchlamp.core.hookup.Roll;
-import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.hookup.SpeedSearch;
-import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.Name;
-import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackShelf;
-import hitchlamp.core.station.Hold;
-import hitchlamp.core.story.StoryReading;
-import hitchlamp.core.story.TripReset;
-import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.BenchState;
-import hitchlamp.core.trial.StoredTrial;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.config.TimedId;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Jobs;
@@ -30,17 +15,13 @@ import hitchlamp.server.job.LetGoFirst;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.Seats;
 import hitchlamp.server.job.UnitRow;
-import hitchlamp.server.outbox.Outbox;
-import hitchlamp.server.stream.Topics;
 import jakarta.annotation.PreDestroy;
 import java.io.InputStream;
-import java.time.Duration;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.context.event.EventListener;
@@ -54,66 +35,44 @@ class HookUps implements JobPage {
   static final int MOST = 100;
 
   private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
-  private static final Duration END_PATIENCE = Duration.ofSeconds(3);
   private static final int CAN250 = 250_000;
   private static final int CAN500 = 500_000;
 
   private final Cabs cabs;
   private final Jobs jobs;
   private final Logbook logbook;
-  private final Topics topics;
   private final HookUpMapper mapper;
   private final FrameStore store;
   private final StoredLogs logs;
   private final PackShelf shelf;
   private final JsonMapper json;
-  private final FaultReports faultReports;
-  private final StoryReports storyReports;
-  private final WatchReports watchReports;
-  private final TrialReports trialReports;
-  private final TraceReports traceReports;
   private final AddedParameters added;
-  private final Outbox outbox;
   private final Seats seats;
-  private final HeldFiles heldFiles;
+  private final ReportSinks sinks;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
   HookUps(
       Cabs cabs,
       Jobs jobs,
       Logbook logbook,
-      Topics topics,
       HookUpMapper mapper,
       FrameStore store,
       StoredLogs logs,
       PackShelf shelf,
       JsonMapper json,
-      FaultReports faultReports,
-      StoryReports storyReports,
-      WatchReports watchReports,
-      TrialReports trialReports,
-      TraceReports traceReports,
       AddedParameters added,
-      Outbox outbox,
-      Seats seats,
-      HeldFiles heldFiles) {
-    this.outbox = outbox;
+      ReportSinks sinks,
+      Seats seats) {
     this.seats = seats;
-    this.heldFiles = heldFiles;
+    this.sinks = sinks;
     this.cabs = cabs;
     this.jobs = jobs;
     this.logbook = logbook;
-    this.topics = topics;
     this.mapper = mapper;
     this.store = store;
     this.logs = logs;
     this.shelf = shelf;
     this.json = json;
-    this.faultReports = faultReports;
-    this.storyReports = storyReports;
-    this.watchReports = watchReports;
-    this.trialReports = trialReports;
-    this.traceReports = traceReports;
     this.added = added;
   }
 
@@ -237,7 +196,7 @@ class HookUps implements JobPage {
     Pack pack = packOf(unit);
     List<SpeedSearch.Candidate> candidates =
         choice.buses().stream().map(b -> new SpeedSearch.Candidate(b, rateOf(b))).toList();
-    LiveOwner.Opener opener =
+    LinkOpener opener =
         choice.kind() == LinkChoice.Kind.LOG
             ? bus -> recorded(job, choice)
             : bus -> TcpLink.open(choice.host(), choice.port(), bus, choice.factor());
@@ -252,7 +211,10 @@ class HookUps implements JobPage {
             0,
             0,
             false);
-    Reporter reporter = new Reporter(job, row.unitId(), choice, pack, who);
+    Thread[] thread = new Thread[1];
+    LiveReports reports =
+        new UnitReports(
+            sinks, job, row.unitId(), choice, pack, who, () -> over(row.unitId(), job, thread[0]));
     LiveOwner owner =
         new LiveOwner(
             choice,
@@ -261,16 +223,16 @@ class HookUps implements JobPage {
             own,
             pack,
             (listener, beside) ->
-                new Replay(store.entries(storedId(choice)), this::packNamed, listener, beside),
-            reporter);
-    Thread thread = new Thread(owner, "unit " + row.unitId());
-    reporter.owner = thread;
-    byUnit.put(row.unitId(), new Live(job, owner, thread));
-    thread.start();
+                new Replay(store.entries(choice.storedId()), this::packNamed, listener, beside),
+            reports);
+    thread[0] = new Thread(owner, "unit " + row.unitId());
+    byUnit.put(row.unitId(), new Live(job, owner, thread[0]));
+    thread[0].start();
   }
 
-  private static long storedId(LinkChoice choice) {
-    return Long.parseLong(choice.id().substring("stored/".length()));
+  private void over(long unit, long job, Thread owner) {
+    byUnit.computeIfPresent(
+        unit, (u, live) -> live.job() == job && live.thread() == owner ? null : live);
   }
 
   private Pack packNamed(String id) {
@@ -391,323 +353,6 @@ class HookUps implements JobPage {
     byUnit.values().forEach(l -> l.owner().stop(HookupWords.say("hitch-lamp-was-stopped")));
     for (Live l : byUnit.values()) {
       l.thread().join(6_000);
-    }
-  }
-
-  /**
-   * Takes what one owner reports: what only shows goes to the stream at once, what must be stored
-   * to the outbox. Nothing here waits for the database.
-   */
-  private final class Reporter implements LiveReports {
-    private final long job;
-    private final long unit;
-    private final LinkChoice choice;
-    private final Pack pack;
-    private final Account who;
-    private final Outbox.Lane lane;
-    private volatile long hookUp;
-    private volatile Double hours;
-    private volatile Thread owner;
-
-    Reporter(long job, long unit, LinkChoice choice, Pack pack, Account who) {
-      this.job = job;
-      this.unit = unit;
-      this.choice = choice;
-      this.pack = pack;
-      this.who = who;
-      this.hours = jobs.job(job).hours();
-      this.lane = outbox.lane("reports of unit " + unit);
-    }
-
-    private Report.By by(Account account) {
-      return Report.By.of(account == null ? who : account);
-    }
-
-    private void enter(Logbook.Kind kind, String text, long account, Long busMicros) {
-      lane.put(
-          new Report.Entered(
-              job,
-              kind,
-              text,
-              account,
-              new Logbook.Moment(busMicros, hours, hours == null ? null : "engine")));
-    }
-
-    @Override
-    public WatchReports.Sink watch() {
-      return watchReports.of(job, () -> hours);
-    }
-
-    @Override
-    public void trial(TrialRun.Of of, BenchState<?> state) {
-      trialReports.shows(job, of.spec(), of.module(), state);
-    }
-
-    @Override
-    public void trialBegan(TrialRun.Of of, long busMicros) {
-      lane.put(
-          new Report.TrialBegan(
-              job,
-              of.run(),
-              of.spec().kind(),
-              of.spec().id(),
-              of.spec().title(),
-              of.pack().id(),
-              of.module(),
-              by(of.who()),
-              of.began(),
-              hours,
-              busMicros));
-    }
-
-    @Override
-    public void trialEnded(TrialRun.Of of, BenchState<?> state, Long recording, long busMicros) {
-      lane.put(
-          new Report.TrialEnded(
-              job,
-              of.run(),
-              of.spec().id(),
-              of.spec().title(),
-              of.pack().id(),
-              of.module(),
-              state.ending(),
-              state.says(),
-              state.seen(),
-              state.judgement(),
-              new StoredTrial<>(state.observed(), state.trace()),
-              recording,
-              by(of.who()),
-              hours,
-              busMicros),
-          () -> trial(of, state));
-    }
-
-    @Override
-    public void tracing(long trace, String check, String waits) {
-      traceReports.waits(job, trace, check, waits);
-    }
-
-    @Override
-    public void traced(long trace, String check, UnitAnswer answer, long busMicros) {
-      lane.put(new Report.CheckAnswered(job, trace, check, answer, hours, busMicros));
-    }
-
-    @Override
-    public void held(String text, long busMicros) {
-      enter(Logbook.Kind.HELD, text, seated(), busMicros);
-    }
-
-    @Override
-    public void letGo(String text, long busMicros) {
-      enter(Logbook.Kind.TEST, text, seated(), busMicros);
-    }
-
-    /** Who has the seat and so commands; else who hooked up. */
-    private long seated() {
-      return seats.holderOf(unit).orElse(who.id());
-    }
-
-    @Override
-    public void keepHeld(List<Hold> holds) {
-      heldFiles.keep(unit, holds);
-    }
-
-    @Override
-    public List<Hold> leftHeld() {
-      return heldFiles.left(unit);
-    }
-
-    @Override
-    public long began(SpeedSearch.Candidate c) {
-      hookUp = TimedId.next();
-      lane.put(
-          new Report.HookUpBegan(
-              hookUp,
-              job,
-              choice.id(),
-              c.bus(),
-              choice.backbone(),
-              c.bitsPerSecond(),
-              pack.id(),
-              pack.hash(),
-              who.id()));
-      return hookUp;
-    }
-
-    @Override
-    public void link(LinkView view) {
-      topics.job(job).value("link", view);
-    }
-
-    @Override
-    public void vitals(VitalsView view) {
-      topics.job(job).value("vitals", view);
-    }
-
-    @Override
-    public void vessel(VesselView view) {
-      topics.job(job).value("vessel", view);
-    }
-
-    @Override
-    public void roll(RollView view) {
-      topics.job(job).value("roll", view);
-    }
-
-    @Override
-    public void rollEnded(Roll roll, RollView view, Account caller, Pack used, long busMicros) {
-      long by = caller == null ? who.id() : caller.id();
-      UnitShown shown = UnitShown.of(roll);
-      hours = shown.hours().isPresent() ? Double.valueOf(shown.hours().getAsDouble()) : hours;
-      Optional<Pack> fits = shown.fits(used, shelf);
-      String named = shown.maker() + " " + shown.model();
-      RollView known =
-          fits.isEmpty() ? view : view.noting(HookupWords.say("this-unit-is-a-and-there", named));
-      if (fits.isPresent()) {
-        log(HookupWords.say("the-engine-says-pack-is-used", named, fits.get().id()), busMicros);
-      }
-      lane.put(
-          new Report.RollEnded(
-              job,
-              hookUp,
-              by,
-              used.id(),
-              used.hash(),
-              known,
-              new Report.Shown(
-                  shown.vin(),
-                  shown.maker(),
-                  shown.model(),
-                  fits.map(Pack::id).orElse(""),
-                  hours,
-                  shown.kilometres().isPresent() ? shown.kilometres().getAsDouble() : null)),
-          () -> topics.job(job).value("roll", known));
-      long answered = roll.count(RollEntry.Presence.ANSWERS);
-      long silent = roll.count(RollEntry.Presence.SILENT);
-      String end =
-          switch (roll.state()) {
-            case COMPLETE -> "";
-            case CUT_SHORT -> HookupWords.say("cut-short");
-            case BROKEN_OFF -> HookupWords.say("broken-off-with-the-link");
-            case UNDER_WAY -> HookupWords.say("not-ended");
-          };
-      String faults =
-          roll.full()
-              ? ", " + roll.faults().size() + (roll.faults().size() == 1 ? " fault" : " faults")
-              : "";
-      enter(
-          Logbook.Kind.ROLL,
-          HookupWords.say(
-              "roll-call-answered-silent",
-              roll.full() ? "Full" : "Quick",
-              end,
-              answered,
-              silent,
-              faults),
-          by,
-          busMicros);
-    }
-
-    @Override
-    public void replayed(int number, RollView view) {
-      lane.loosely(
-          () -> {
-            List<String> stored = mapper.rollsOf(storedId(choice));
-            String note;
-            if (number >= stored.size()) {
-              note = HookupWords.say("no-roll-was-stored-here-then");
-            } else if (json.readValue(stored.get(number), RollView.class).tellsTheSame(view)) {
-              note = HookupWords.say("replayed-from-the-stored-frames-the");
-            } else {
-              note = HookupWords.say("replayed-from-the-stored-frames-this");
-            }
-            topics.job(job).value("roll", view.noting(note));
-            enter(Logbook.Kind.ROLL, choice.title() + ": " + note, who.id(), null);
-          });
-    }
-
-    @Override
-    public void replayed(FaultReading reading, Set<String> silent, Pack used) {
-      lane.loosely(() -> faultReports.replayed(job, reading, silent, used));
-    }
-
-    @Override
-    public void faults(
-        FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
-      if (reading.state() == FaultReading.State.UNDER_WAY) {
-        lane.loosely(
-            () -> faultReports.reading(job, reading, silent, used, by(by).account(), why.name()));
-      } else {
-        lane.put(new Report.FaultsRead(job, reading, silent, used.id(), by(by), why.name()));
-      }
-    }
-
-    @Override
-    public void replayed(StoryReading reading, Pack used) {
-      lane.loosely(() -> storyReports.replayed(job, reading, used));
-    }
-
-    @Override
-    public void story(StoryReading reading, Pack used, Account by, StoryRun.Why why) {
-      if (reading.state() == StoryReading.State.UNDER_WAY) {
-        lane.loosely(() -> storyReports.reading(job, reading, used, by(by).account(), why.name()));
-      } else {
-        lane.put(new Report.StoryRead(job, reading, used.id(), by(by), why.name()));
-      }
-    }
-
-    @Override
-    public void tripReset(ModuleRef keeper, TripReset result, Account by, long busMicros) {
-      lane.put(new Report.TripWasReset(job, keeper, result, by(by), hours, busMicros));
-    }
-
-    @Override
-    public void cleared(List<ClearCall.Outcome> outcomes, Account by, long busMicros) {
-      lane.put(new Report.Cleared(job, outcomes, by(by), hours, busMicros));
-    }
-
-    @Override
-    public void selfTest(List<SelfTest> outcomes, boolean ended, Account by, long busMicros) {
-      if (ended) {
-        lane.put(new Report.SelfTested(job, outcomes, by(by), hours, busMicros));
-      } else {
-        lane.loosely(
-            () -> faultReports.selfTest(job, outcomes, false, by(by).account(), hours, busMicros));
-      }
-    }
-
-    @Override
-    public void log(String text, long busMicros) {
-      enter(Logbook.Kind.LINK, text, who.id(), busMicros);
-    }
-
-    @Override
-    public Double hours() {
-      return hours;
-    }
-
-    @Override
-    public boolean store(List<FrameBlock.Entry> entries, boolean pinned) {
-      store.store(hookUp, entries, pinned, hours, hours == null ? null : "engine");
-      return true;
-    }
-
-    @Override
-    public void ended(String reason) {
-      if (hookUp != 0) {
-        lane.put(new Report.HookUpEnded(hookUp, reason));
-        enter(
-            Logbook.Kind.LINK,
-            reason.startsWith("Unhooked") ? reason : "Unhooked: " + reason,
-            who.id(),
-            null);
-        store.forget(hookUp);
-      }
-      // Those who ask next find it stored, where the database is there.
-      lane.await(END_PATIENCE);
-      lane.close();
-      byUnit.computeIfPresent(
-          unit, (u, live) -> live.job() == job && live.thread() == owner ? null : live);
     }
   }
 

@@ -34,4 +34,14 @@ public record LinkChoice(
     /** An earlier hook-up of the job, lived again from its stored frames. */
     STORED
   }
+
+  /** True where frames come from a file or a store: nothing can be asked. */
+  boolean readOnly() {
+    return kind == Kind.LOG || kind == Kind.STORED;
+  }
+
+  /** Number of the earlier hook-up that is lived again; only of {@link Kind#STORED}. */
+  long storedId() {
+    return Long.parseLong(id.substring("stored/".length()));
+  }
 }

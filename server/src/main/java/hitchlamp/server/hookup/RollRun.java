@@ -9,22 +9,22 @@ import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
 import hitchlamp.server.account.Account;
 import java.time.Instant;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 
 /** The roll of one hook-up: called, cut short, kept. Only the live owner's thread changes it. */
 final class RollRun {
   private static final long PUBLISH_NANOS = 60_000_000L;
 
-  /** What follows a roll that has ended, before it is kept and after. */
-  interface Ended {
-    void before(Roll roll, Pack pack);
-
+  /** What follows a roll that is kept. */
+  interface Kept {
     void after(Roll roll, Pack pack, Account caller);
   }
 
   private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
-  private final Ended ended;
+  private final BiConsumer<Roll, Pack> ended;
+  private final Kept kept;
   private Station station;
   private Pack pack;
   private Procedure<Roll> call;
@@ -34,7 +34,16 @@ final class RollRun {
   private boolean dirty;
   private long publishedNanos;
 
-  RollRun(LiveReports reports, Consumer<OperatorEvent> operator, Ended ended) {
+  /**
+   * @param ended told of a roll that has ended, before it is kept
+   * @param kept told once it is kept
+   */
+  RollRun(
+      LiveReports reports,
+      Consumer<OperatorEvent> operator,
+      BiConsumer<Roll, Pack> ended,
+      Kept kept) {
+    this.kept = kept;
     this.reports = reports;
     this.operator = operator;
     this.ended = ended;
@@ -132,8 +141,8 @@ final class RollRun {
     }
     call = null;
     last = roll;
-    ended.before(roll, pack);
+    ended.accept(roll, pack);
     reports.rollEnded(roll, view, caller, pack, station.now());
-    ended.after(roll, pack, caller);
+    kept.after(roll, pack, caller);
   }
 }

@@ -50,7 +50,7 @@ final class VesselRun {
   }
 
   /** Begins to listen; that it cannot is told, and the rest of the hook-up goes on. */
-  void open(LiveOwner.Opener opener) {
+  void open(LinkOpener opener) {
     close();
     try {
       link = opener.open(bus);

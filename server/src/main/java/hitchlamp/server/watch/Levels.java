@@ -77,12 +77,12 @@ class Levels {
       all[1 + i] = t.least()[i];
       all[1 + n + i] = t.greatest()[i];
     }
-    return Recordings.packed(Column.values(all, 0, all.length));
+    return RecordingRows.packed(Column.values(all, 0, all.length));
   }
 
   /** Adds a stored level to columns. */
   static void gather(byte[] content, long bucket, Thinned.Gathering to) {
-    long[] all = Column.values(Recordings.unpacked(content));
+    long[] all = Column.values(RecordingRows.unpacked(content));
     int n = (all.length - 1) / 2;
     for (int i = 0; i < n; i++) {
       if (all[1 + i] != Scale.MISSING) {

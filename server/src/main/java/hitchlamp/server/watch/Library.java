@@ -1,6 +1,6 @@
 package hitchlamp.server.watch;
 
-import hitchlamp.core.watch.Csv;
+import hitchlamp.core.watch.CsvTable;
 import hitchlamp.core.watch.Series;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
@@ -20,12 +20,19 @@ class Library implements JobPage {
   private final WatchMapper mapper;
   private final RecordingReader reader;
   private final Recordings recordings;
+  private final RecordingRows rows;
   private final Jobs jobs;
 
-  Library(WatchMapper mapper, RecordingReader reader, Recordings recordings, Jobs jobs) {
+  Library(
+      WatchMapper mapper,
+      RecordingReader reader,
+      Recordings recordings,
+      RecordingRows rows,
+      Jobs jobs) {
     this.mapper = mapper;
     this.reader = reader;
     this.recordings = recordings;
+    this.rows = rows;
     this.jobs = jobs;
   }
 
@@ -58,7 +65,7 @@ class Library implements JobPage {
     return new RecordingView.Whole(
         RecordingView.Head.of(h),
         reader.rows(id, List.of()).stream()
-            .map(recordings::channel)
+            .map(rows::channel)
             .map(c -> WatchView.ChannelView.of(c, List.of()))
             .toList(),
         mapper.marks(id).stream()
@@ -143,13 +150,13 @@ class Library implements JobPage {
     WatchMapper.Head h = head(id);
     List<Series> all =
         series(id, channels, micros(h, from, h.firstMicros()), micros(h, to, last(h)));
-    Csv.write(out, all, h.firstMicros(), separator, decimalComma);
+    CsvTable.write(out, all, h.firstMicros(), separator, decimalComma);
   }
 
   void mark(long id, double seconds, String text, Account who) {
     WatchMapper.Head h = head(id);
     long at = h.firstMicros() + Math.round(seconds * 1e6);
-    recordings.mark(id, new Recordings.Mark("MARKER", at, at, text, who.id()));
+    recordings.mark(id, new Spooled.Mark("MARKER", at, at, text, who.id()));
   }
 
   @Override

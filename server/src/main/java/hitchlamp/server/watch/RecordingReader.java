@@ -11,7 +11,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
 
 /** Reads stored recordings: whole columns, or windows thinned to the columns of a screen. */
@@ -21,7 +20,7 @@ class RecordingReader {
   private static final int MOST_REMEMBERED = 64;
 
   private final WatchMapper mapper;
-  private final Recordings recordings;
+  private final RecordingRows stored;
 
   /**
    * What a recording holds; of one that has ended it stays as it is.
@@ -39,9 +38,9 @@ class RecordingReader {
             }
           });
 
-  RecordingReader(WatchMapper mapper, @Lazy Recordings recordings) {
+  RecordingReader(WatchMapper mapper, RecordingRows stored) {
     this.mapper = mapper;
-    this.recordings = recordings;
+    this.stored = stored;
   }
 
   /** A channel of a recording between two times. */
@@ -59,7 +58,7 @@ class RecordingReader {
                     WatchMapper.PartRow::place, LinkedHashMap::new, Collectors.toList()));
     List<long[]> times =
         parts.getOrDefault(-1, List.of()).stream()
-            .map(p -> Column.times(Recordings.unpacked(p.content())))
+            .map(p -> Column.times(RecordingRows.unpacked(p.content())))
             .toList();
     long[] micros = joined(times);
     List<Series> all = new ArrayList<>();
@@ -67,12 +66,12 @@ class RecordingReader {
       long[] raws =
           joined(
               parts.getOrDefault(row.place(), List.of()).stream()
-                  .map(p -> Column.values(Recordings.unpacked(p.content())))
+                  .map(p -> Column.values(RecordingRows.unpacked(p.content())))
                   .toList());
       int n = Math.min(micros.length, raws.length);
       Series s =
           new Series(
-              recordings.channel(row),
+              stored.channel(row),
               n == micros.length ? micros : Arrays.copyOf(micros, n),
               n == raws.length ? raws : Arrays.copyOf(raws, n));
       all.add(s.size() == 0 ? s : s.between(from, to));

@@ -1,13 +1,8 @@
 package hitchlamp.server.watch;
 
-import com.github.luben.zstd.Zstd;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.quantity.Unit;
-import hitchlamp.core.watch.Channel;
-import hitchlamp.core.watch.Column;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.core.watch.Sample;
-import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.Track;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.DatabaseAway;
@@ -19,13 +14,10 @@ import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -58,9 +50,7 @@ class Recordings {
 
   private static final Logger LOG = LoggerFactory.getLogger(Recordings.class);
   private static final long FLUSH_MILLIS = 150;
-  private static final int LEVEL = 9;
   private static final long RETRY_MILLIS = 500;
-  private static final int PLACES_AT_ONCE = 64;
 
   /** Values that may wait for the database, about 160 MB; further ones are lost, and it is said. */
   static final long MOST_VALUES_WAITING = 20_000_000;
@@ -68,31 +58,8 @@ class Recordings {
   private static final int TRIES = 1_200;
   private static final long PATIENCE_NANOS = 2_000_000;
 
-  /** What a spool says of its recording. */
-  record Head(
-      long id,
-      long job,
-      String name,
-      String source,
-      long firstMicros,
-      long startMicros,
-      Instant began,
-      String why,
-      long account,
-      Double hours,
-      String pack,
-      String packHash) {}
-
-  /** A mark as a spool keeps it. */
-  record Mark(String kind, long fromMicros, long toMicros, String text, Long account) {}
-
-  /** What is known where a spool goes on after it left something out. */
-  record Restart(Head head, List<Tracks.Place> tracks, long samples) {}
-
-  /** The end as a spool keeps it. */
-  record End(long lastMicros, long samples, long lost, String why) {}
-
   private final WatchMapper mapper;
+  private final RecordingRows rows;
   private final Logbook logbook;
   private final JsonMapper json;
   private final Clock clock;
@@ -114,12 +81,14 @@ class Recordings {
 
   Recordings(
       WatchMapper mapper,
+      RecordingRows rows,
       Logbook logbook,
       JsonMapper json,
       Clock clock,
       Levels levels,
       Settings settings) {
     this.mapper = mapper;
+    this.rows = rows;
     this.logbook = logbook;
     this.json = json;
     this.clock = clock;
@@ -129,7 +98,7 @@ class Recordings {
 
   /** A recording that is being written. Its lists are touched by the writer's thread alone. */
   final class Writing implements WatchReports.Recording {
-    final Head head;
+    final Spooled.Head head;
     final Spool spool;
     final Path path;
     final Tracks tracks = new Tracks();
@@ -140,7 +109,7 @@ class Recordings {
     private long lostFrom = Long.MIN_VALUE;
     private long lostHere;
 
-    Writing(Head head, Spool spool, Path path) {
+    Writing(Spooled.Head head, Spool spool, Path path) {
       this.head = head;
       this.spool = spool;
       this.path = path;
@@ -159,7 +128,7 @@ class Recordings {
       }
       if (lostHere > 0) {
         mark(
-            new Mark(
+            new Spooled.Mark(
                 "GAP", lostFrom, s.micros(), WatchWords.say("values-were-lost", lostHere), null));
         lostHere = 0;
       }
@@ -177,14 +146,14 @@ class Recordings {
       int values = part.size() * part.raws().length;
       lost += values;
       samples -= values;
-      Mark gap =
-          new Mark(
+      Spooled.Mark gap =
+          new Spooled.Mark(
               "GAP",
               part.micros()[0],
               part.micros()[part.size() - 1],
               WatchWords.say("values-were-lost-the-disk-is", values),
               null);
-      later(() -> addMark(head.id(), gap));
+      later(() -> rows.addMark(head.id(), gap));
     }
 
     /** A sample of a file: waits where too many wait already. */
@@ -197,15 +166,16 @@ class Recordings {
 
     @Override
     public void gap(long fromMicros, long toMicros) {
-      mark(new Mark("GAP", fromMicros, toMicros, WatchWords.say("the-link-was-gone"), null));
+      mark(
+          new Spooled.Mark("GAP", fromMicros, toMicros, WatchWords.say("the-link-was-gone"), null));
     }
 
     @Override
     public void held(long fromMicros, long toMicros, String what) {
-      mark(new Mark("HELD", fromMicros, toMicros, what, null));
+      mark(new Spooled.Mark("HELD", fromMicros, toMicros, what, null));
     }
 
-    void mark(Mark mark) {
+    void mark(Spooled.Mark mark) {
       put(() -> keepMark(this, mark));
     }
 
@@ -264,8 +234,8 @@ class Recordings {
       Double hours) {
     Instant now = clock.instant();
     long id = TimedId.next();
-    Head head =
-        new Head(
+    Spooled.Head head =
+        new Spooled.Head(
             id,
             job,
             plan.name(),
@@ -283,29 +253,13 @@ class Recordings {
     spool.put(Spool.HEAD, json.writeValueAsString(head));
     Writing w = new Writing(head, spool, path);
     active.put(id, w);
-    later(() -> addHead(head));
+    later(() -> rows.addHead(head));
     return w;
   }
 
   /** A file that is made when the disk lets it be made. */
   private static Spool.Disk later(Path path) {
     return new LateDisk(() -> Spool.onFile(path));
-  }
-
-  private void addHead(Head h) {
-    mapper.addRecording(
-        h.id(),
-        h.job(),
-        h.name(),
-        h.source(),
-        h.firstMicros(),
-        h.startMicros(),
-        LocalDateTime.ofInstant(h.began(), ZoneOffset.UTC),
-        h.why(),
-        h.account(),
-        h.hours(),
-        h.pack(),
-        h.packHash());
   }
 
   private void write() {
@@ -353,7 +307,7 @@ class Recordings {
     w.tracks.all().forEach(t -> places.put(t.track.id(), t.place));
     w.tracks.restart().forEach(p -> keepPart(w, places.get(p.track().id()), p));
     if (w.spool.restart(
-        json.writeValueAsString(new Restart(w.head, w.tracks.places(), w.samples)))) {
+        json.writeValueAsString(new Spooled.Restart(w.head, w.tracks.places(), w.samples)))) {
       LOG.info("the spool of recording {} goes on", w.head.id());
     }
   }
@@ -366,7 +320,7 @@ class Recordings {
     Tracks.Waiting t = w.tracks.of(track);
     if (fresh) {
       w.spool.put(Spool.TRACK, json.writeValueAsString(track));
-      later(() -> addTrack(w.head.id(), t.place, track));
+      later(() -> rows.addTrack(w.head.id(), t.place, track));
     }
     long[] steps = new long[raws.length];
     for (int i = 0; i < raws.length; i++) {
@@ -390,21 +344,17 @@ class Recordings {
     waitingValues.addAndGet(values);
     later(
         () -> {
-          addPart(w.head.id(), place, part);
+          rows.addPart(w.head.id(), place, part);
           waitingValues.addAndGet(-values);
         });
   }
 
-  private void keepMark(Writing w, Mark m) {
+  private void keepMark(Writing w, Spooled.Mark m) {
     if (w.ended) {
       return;
     }
     w.spool.put(Spool.MARK, json.writeValueAsString(m));
-    later(() -> addMark(w.head.id(), m));
-  }
-
-  private void addMark(long id, Mark m) {
-    mapper.addMark(id, m.kind(), m.fromMicros(), m.toMicros(), m.text(), m.account());
+    later(() -> rows.addMark(w.head.id(), m));
   }
 
   private void end(Writing w, long micros, String why) {
@@ -413,11 +363,12 @@ class Recordings {
     }
     w.ended = true;
     if (w.lostHere > 0) {
-      Mark gap =
-          new Mark("GAP", w.lostFrom, micros, WatchWords.say("values-were-lost", w.lostHere), null);
-      later(() -> addMark(w.head.id(), gap));
+      Spooled.Mark gap =
+          new Spooled.Mark(
+              "GAP", w.lostFrom, micros, WatchWords.say("values-were-lost", w.lostHere), null);
+      later(() -> rows.addMark(w.head.id(), gap));
     }
-    End end = new End(micros, w.samples, w.lost, why);
+    Spooled.End end = new Spooled.End(micros, w.samples, w.lost, why);
     try {
       w.spool.put(Spool.END, json.writeValueAsString(end));
       w.spool.close();
@@ -428,10 +379,11 @@ class Recordings {
   }
 
   /** The rest of a recording goes to the database; then its spool is of no use any more. */
-  private void finish(Head head, Tracks tracks, End end, Path spool, boolean recovered) {
+  private void finish(
+      Spooled.Head head, Tracks tracks, Spooled.End end, Path spool, boolean recovered) {
     Map<String, Integer> places = new HashMap<>();
     tracks.all().forEach(t -> places.put(t.track.id(), t.place));
-    tracks.rest().forEach(p -> later(() -> addPart(head.id(), places.get(p.track().id()), p)));
+    tracks.rest().forEach(p -> later(() -> rows.addPart(head.id(), places.get(p.track().id()), p)));
     later(() -> levels.make(head.id()));
     later(
         () ->
@@ -461,75 +413,6 @@ class Recordings {
             w.kept.complete(null);
           }
         });
-  }
-
-  private void addTrack(long id, int place, Track track) {
-    List<WatchMapper.ChannelRow> rows = new ArrayList<>();
-    for (int c = 0; c < track.channels().size(); c++) {
-      rows.add(row(place, c, track.channels().get(c)));
-    }
-    mapper.addChannels(id, rows);
-  }
-
-  private WatchMapper.ChannelRow row(int track, int place, Channel c) {
-    Scale s = c.scale();
-    return new WatchMapper.ChannelRow(
-        track,
-        place,
-        c.id(),
-        c.name(),
-        c.spn(),
-        c.module(),
-        c.moduleTitle(),
-        c.side(),
-        c.source().name(),
-        c.group(),
-        s.bits(),
-        s.factor(),
-        s.offset(),
-        s.unit().symbol(),
-        json.writeValueAsString(s.words()));
-  }
-
-  private void addPart(long id, int track, Tracks.Part p) {
-    long first = p.micros()[0];
-    long last = p.micros()[p.size() - 1];
-    List<WatchMapper.PartRow> rows = new ArrayList<>();
-    rows.add(
-        new WatchMapper.PartRow(
-            track,
-            -1,
-            p.number(),
-            p.size(),
-            first,
-            last,
-            packed(Column.times(p.micros(), 0, p.size()))));
-    for (int c = 0; c < p.raws().length; c++) {
-      rows.add(
-          new WatchMapper.PartRow(
-              track,
-              c,
-              p.number(),
-              p.size(),
-              first,
-              last,
-              packed(Column.values(p.raws()[c], 0, p.size()))));
-    }
-    for (int i = 0; i < rows.size(); i += PLACES_AT_ONCE) {
-      mapper.addParts(id, rows.subList(i, Math.min(rows.size(), i + PLACES_AT_ONCE)));
-    }
-  }
-
-  static byte[] packed(byte[] column) {
-    return Zstd.compress(column, LEVEL);
-  }
-
-  static byte[] unpacked(byte[] content) {
-    long size = Zstd.getFrameContentSize(content);
-    if (size < 0 || size > 8L * Column.MOST_VALUES * 2) {
-      throw new IllegalArgumentException(WatchWords.say("a-stored-column-claims-bytes", size));
-    }
-    return Zstd.decompress(content, (int) size);
   }
 
   /** Does something with the database, in order; tried again for as long as it is away. */
@@ -565,92 +448,22 @@ class Recordings {
 
   /** Brings what a crash left behind into the database. */
   private void recover(Path path) {
-    Head[] head = new Head[1];
-    End[] end = new End[1];
-    List<Tracks.Waiting> places = new ArrayList<>();
-    Tracks tracks = new Tracks();
-    long[] last = {0, 0};
-    List<Runnable> todo = new ArrayList<>();
-    try {
-      Spool.read(
-          path,
-          new Spool.Reader() {
-            @Override
-            public void text(byte kind, String text) {
-              switch (kind) {
-                case Spool.HEAD -> head[0] = json.readValue(text, Head.class);
-                case Spool.TRACK -> {
-                  Track track = json.readValue(text, Track.class);
-                  Tracks.Waiting w = tracks.of(track);
-                  places.add(w);
-                  todo.add(() -> addTrack(head[0].id(), w.place, track));
-                }
-                case Spool.MARK -> {
-                  Mark mark = json.readValue(text, Mark.class);
-                  todo.add(() -> addMark(head[0].id(), mark));
-                }
-                case Spool.RESTART -> {
-                  Restart r = json.readValue(text, Restart.class);
-                  head[0] = r.head();
-                  tracks.standAt(r.tracks());
-                  places.clear();
-                  places.addAll(tracks.all());
-                  for (Tracks.Waiting w : places) {
-                    todo.add(() -> addTrack(head[0].id(), w.place, w.track));
-                  }
-                  last[1] = r.samples();
-                }
-                case Spool.END -> end[0] = json.readValue(text, End.class);
-                default ->
-                    throw new IllegalArgumentException(
-                        WatchWords.say("unknown-entry", (char) kind));
-              }
-            }
-
-            @Override
-            public void samples(ByteBuffer content) {
-              while (content.hasRemaining()) {
-                Tracks.Waiting w = places.get((int) Column.get(content));
-                long at = w.lastMicros + Column.get(content);
-                long[] raws = new long[w.last.length];
-                for (int i = 0; i < raws.length; i++) {
-                  raws[i] = w.last[i] + Column.get(content);
-                }
-                Tracks.Part full = tracks.add(w, at, raws);
-                if (full != null) {
-                  todo.add(() -> addPart(head[0].id(), w.place, full));
-                }
-                last[0] = Math.max(last[0], at);
-                last[1] += raws.length;
-              }
-            }
-          });
-    } catch (IOException | RuntimeException e) {
-      LOG.error("the spool {} cannot be read whole; what could be read is kept", path, e);
-    }
-    if (head[0] == null) {
-      LOG.error("the spool {} does not say what it is of; it is left where it is", path);
-      return;
-    }
-    stubbornly(() -> addHead(head[0]));
-    todo.forEach(this::stubbornly);
-    finish(
-        head[0],
-        tracks,
-        end[0] != null
-            ? end[0]
-            : new End(last[0], last[1], 0, WatchWords.say("hitch-lamp-ended-while-it-recorded")),
-        path,
-        end[0] == null);
+    SpoolRecovery.read(path, json, rows)
+        .ifPresent(
+            r -> {
+              stubbornly(() -> rows.addHead(r.head()));
+              r.rows().forEach(this::stubbornly);
+              finish(r.head(), r.tracks(), r.end(), path, !r.whole());
+            });
   }
 
   /** Something that marks a moment of a recording, under way or ended. */
-  void mark(long id, Mark mark) {
+  void mark(long id, Spooled.Mark mark) {
     Writing w = active.get(id);
     if (w != null && !w.ended()) {
       w.mark(mark);
     } else {
-      addMark(id, mark);
+      rows.addMark(id, mark);
     }
   }
 
@@ -681,23 +494,5 @@ class Recordings {
     if (!database.awaitTermination(5, TimeUnit.SECONDS)) {
       LOG.warn("recordings are not all in the database; their spools keep them");
     }
-  }
-
-  /** A channel as it is stored. */
-  Channel channel(WatchMapper.ChannelRow r) {
-    @SuppressWarnings("unchecked")
-    Map<String, String> words = json.readValue(r.words(), Map.class);
-    Map<Integer, String> of = new HashMap<>();
-    words.forEach((k, v) -> of.put(Integer.valueOf(k), v));
-    return new Channel(
-        r.channel(),
-        r.name(),
-        r.spn(),
-        r.module(),
-        r.moduleTitle(),
-        r.side(),
-        Channel.Source.valueOf(r.source()),
-        r.grp(),
-        new Scale(r.bits(), r.factor(), r.shift(), Unit.ofSymbol(r.unit()).orElse(Unit.ONE), of));
   }
 }

@@ -78,8 +78,7 @@ class WatchController {
         .forEach(
             id ->
                 recordings.mark(
-                    id,
-                    new Recordings.Mark("MARKER", now.micros(), now.micros(), w.text(), me.id())));
+                    id, new Spooled.Mark("MARKER", now.micros(), now.micros(), w.text(), me.id())));
     logbook.enter(
         job,
         Logbook.Kind.WATCH,

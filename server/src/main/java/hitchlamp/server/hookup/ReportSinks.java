@@ -1,0 +1,27 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.core.pack.PackShelf;
+import hitchlamp.server.job.Jobs;
+import hitchlamp.server.job.Seats;
+import hitchlamp.server.outbox.Outbox;
+import hitchlamp.server.stream.Topics;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Where what hook-ups report goes. */
+@Component
+record ReportSinks(
+    Jobs jobs,
+    Topics topics,
+    HookUpMapper mapper,
+    FrameStore store,
+    PackShelf shelf,
+    JsonMapper json,
+    FaultReports faultReports,
+    StoryReports storyReports,
+    WatchReports watchReports,
+    TrialReports trialReports,
+    TraceReports traceReports,
+    Outbox outbox,
+    Seats seats,
+    HeldFiles heldFiles) {}
