@@ -2053,7 +2053,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
@@ -2062,6 +2061,7 @@ export interface components {
             valueNode?: boolean;
             object?: boolean;
             pojo?: boolean;
+            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -2156,7 +2156,8 @@ export interface components {
             module: string;
             moduleTitle: string;
             side: string;
-            source: string;
+            /** @enum {string} */
+            source: "BROADCAST" | "REQUEST" | "IDENTIFIER" | "FILE";
             /** Format: int32 */
             group: number;
             unit: string;
@@ -2845,6 +2846,168 @@ export interface components {
             unit: string;
             /** Format: double */
             volts?: number;
+        };
+        SelfTestLine: {
+            title: string;
+            ended: boolean;
+            passed: boolean;
+            says: string;
+        };
+        SelfTestView: {
+            ended: boolean;
+            modules: components["schemas"]["SelfTestLine"][];
+        };
+        HeldView: {
+            id: string;
+            says: string;
+            release: string;
+            /** @enum {string} */
+            state: "TAKING" | "HELD" | "LETTING_GO" | "NOT_CONFIRMED";
+            /** Format: double */
+            seconds: number;
+        };
+        LinkView: {
+            /** @enum {string} */
+            state: "OFF" | "CONNECTING" | "LISTENING" | "UP" | "WRONG_SPEED" | "SILENT" | "REFUSED" | "LOST";
+            says: string;
+            next: string;
+            link?: string;
+            linkId?: string;
+            simulated?: string;
+            bus?: string;
+            /** Format: int32 */
+            bitRate: number;
+            /** Format: int32 */
+            address?: number;
+            tellsBitRate: boolean;
+            tellsSupply: boolean;
+            tellsErrors: boolean;
+            held: components["schemas"]["HeldView"][];
+        };
+        VitalValue: {
+            /** Format: int32 */
+            spn: number;
+            name: string;
+            side: string;
+            /** Format: double */
+            value?: number;
+            /** @enum {string} */
+            state: "VALID" | "PARAMETER_SPECIFIC" | "RESERVED" | "ERROR" | "NOT_AVAILABLE";
+            unit: string;
+            /** Format: int32 */
+            decimals: number;
+            /** Format: double */
+            ageMs: number;
+        };
+        VitalsView: {
+            key: string;
+            values: components["schemas"]["VitalValue"][];
+            /** Format: double */
+            loadPercent?: number;
+            /** Format: int32 */
+            framesPerSecond: number;
+            /** Format: double */
+            lastFrameMs?: number;
+            /** Format: int64 */
+            errors: number;
+            /** Format: int64 */
+            frames: number;
+            /** Format: int64 */
+            lost: number;
+            /** Format: double */
+            busSeconds: number;
+        };
+        DeviceLine: {
+            /** Format: int32 */
+            source: number;
+            model: string;
+            software: string;
+            name?: string;
+            /** Format: double */
+            ageMs: number;
+        };
+        Thing: {
+            /** @enum {string} */
+            about: "ENGINE" | "GEAR" | "TANK" | "BATTERY" | "VESSEL";
+            name: string;
+            values: components["schemas"]["Told"][];
+        };
+        Told: {
+            name: string;
+            /** Format: double */
+            value?: number;
+            words: string;
+            unit: string;
+            /** Format: int32 */
+            decimals: number;
+            /** Format: int32 */
+            source: number;
+            /** Format: double */
+            ageMs: number;
+        };
+        VesselView: {
+            bus: string;
+            heard: boolean;
+            says: string;
+            /** Format: int64 */
+            frames: number;
+            /** Format: int64 */
+            dropped: number;
+            things: components["schemas"]["Thing"][];
+            devices: components["schemas"]["DeviceLine"][];
+        };
+        Channels: {
+            /** Format: int32 */
+            version: number;
+            channels: components["schemas"]["ChannelView"][];
+        };
+        Now: {
+            /** Format: int32 */
+            version: number;
+            /** Format: double */
+            seconds: number;
+            raws: number[];
+            states: string;
+        };
+        Since: {
+            /** Format: int32 */
+            version: number;
+            engines: {
+                [key: string]: string;
+            };
+            min: number[];
+            max: number[];
+            mean: number[];
+            ageMs: number[];
+            periodMs: number[];
+            normal: number[];
+        };
+        RecorderView: {
+            /** Format: int32 */
+            number: number;
+            name: string;
+            /** @enum {string} */
+            stage: "ARMED" | "RECORDING" | "POST_ROLL" | "ENDED";
+            says: string;
+            /** Format: double */
+            seconds: number;
+            /** Format: int64 */
+            samples: number;
+            /** Format: int64 */
+            lost: number;
+            /** Format: int32 */
+            recordings: number;
+            /** Format: int64 */
+            recordingId?: number;
+        };
+        Recorders: {
+            recorders: components["schemas"]["RecorderView"][];
+        };
+        Waits: {
+            /** Format: int64 */
+            trace: number;
+            check: string;
+            says: string;
         };
     };
     responses: never;

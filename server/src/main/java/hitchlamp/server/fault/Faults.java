@@ -19,7 +19,9 @@ import hitchlamp.server.hookup.FaultReports;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
+import hitchlamp.server.stream.StreamBody;
 import hitchlamp.server.stream.Topics;
+import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -28,6 +30,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Service;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -194,9 +198,21 @@ public class Faults implements FaultReports, JobPage {
   }
 
   /** What a self-test tells the page. */
-  record SelfTestView(boolean ended, List<SelfTestLine> modules) {}
+  record SelfTestView(@NotNull boolean ended, @NotNull List<SelfTestLine> modules) {}
 
-  record SelfTestLine(String title, boolean ended, boolean passed, String says) {}
+  record SelfTestLine(
+      @NotNull String title,
+      @NotNull boolean ended,
+      @NotNull boolean passed,
+      @NotNull String says) {}
+
+  @Configuration
+  static class Bodies {
+    @Bean
+    StreamBody selfTest() {
+      return new StreamBody(SelfTestView.class);
+    }
+  }
 
   @Override
   public void selfTest(

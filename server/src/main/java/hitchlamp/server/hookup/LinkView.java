@@ -29,11 +29,11 @@ public record LinkView(
     String linkId,
     String simulated,
     String bus,
-    int bitRate,
+    @NotNull int bitRate,
     Integer address,
-    boolean tellsBitRate,
-    boolean tellsSupply,
-    boolean tellsErrors,
+    @NotNull boolean tellsBitRate,
+    @NotNull boolean tellsSupply,
+    @NotNull boolean tellsErrors,
     @NotNull List<HeldView> held) {
   /** Where a hook-up stands. */
   public enum State {
@@ -57,7 +57,7 @@ public record LinkView(
       @NotNull String says,
       @NotNull String release,
       @NotNull Held.State state,
-      double seconds) {}
+      @NotNull double seconds) {}
 
   static final LinkView OFF = off(HookupWords.say("not-hooked-up"));
 

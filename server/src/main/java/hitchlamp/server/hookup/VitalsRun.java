@@ -35,7 +35,7 @@ final class VitalsRun {
   VitalsView view(Station hookUp, Pack pack, long lost) {
     long now = hookUp.now();
     LinkHealth.Health health = hookUp.health().at(now);
-    List<VitalsView.ValueView> values = new ArrayList<>();
+    List<VitalsView.VitalValue> values = new ArrayList<>();
     List<ModuleKind> engines = pack.engines();
     for (int spn : VITAL) {
       if (engines.size() > 1 && spn != Vitals.BATTERY) {
@@ -65,14 +65,14 @@ final class VitalsRun {
         now / 1e6);
   }
 
-  private static VitalsView.ValueView value(Parameter.Reading r, String side, long now) {
+  private static VitalsView.VitalValue value(Parameter.Reading r, String side, long now) {
     Double figure = r.state() == RawValue.VALID ? r.value() : null;
-    return new VitalsView.ValueView(
+    return new VitalsView.VitalValue(
         r.parameter().spn(),
         r.parameter().name(),
         side,
         figure,
-        r.state().name(),
+        r.state(),
         r.parameter().unit().symbol(),
         r.parameter().decimals(),
         (now - r.micros()) / 1e3);

@@ -1,5 +1,6 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.j1939.RawValue;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 
@@ -14,27 +15,27 @@ import java.util.List;
  */
 public record VitalsView(
     @NotNull String key,
-    @NotNull List<ValueView> values,
+    @NotNull List<VitalValue> values,
     Double loadPercent,
-    int framesPerSecond,
+    @NotNull int framesPerSecond,
     Double lastFrameMs,
-    long errors,
-    long frames,
-    long lost,
-    double busSeconds) {
+    @NotNull long errors,
+    @NotNull long frames,
+    @NotNull long lost,
+    @NotNull double busSeconds) {
   /**
    * One reading; the figure is null where {@code state} is not VALID.
    *
    * @param side which engine of several, such as "port"; empty where there is one
    * @param unit unit in which it is stored
    */
-  public record ValueView(
-      int spn,
+  public record VitalValue(
+      @NotNull int spn,
       @NotNull String name,
       @NotNull String side,
       Double value,
-      @NotNull String state,
+      @NotNull RawValue state,
       @NotNull String unit,
-      int decimals,
-      double ageMs) {}
+      @NotNull int decimals,
+      @NotNull double ageMs) {}
 }

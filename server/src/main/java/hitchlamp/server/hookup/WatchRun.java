@@ -383,7 +383,7 @@ final class WatchRun {
                   return new WatchView.RecorderView(
                       r.number,
                       rec.plan().name(),
-                      rec.stage().name(),
+                      rec.stage(),
                       says(rec),
                       on ? (micros - rec.startedAt()) / 1e6 : 0,
                       rec.samples(),

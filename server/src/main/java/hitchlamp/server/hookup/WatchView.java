@@ -1,6 +1,7 @@
 package hitchlamp.server.hookup;
 
 import hitchlamp.core.watch.Channel;
+import hitchlamp.core.watch.Recorder;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +23,7 @@ public final class WatchView {
       @NotNull String module,
       @NotNull String moduleTitle,
       @NotNull String side,
-      @NotNull String source,
+      @NotNull Channel.Source source,
       @NotNull int group,
       @NotNull String unit,
       @NotNull int decimals,
@@ -45,7 +46,7 @@ public final class WatchView {
           c.module(),
           c.moduleTitle(),
           c.side(),
-          c.source().name(),
+          c.source(),
           c.group(),
           c.scale().unit().symbol(),
           c.scale().decimals(),
@@ -73,7 +74,11 @@ public final class WatchView {
    * @param states one character each: V valid, S stale, N not available, E sensor error, A not
    *     awake, P parameter specific, R reserved, - not told yet
    */
-  public record Now(int version, double seconds, long[] raws, String states) {}
+  public record Now(
+      @NotNull int version,
+      @NotNull double seconds,
+      @NotNull long[] raws,
+      @NotNull String states) {}
 
   /**
    * What was gathered since statistics began; figures are null where there is none.
@@ -82,31 +87,30 @@ public final class WatchView {
    * @param normal ranges that hold now, two a channel, null where nobody knows
    */
   public record Since(
-      int version,
-      Map<String, String> engines,
-      Double[] min,
-      Double[] max,
-      Double[] mean,
-      double[] ageMs,
-      double[] periodMs,
-      Double[] normal) {}
+      @NotNull int version,
+      @NotNull Map<String, String> engines,
+      @NotNull Double[] min,
+      @NotNull Double[] max,
+      @NotNull Double[] mean,
+      @NotNull double[] ageMs,
+      @NotNull double[] periodMs,
+      @NotNull Double[] normal) {}
 
   /**
    * A recorder.
    *
-   * @param stage ARMED, RECORDING, POST_ROLL or ENDED
    * @param recordingId of the recording under way or the last; null where none began
    */
   public record RecorderView(
-      int number,
-      String name,
-      String stage,
-      String says,
-      double seconds,
-      long samples,
-      long lost,
-      int recordings,
+      @NotNull int number,
+      @NotNull String name,
+      @NotNull Recorder.Stage stage,
+      @NotNull String says,
+      @NotNull double seconds,
+      @NotNull long samples,
+      @NotNull long lost,
+      @NotNull int recordings,
       Long recordingId) {}
 
-  public record Recorders(List<RecorderView> recorders) {}
+  public record Recorders(@NotNull List<RecorderView> recorders) {}
 }

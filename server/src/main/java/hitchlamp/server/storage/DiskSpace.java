@@ -1,6 +1,7 @@
 package hitchlamp.server.storage;
 
 import hitchlamp.server.config.Settings;
+import hitchlamp.server.stream.StreamBody;
 import hitchlamp.server.stream.Topics;
 import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;
@@ -14,6 +15,8 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Component;
 
 /** Watches the disk that everything is kept on, and tells every open page before it is full. */
@@ -60,6 +63,14 @@ class DiskSpace {
       @NotNull long totalBytes,
       @NotNull String says,
       @NotNull String next) {}
+
+  @Configuration
+  static class Bodies {
+    @Bean
+    StreamBody disk() {
+      return new StreamBody(DiskView.class);
+    }
+  }
 
   @PostConstruct
   void start() {

@@ -16,6 +16,7 @@ import hitchlamp.server.hookup.TraceWork;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
+import hitchlamp.server.stream.StreamBody;
 import hitchlamp.server.stream.Topics;
 import hitchlamp.server.trial.Trials;
 import jakarta.validation.constraints.NotNull;
@@ -28,6 +29,8 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Service;
 
 /**
@@ -76,7 +79,15 @@ public class Traces implements TraceReports, JobPage {
       @NotNull boolean circuit) {}
 
   /** What a check that listens waits for. */
-  record Waits(long trace, String check, String says) {}
+  record Waits(@NotNull long trace, @NotNull String check, @NotNull String says) {}
+
+  @Configuration
+  static class Bodies {
+    @Bean
+    StreamBody tracing() {
+      return new StreamBody(Waits.class);
+    }
+  }
 
   /** What was read of one guide, put together. */
   private record Kept(

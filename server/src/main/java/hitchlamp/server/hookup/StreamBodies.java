@@ -1,0 +1,44 @@
+package hitchlamp.server.hookup;
+
+import hitchlamp.server.stream.StreamBody;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** What hook-ups tell over the stream. */
+@Configuration
+class StreamBodies {
+  @Bean
+  StreamBody link() {
+    return new StreamBody(LinkView.class);
+  }
+
+  @Bean
+  StreamBody vitals() {
+    return new StreamBody(VitalsView.class);
+  }
+
+  @Bean
+  StreamBody vessel() {
+    return new StreamBody(VesselView.class);
+  }
+
+  @Bean
+  StreamBody channels() {
+    return new StreamBody(WatchView.Channels.class);
+  }
+
+  @Bean
+  StreamBody values() {
+    return new StreamBody(WatchView.Now.class);
+  }
+
+  @Bean
+  StreamBody statistics() {
+    return new StreamBody(WatchView.Since.class);
+  }
+
+  @Bean
+  StreamBody recorders() {
+    return new StreamBody(WatchView.Recorders.class);
+  }
+}
