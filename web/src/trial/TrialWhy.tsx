@@ -30,7 +30,7 @@ export function TrialWhy({
           <p className="mb-2">{said(view.judgement.next)}</p>
         )}
         <span className="flex flex-col gap-2">
-          {view && (
+          {view && view.trace.names.length > 0 && (
             <ButtonLink to={`/jobs/${job}/watch?set=${view.kind}&view=traces`}>
               {texts.itsLiveValues}
             </ButtonLink>

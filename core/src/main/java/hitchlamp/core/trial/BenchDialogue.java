@@ -53,6 +53,9 @@ final class BenchDialogue {
   /** Bytes of an answer before what a routine reports: service, what was asked, the routine. */
   private static final int FOUND_AT = 4;
 
+  /** Questions after the progress of a routine that may stay without an answer in a row. */
+  private static final int MOST_UNANSWERED = 5;
+
   private enum Asked {
     NOTHING,
     SESSION,
@@ -76,6 +79,7 @@ final class BenchDialogue {
   private long ranSince;
   private long askAt = Long.MAX_VALUE;
   private int percent = -1;
+  private int unanswered;
   private int nextRead;
 
   BenchDialogue(TestSpec spec, Pack pack, ModuleRef module, BenchScene scene) {
@@ -183,6 +187,7 @@ final class BenchDialogue {
       ranSince = scene.now();
       askAt = Long.MAX_VALUE;
       percent = -1;
+      unanswered = 0;
       RoutineSpec r = routine();
       if (r.stops()) {
         out.add(
@@ -302,7 +307,7 @@ final class BenchDialogue {
   private Answer started(Reply reply, List<Command> out) {
     RoutineSpec r = routine();
     if (!(reply instanceof Reply.Positive p)) {
-      return ended(new RoutineEnd(false, reply.says(), new byte[0]), out);
+      return ended(RoutineEnd.of(reply), out);
     }
     if (r.stops()) {
       out.add(new Command.Confirm(holdOfRoutine()));
@@ -312,7 +317,7 @@ final class BenchDialogue {
     } else if (r.results()) {
       askForResults(Math.round(r.seconds() * 1e6), out);
     } else {
-      return ended(new RoutineEnd(true, TrialWords.say("it-did-it"), p.data()), out);
+      return ended(new RoutineEnd(true, true, TrialWords.say("it-did-it"), new byte[0]), out);
     }
     return Answer.NOTED;
   }
@@ -332,11 +337,18 @@ final class BenchDialogue {
   private Answer results(Reply reply, List<Command> out) {
     RoutineSpec r = routine();
     if (!(reply instanceof Reply.Positive p)) {
-      return ended(new RoutineEnd(false, reply.says(), new byte[0]), out);
+      boolean refused = reply instanceof Reply.Refused;
+      if (!refused && r.everySeconds() > 0 && ++unanswered < MOST_UNANSWERED) {
+        // It may run on: one answer that is lost says nothing.
+        askAt = scene.now();
+        return Answer.NOTED;
+      }
+      return ended(RoutineEnd.of(reply), out);
     }
+    unanswered = 0;
     if (r.everySeconds() == 0) {
       return ended(
-          new RoutineEnd(true, TrialWords.say("it-did-it"), found(p.data(), FOUND_AT)), out);
+          new RoutineEnd(true, true, TrialWords.say("it-did-it"), found(p.data(), FOUND_AT)), out);
     }
     RoutineStatus status = RoutineStatus.of(p.data(), FOUND_AT);
     if (status.state() == RoutineStatus.State.RUNS) {
@@ -347,6 +359,7 @@ final class BenchDialogue {
     boolean done = status.state() == RoutineStatus.State.DONE;
     return ended(
         new RoutineEnd(
+            true,
             done,
             done ? TrialWords.say("it-did-it") : status.says(r),
             found(p.data(), FOUND_AT + RoutineStatus.BYTES)),

@@ -2,6 +2,7 @@ package hitchlamp.core.trial;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.trial.BenchState.Ending;
@@ -91,6 +92,30 @@ class RoutineProgressTest {
     assertThat(life.state().ending()).isEqualTo(Ending.REFUSED);
     assertThat(life.state().judgement().says().toString()).contains("makes no sense");
     assertThat(life.module.held).as("it is stopped").isEmpty();
+  }
+
+  @Test
+  void anAnswerThatIsLostEndsNothing() {
+    life.module.troubles.add(HostileModule.Trouble.SILENT);
+    life.run(2.5);
+    life.module.sound();
+    life.run(3);
+    assertThat(life.state().stage()).isEqualTo(Stage.RUNNING);
+    assertThat(life.state().progress().orElseThrow().percent()).isGreaterThan(25);
+    life.run(20);
+    assertThat(life.state().ending()).isEqualTo(Ending.COMPLETE);
+  }
+
+  @Test
+  void aModuleThatFallsSilentIsNoFailure() {
+    life.module.troubles.add(HostileModule.Trouble.SILENT);
+    life.run(12);
+    life.module.sound();
+    life.run(8);
+    assertThat(life.state().judgement().verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(life.state().judgement().says().toString()).contains("does not answer");
+    assertThat(life.holds()).isEmpty();
+    assertThat(life.module.held).as("its session has run out").isEmpty();
   }
 
   @Test

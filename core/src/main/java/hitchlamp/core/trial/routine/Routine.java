@@ -61,14 +61,17 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
 
   @Override
   public boolean saw(RoutineSeen seen) {
-    return seen.answered();
+    return !seen.says().isEmpty();
   }
 
   @Override
   public Judgement judge(RoutineSpec setup, RoutineSeen seen) {
     if (!seen.answered()) {
       return Judgement.cannotTell(
-          RoutineWords.said("it-has-not-answered"), RoutineWords.said("try-it-again"));
+          seen.says().isEmpty()
+              ? RoutineWords.said("it-has-not-answered")
+              : RoutineWords.said("the-module-says", seen.says()),
+          RoutineWords.said("try-it-again"));
     }
     return new Judgement(
         seen.done() ? Verdict.PASS : Verdict.FAIL,
@@ -100,7 +103,7 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
     public RoutineSeen observed(Scene scene) {
       return scene
           .routine(ROUTINE)
-          .map(r -> new RoutineSeen(true, r.done(), r.says()))
+          .map(r -> new RoutineSeen(r.answered(), r.done(), r.says()))
           .orElse(new RoutineSeen(false, false, ""));
     }
   }

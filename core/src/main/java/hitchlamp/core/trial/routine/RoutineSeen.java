@@ -5,6 +5,6 @@ package hitchlamp.core.trial.routine;
  *
  * @param answered true once the module has answered
  * @param done true where it did it
- * @param says its answer, as the end of a sentence; empty before
+ * @param says its answer, or why there is none, as the end of a sentence; empty before it ended
  */
 public record RoutineSeen(boolean answered, boolean done, String says) {}

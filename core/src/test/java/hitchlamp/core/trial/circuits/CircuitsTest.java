@@ -35,7 +35,7 @@ class CircuitsTest {
     for (int i = 0; i < data.length; i++) {
       bytes[i] = (byte) data[i];
     }
-    return KIND.script(SETUP).observed(with(new RoutineEnd(true, "it did it", bytes)));
+    return KIND.script(SETUP).observed(with(new RoutineEnd(true, true, "it did it", bytes)));
   }
 
   @Test
@@ -66,7 +66,7 @@ class CircuitsTest {
 
   @Test
   void aModuleThatRefusedOrDidNotAnswerIsNeverSound() {
-    RoutineEnd refusal = new RoutineEnd(false, "the engine runs", new byte[0]);
+    RoutineEnd refusal = new RoutineEnd(true, false, "the engine runs", new byte[0]);
     CircuitsSeen refused = KIND.script(SETUP).observed(with(refusal));
     assertThat(KIND.saw(refused)).isTrue();
     assertThat(KIND.judge(SETUP, refused).verdict()).isEqualTo(Verdict.CANNOT_TELL);
@@ -80,9 +80,9 @@ class CircuitsTest {
   void theRoutineRunsOnceAndThenItIsOver() {
     Script<CircuitsSeen> script = KIND.script(SETUP);
     assertThat(script.next(with(null))).isInstanceOf(Step.Run.class);
-    assertThat(script.next(with(new RoutineEnd(true, "it did it", new byte[0]))))
+    assertThat(script.next(with(new RoutineEnd(true, true, "it did it", new byte[0]))))
         .isInstanceOfSatisfying(Step.Done.class, d -> assertThat(d.complete()).isTrue());
-    assertThat(script.next(with(new RoutineEnd(false, "x", new byte[0]))))
+    assertThat(script.next(with(new RoutineEnd(true, false, "x", new byte[0]))))
         .isInstanceOfSatisfying(Step.Done.class, d -> assertThat(d.complete()).isFalse());
     assertThat(List.of(seen(102, 0, 4)))
         .as("observed the same again")
