@@ -6,7 +6,7 @@ import hitchlamp.core.j1939.FaultMessage;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.Parameter;
 import java.nio.file.Path;
 import java.util.List;
@@ -34,7 +34,7 @@ public class Decoding {
 
   @Setup
   public void frames() {
-    Pack pack = PackShelf.read(Path.of("packs")).base();
+    Pack pack = PackLibrary.read(Path.of("packs")).base();
     parameters = pack.parametersIn(61444);
     for (int i = 0; i < COUNT; i++) {
       frames[i] = new Frame(Measure.engineSpeed().identifier() | i % 40, true, 8, Measure.engineSpeed().payload() + i);

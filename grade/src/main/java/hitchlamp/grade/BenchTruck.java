@@ -4,7 +4,7 @@ import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.station.Hold;
@@ -58,7 +58,7 @@ final class BenchTruck implements AutoCloseable {
                     + "\nvin: SMW0TPR1400018204\nhistory: {hours: 4000}\nstart: {key-on: yes, engine: "
                     + (runs ? "yes" : "no")
                     + "}\n"));
-    pack = PackShelf.read(packs).with("orrendale-haulward");
+    pack = PackLibrary.read(packs).with("orrendale-haulward");
     unit.runUntil(20 * SECOND);
     bus = new LockStepLink(unit, f -> {});
     hookUp(List.of());

@@ -3,7 +3,7 @@ package hitchlamp.grade;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.unit.SimUnit;
 import java.io.IOException;
@@ -89,7 +89,7 @@ final class GuidesMeasure {
     }
   }
 
-  private final PackShelf shelf = PackShelf.read(Path.of("packs"));
+  private final PackLibrary shelf = PackLibrary.read(Path.of("packs"));
   private final long seed;
   private final double share;
 
@@ -245,7 +245,7 @@ final class GuidesMeasure {
       Visit.Found visit = Visit.to(unit, shelf, f -> {});
       Optional<Lead> lead =
           visit.leads().stream()
-              .filter(l -> l.bearing() == hitchlamp.core.fault.Bearing.TODAY)
+              .filter(l -> l.bearing() == hitchlamp.core.fault.Recency.TODAY)
               .findFirst();
       Optional<Component> part = lead.map(l -> visit.pack().components().get(l.id()));
       Optional<Guide> guide = part.flatMap(p -> visit.pack().guidesFor(p).stream().findFirst());

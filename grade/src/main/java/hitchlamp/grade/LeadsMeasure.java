@@ -1,12 +1,12 @@
 package hitchlamp.grade;
 
-import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
+import hitchlamp.core.fault.Recency;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.standin.unit.SimUnit;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -44,11 +44,11 @@ final class LeadsMeasure {
     }
 
     private boolean fromToday(KnownFault f) {
-      return Bearing.of(f, found.reading().engineHours().orElse(Double.NaN)) == Bearing.TODAY;
+      return Recency.of(f, found.reading().engineHours().orElse(Double.NaN)) == Recency.TODAY;
     }
 
     List<Lead> today() {
-      return found.leads().stream().filter(l -> l.bearing() == Bearing.TODAY).toList();
+      return found.leads().stream().filter(l -> l.bearing() == Recency.TODAY).toList();
     }
 
     boolean within(String component, int most) {
@@ -56,7 +56,7 @@ final class LeadsMeasure {
     }
   }
 
-  private final PackShelf shelf = PackShelf.read(Path.of("packs"));
+  private final PackLibrary shelf = PackLibrary.read(Path.of("packs"));
   private final long seed;
   private final double share;
 

@@ -3,7 +3,7 @@ package hitchlamp.grade;
 import hitchlamp.core.bus.Candump;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.watch.Dbc;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
@@ -30,7 +30,7 @@ final class LogDecoding {
   }
 
   void measure() throws IOException, InterruptedException {
-    Pack pack = PackShelf.read(Path.of("packs")).with("orrendale-haulward");
+    Pack pack = PackLibrary.read(Path.of("packs")).with("orrendale-haulward");
     Path dbc = folder.resolve("truck.dbc");
     Files.writeString(dbc, Dbc.write(List.copyOf(pack.parameters().values())));
     Path log = folder.resolve("truck.log");

@@ -6,7 +6,7 @@ import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineParameters;
 import hitchlamp.standin.model.EngineState;
@@ -108,7 +108,7 @@ final class Measure implements Callable<Integer> {
   }
 
   private void rollCall() throws Exception {
-    Pack pack = PackShelf.read(Path.of("packs")).with("orrendale-haulward");
+    Pack pack = PackLibrary.read(Path.of("packs")).with("orrendale-haulward");
     Scenario base = Scenario.read(Path.of("standin/scenarios/roll-call-12.yaml"));
     double[] first = new double[runs];
     double[] all = new double[runs];

@@ -2,7 +2,7 @@ package hitchlamp.grade;
 
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.KnownFault;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.story.Background;
 import hitchlamp.core.story.Finding;
 import hitchlamp.core.story.Findings;
@@ -69,7 +69,7 @@ final class StoryMeasure {
 
   private static final int ENGINES = 20;
 
-  private final PackShelf shelf = PackShelf.read(Path.of("packs"));
+  private final PackLibrary shelf = PackLibrary.read(Path.of("packs"));
   private final long seed;
   private final double share;
 

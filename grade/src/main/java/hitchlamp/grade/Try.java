@@ -11,7 +11,7 @@ import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.station.Station;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.yaml.YamlFault;
@@ -120,7 +120,7 @@ final class Try implements Callable<Integer> {
         return fail("Name one of --scenario FILE, --log FILE and --csv FILE.");
       }
       if (csv != null) {
-        PackShelf shelf = PackShelf.read(packs);
+        PackLibrary shelf = PackLibrary.read(packs);
         out.println(
             TableTry.of(csv, map)
                 .analysed(analyse, pack == null ? shelf.base() : shelf.with(pack), mass, gear));
@@ -156,7 +156,7 @@ final class Try implements Callable<Integer> {
     return BAD_FILE;
   }
 
-  private Pack pack(PackShelf shelf, Scenario s) throws InterruptedException {
+  private Pack pack(PackLibrary shelf, Scenario s) throws InterruptedException {
     if (pack != null) {
       return shelf.with(pack);
     }
@@ -169,7 +169,7 @@ final class Try implements Callable<Integer> {
     if (seed != null) {
       s = s.withSeed(seed);
     }
-    Pack p = pack(PackShelf.read(packs), s);
+    Pack p = pack(PackLibrary.read(packs), s);
     Reading.Result result =
         Reading.read(s, p, read ? Reading.Depth.WITH_FAULTS : Reading.Depth.QUICK);
     write(result.frames(), s.bus().bitsPerSecond() == 500_000 ? "can500" : "can250");
@@ -200,7 +200,7 @@ final class Try implements Callable<Integer> {
     try (Reader in = Files.newBufferedReader(log)) {
       buses = Candump.read(in);
     }
-    PackShelf shelf = PackShelf.read(packs);
+    PackLibrary shelf = PackLibrary.read(packs);
     Pack p = pack == null ? shelf.base() : shelf.with(pack);
     Map<String, Object> perBus = new LinkedHashMap<>();
     for (var bus : buses.entrySet()) {

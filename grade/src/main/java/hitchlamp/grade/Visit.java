@@ -11,7 +11,7 @@ import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
@@ -38,13 +38,14 @@ final class Visit {
   private Visit() {}
 
   /** Visits a unit that runs already, for its faults. */
-  static Found to(SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder)
+  static Found to(SimUnit unit, PackLibrary shelf, Consumer<StampedFrame> recorder)
       throws InterruptedException {
     return to(unit, shelf, recorder, false);
   }
 
   /** Visits a unit that runs already, for its faults and perhaps its story. */
-  static Found to(SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder, boolean withStory)
+  static Found to(
+      SimUnit unit, PackLibrary shelf, Consumer<StampedFrame> recorder, boolean withStory)
       throws InterruptedException {
     try (Link link = new LockStepLink(unit, recorder)) {
       Station station = claimed(unit, link, new Station.Listener() {});
@@ -81,7 +82,7 @@ final class Visit {
    * @param begins called when the read begins
    */
   static StoryReading engineStory(
-      SimUnit unit, PackShelf shelf, Consumer<StampedFrame> recorder, Runnable begins)
+      SimUnit unit, PackLibrary shelf, Consumer<StampedFrame> recorder, Runnable begins)
       throws InterruptedException {
     try (Link link = new LockStepLink(unit, recorder)) {
       Station station = claimed(unit, link, new Station.Listener() {});

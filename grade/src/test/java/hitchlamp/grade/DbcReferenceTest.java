@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.watch.Dbc;
 import java.io.IOException;
@@ -28,7 +28,7 @@ class DbcReferenceTest {
   private static final int FRAMES = 4;
 
   private static String made() {
-    Pack pack = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+    Pack pack = PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
     List<Parameter> all = List.copyOf(pack.parameters().values());
     SplittableRandom r = new SplittableRandom(1939);
     List<Map<String, Object>> frames = new ArrayList<>();

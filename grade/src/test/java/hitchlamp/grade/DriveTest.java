@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.watch.Channel;
-import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.watch.LiveValues;
 import hitchlamp.core.watch.PowerPull;
 import hitchlamp.core.watch.Recorder;
 import hitchlamp.core.watch.RecordingPlan;
@@ -31,14 +31,14 @@ class DriveTest extends VisitTest {
           + "history: {hours: 4000}\nstart: {key-on: yes, engine: yes}\n";
   private static final long SECOND = 1_000_000;
 
-  private LiveBook book;
+  private LiveValues book;
   private Recorder recorder;
   private final List<Sample> kept = new ArrayList<>();
   private final Map<String, Series> series = new HashMap<>();
 
   private void record(String scenario) throws InterruptedException {
     visit(scenario);
-    book = new LiveBook(pack);
+    book = new LiveValues(pack);
     recorder =
         new Recorder(
             RecordingPlan.now("drive"),

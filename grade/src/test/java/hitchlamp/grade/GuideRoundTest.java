@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.Wiring;
 import hitchlamp.core.trace.TraceEntry;
 import hitchlamp.standin.scenario.Scenario;
@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Guides followed to the letter on simulated units; the truth is compared afterwards. */
 class GuideRoundTest {
-  private static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+  private static final PackLibrary SHELF = PackLibrary.read(Path.of("../packs"));
 
   private static SimUnit unit(String kind, String defect) {
     SimUnit u =

@@ -3,13 +3,14 @@ package hitchlamp.grade;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class MasksTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
 
   private static boolean masked(String one, String other) {
     return Masks.reason(List.of(one, other), TRUCK).isPresent();

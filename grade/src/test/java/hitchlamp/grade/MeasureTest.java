@@ -6,7 +6,7 @@ import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.Pcap;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.hookup.RollEntry;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.standin.scenario.Scenario;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -49,7 +49,7 @@ class MeasureTest {
     Reading.Result result =
         Reading.read(
             twelve,
-            PackShelf.read(Path.of("../packs")).with("orrendale-haulward"),
+            PackLibrary.read(Path.of("../packs")).with("orrendale-haulward"),
             Reading.Depth.FULL);
     assertThat(result.roll().count(RollEntry.Presence.ANSWERS)).isEqualTo(12);
     assertThat(result.roll().count(RollEntry.Presence.SILENT)).isZero();
@@ -63,7 +63,7 @@ class MeasureTest {
       Measure.RollTimes t =
           Measure.rollTimes(
               twelve.withSeed(seed),
-              PackShelf.read(Path.of("../packs")).with("orrendale-haulward"));
+              PackLibrary.read(Path.of("../packs")).with("orrendale-haulward"));
       assertThat(t.allSeconds() / t.boundSeconds()).isBetween(1.0, 1.3);
       assertThat(t.firstMillis()).isLessThan(300);
     }

@@ -3,10 +3,13 @@ package hitchlamp.grade;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.trial.BenchState.Ending;
+import hitchlamp.core.watch.Poll;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** A routine that runs for a minute on a simulated truck, with progress, stop and abort. */
@@ -44,6 +47,25 @@ class PrimingTest {
       assertThat(end.judgement().verdict()).isEqualTo(Verdict.PASS);
       assertThat(truck.station().holds()).isEmpty();
       assertThat(end.trace().held()).as("nothing is held but the routine").isEmpty();
+    }
+  }
+
+  @Test
+  void whoLooksAtLiveValuesMeanwhileKeepsNobodyFromAsking() throws InterruptedException {
+    try (BenchTruck truck = primes(4)) {
+      List<ModuleRef> engine = List.of(truck.trial().module());
+      Poll poll =
+          new Poll(
+              truck.pack, Poll.wishes(truck.pack, engine), (module, address, id, raw, at) -> {});
+      truck.station().run(poll);
+      for (int i = 1; i <= 5; i++) {
+        truck.pass(10, true);
+        BenchState<?> now = truck.trial().result();
+        assertThat(now.progress()).as(now.says() + ", " + i).isPresent();
+        assertThat(now.progress().get().percent())
+            .as("after " + now.progress().get().seconds() + " s")
+            .isGreaterThan(15 * i);
+      }
     }
   }
 

@@ -10,7 +10,7 @@ import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.Reassembly;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.uds.Segments;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
@@ -44,13 +44,13 @@ class ReferenceTest {
     frames =
         Reading.read(
                 scenario,
-                PackShelf.read(Path.of("../packs")).with("orrendale-haulward"),
+                PackLibrary.read(Path.of("../packs")).with("orrendale-haulward"),
                 Reading.Depth.WITH_FAULTS)
             .frames();
     write(folder.resolve("all.pcap"), frames);
     SimUnit unit = new SimUnit(Scenario.read(Path.of("../standin/scenarios/tipper-6.yaml")));
     unit.runUntil(5_000_000);
-    Visit.to(unit, PackShelf.read(Path.of("../packs")), STORY::add, true);
+    Visit.to(unit, PackLibrary.read(Path.of("../packs")), STORY::add, true);
   }
 
   private static void write(Path file, List<StampedFrame> frames) throws IOException {

@@ -10,7 +10,7 @@ import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Station;
@@ -24,7 +24,7 @@ import org.junit.jupiter.api.AfterEach;
 
 /** A visit to a simulated unit in lock-step: hooked up, the roll called. */
 abstract class VisitTest {
-  static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+  static final PackLibrary SHELF = PackLibrary.read(Path.of("../packs"));
   private static final long WAKE_MICROS = 20_000_000;
   private static final long LIMIT = 300_000_000;
 

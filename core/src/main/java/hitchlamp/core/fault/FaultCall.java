@@ -35,8 +35,8 @@ public final class FaultCall implements Procedure<FaultReading> {
   private static final int SOOT_LOAD = 3719;
 
   private final Pack pack;
-  private final List<FaultDesk> desks = new ArrayList<>();
-  private final Questioning<FaultDesk, Wish> questions = new Questioning<>(new Ear());
+  private final List<FaultCollector> desks = new ArrayList<>();
+  private final Questioning<FaultCollector, Wish> questions = new Questioning<>(new Ear());
   private FaultReading.State state = FaultReading.State.UNDER_WAY;
   private long started;
   private long last;
@@ -45,7 +45,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   /** Reads the faults of modules that a roll showed. */
   public FaultCall(Pack pack, List<ModuleRef> targets) {
     this.pack = pack;
-    targets.forEach(t -> desks.add(new FaultDesk(t, pack)));
+    targets.forEach(t -> desks.add(new FaultCollector(t, pack)));
   }
 
   /** What a service is asked for. */
@@ -102,8 +102,8 @@ public final class FaultCall implements Procedure<FaultReading> {
   }
 
   /** Lines up what a module is asked. */
-  private void line(FaultDesk desk) {
-    Questioning.Row<FaultDesk, Wish> row = questions.row(desk, desk.target().address());
+  private void line(FaultCollector desk) {
+    Questioning.Row<FaultCollector, Wish> row = questions.row(desk, desk.target().address());
     for (FaultList l : FaultList.values()) {
       row.ask(l.pgn());
     }
@@ -118,10 +118,10 @@ public final class FaultCall implements Procedure<FaultReading> {
     }
   }
 
-  private final class Ear implements Questioning.Ear<FaultDesk, Wish> {
+  private final class Ear implements Questioning.Ear<FaultCollector, Wish> {
     @Override
-    public void group(Questioning.Row<FaultDesk, Wish> row, int pgn, Answer answer) {
-      FaultDesk desk = row.desk();
+    public void group(Questioning.Row<FaultCollector, Wish> row, int pgn, Answer answer) {
+      FaultCollector desk = row.desk();
       if (answer instanceof Answer.Given given) {
         desk.group(pgn, given.message());
       } else {
@@ -134,7 +134,7 @@ public final class FaultCall implements Procedure<FaultReading> {
     }
 
     @Override
-    public void service(Questioning.Row<FaultDesk, Wish> row, Wish wish, Reply reply) {
+    public void service(Questioning.Row<FaultCollector, Wish> row, Wish wish, Reply reply) {
       if (reply instanceof Reply.Positive p) {
         positive(row, wish, p.data());
       } else {
@@ -143,12 +143,12 @@ public final class FaultCall implements Procedure<FaultReading> {
     }
 
     @Override
-    public void gaveUp(FaultDesk desk) {
+    public void gaveUp(FaultCollector desk) {
       desk.odd(FaultWords.say("it-stopped-answering-some-of-its"));
     }
 
     @Override
-    public void ended(FaultDesk desk) {
+    public void ended(FaultCollector desk) {
       desk.end();
       endIfDone();
     }
@@ -163,7 +163,7 @@ public final class FaultCall implements Procedure<FaultReading> {
     };
   }
 
-  private void positive(Questioning.Row<FaultDesk, Wish> row, Wish s, byte[] data) {
+  private void positive(Questioning.Row<FaultCollector, Wish> row, Wish s, byte[] data) {
     switch (s.about()) {
       case HOURS -> row.desk().hours(data);
       case LIST -> {
@@ -183,7 +183,7 @@ public final class FaultCall implements Procedure<FaultReading> {
     }
   }
 
-  private void details(Questioning.Row<FaultDesk, Wish> row, ServiceFault f) {
+  private void details(Questioning.Row<FaultCollector, Wish> row, ServiceFault f) {
     int code = ServiceFault.code(f.spn(), f.fmi());
     if (pack.services().occurrence().isPresent()) {
       row.ask(Services.extendedData(code), new Wish(About.TIMES, f.spn(), f.fmi()));
@@ -192,14 +192,14 @@ public final class FaultCall implements Procedure<FaultReading> {
   }
 
   private void endIfDone() {
-    if (desks.stream().allMatch(FaultDesk::ended)) {
+    if (desks.stream().allMatch(FaultCollector::ended)) {
       state = FaultReading.State.COMPLETE;
     }
   }
 
   @Override
   public FaultReading result() {
-    OptionalDouble axis = ModuleDesk.axis(desks);
+    OptionalDouble axis = ModuleCollector.axis(desks);
     return new FaultReading(
         state, started, last, axis, soot, desks.stream().map(d -> d.build(axis)).toList());
   }

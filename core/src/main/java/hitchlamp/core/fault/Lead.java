@@ -22,7 +22,7 @@ import java.util.OptionalDouble;
 public record Lead(
     String id,
     String title,
-    Bearing bearing,
+    Recency bearing,
     Mark mark,
     List<String> reasons,
     List<KnownFault> signs,

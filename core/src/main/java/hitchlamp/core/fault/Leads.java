@@ -87,7 +87,7 @@ public final class Leads {
           f, bySpn.getOrDefault(f.spn(), List.of()).stream().filter(c -> pointsAt(f, c)).toList());
     }
     List<Lead> leads = new ArrayList<>();
-    for (Bearing bearing : Bearing.values()) {
+    for (Recency bearing : Recency.values()) {
       Contest contest = new Contest(open, bearing);
       while (true) {
         Candidate best = contest.best();
@@ -121,13 +121,13 @@ public final class Leads {
    * faults were taken, so that hundreds of faults are ranked in milliseconds.
    */
   private final class Contest {
-    private final Bearing bearing;
+    private final Recency bearing;
     private final Map<String, List<KnownFault>> pointed = new LinkedHashMap<>();
     private final Map<Integer, List<KnownFault>> openBySpn = new HashMap<>();
     private final Map<String, Candidate> weighed = new LinkedHashMap<>();
     private final Set<String> stale = new LinkedHashSet<>();
 
-    Contest(List<KnownFault> open, Bearing bearing) {
+    Contest(List<KnownFault> open, Recency bearing) {
       this.bearing = bearing;
       for (KnownFault f : open) {
         openBySpn.computeIfAbsent(f.spn(), k -> new ArrayList<>()).add(f);
@@ -135,7 +135,7 @@ public final class Leads {
           pointed.computeIfAbsent(c.id(), k -> new ArrayList<>()).add(f);
         }
       }
-      if (bearing == Bearing.TODAY) {
+      if (bearing == Recency.TODAY) {
         modules.stream()
             .filter(m -> silent.contains(m.module()))
             .forEach(m -> pointed.putIfAbsent(m.id(), new ArrayList<>()));
@@ -217,10 +217,10 @@ public final class Leads {
 
   /** How strongly the faults point at a component, of those with this bearing; null for not. */
   private Candidate weigh(
-      Component c, List<KnownFault> pointed, Bearing bearing, Map<Integer, List<KnownFault>> open) {
+      Component c, List<KnownFault> pointed, Recency bearing, Map<Integer, List<KnownFault>> open) {
     List<KnownFault> signs =
-        pointed.stream().filter(f -> Bearing.of(f, now).compareTo(bearing) == 0).toList();
-    boolean mute = bearing == Bearing.TODAY && silent.contains(c.module());
+        pointed.stream().filter(f -> Recency.of(f, now).compareTo(bearing) == 0).toList();
+    boolean mute = bearing == Recency.TODAY && silent.contains(c.module());
     return switch (c.kind()) {
       case MODULE -> {
         if (mute && !silentDone.contains(c.id())) {
@@ -355,9 +355,9 @@ public final class Leads {
 
   /** Faults that no component takes: each leads by itself. */
   private List<Lead> leftOver(
-      List<KnownFault> open, Bearing bearing, List<Lead> before, Map<String, Double> episodes) {
+      List<KnownFault> open, Recency bearing, List<Lead> before, Map<String, Double> episodes) {
     List<Lead> leads = new ArrayList<>();
-    List<KnownFault> left = open.stream().filter(f -> Bearing.of(f, now) == bearing).toList();
+    List<KnownFault> left = open.stream().filter(f -> Recency.of(f, now) == bearing).toList();
     take(open, left);
     for (KnownFault f : left) {
       leads.add(
@@ -378,7 +378,7 @@ public final class Leads {
   }
 
   private Lead lead(
-      Candidate c, Bearing bearing, List<KnownFault> knockOns, Map<String, Double> episodes) {
+      Candidate c, Recency bearing, List<KnownFault> knockOns, Map<String, Double> episodes) {
     boolean mute =
         c.component.kind() == Component.Kind.MODULE && silent.contains(c.component.module());
     boolean active = c.signs.stream().anyMatch(KnownFault::active);

@@ -116,7 +116,7 @@ final class Reasons {
           .min()
           .ifPresent(
               ago -> {
-                if (ago > Bearing.OLD_HOURS) {
+                if (ago > Recency.OLD_HOURS) {
                   reasons.add(FaultWords.say("last-there-long-ago", Figure.whole(ago, Unit.HOUR)));
                 } else {
                   reasons.add(

@@ -18,13 +18,13 @@ public final class ListenIn implements Procedure<Roll> {
   /** Broken transfers that are kept one by one. */
   private static final int MOST_BROKEN = 10_000;
 
-  private final RollBook book;
+  private final RollState book;
   private final List<BrokenTransfer> broken = new ArrayList<>();
   private long started;
   private OptionalLong ended = OptionalLong.empty();
 
   public ListenIn(Pack pack) {
-    this.book = new RollBook(pack);
+    this.book = new RollState(pack);
   }
 
   @Override

@@ -31,7 +31,7 @@ public final class RollCall implements Procedure<Roll> {
 
   private final Pack pack;
   private final boolean full;
-  private final RollBook book;
+  private final RollState book;
   private final Map<Integer, Asked> tickets = new HashMap<>();
   private int nextTicket;
   private boolean asking;
@@ -44,14 +44,14 @@ public final class RollCall implements Procedure<Roll> {
   public RollCall(Pack pack, boolean full) {
     this.pack = pack;
     this.full = full;
-    this.book = new RollBook(pack);
+    this.book = new RollState(pack);
   }
 
   /**
    * What a ticket stands for; no module where an absent one is asked for, no item where only the
    * claim is.
    */
-  private record Asked(RollBook.Module module, Item item) {}
+  private record Asked(RollState.Module module, Item item) {}
 
   @Override
   public boolean finished() {
@@ -109,7 +109,7 @@ public final class RollCall implements Procedure<Roll> {
   /**
    * Begins to ask a module for everything, once; before the claims are in only those that claimed.
    */
-  private void ask(RollBook.Module m, List<Command> out) {
+  private void ask(RollState.Module m, List<Command> out) {
     if (m.asked || !asking && m.names.isEmpty()) {
       return;
     }
@@ -128,7 +128,7 @@ public final class RollCall implements Procedure<Roll> {
    * Asks for the next item. A module that has just let one pass in silence gets one try, and after
    * two none at all.
    */
-  private void next(RollBook.Module m, List<Command> out) {
+  private void next(RollState.Module m, List<Command> out) {
     if (m.silentInARow >= GIVE_UP_AFTER) {
       m.rest.forEach(item -> book.take(m, item, new Answer.Silent()));
       m.rest.clear();
@@ -140,7 +140,7 @@ public final class RollCall implements Procedure<Roll> {
   }
 
   private void put(
-      List<Command> out, RollBook.Module m, Item item, int pgn, int address, int tries) {
+      List<Command> out, RollState.Module m, Item item, int pgn, int address, int tries) {
     int ticket = nextTicket++;
     tickets.put(ticket, new Asked(m, item));
     out.add(new Command.Ask(ticket, address, pgn, Urgency.READ, tries));
@@ -162,7 +162,7 @@ public final class RollCall implements Procedure<Roll> {
     if (asked == null) {
       return;
     }
-    RollBook.Module m = asked.module();
+    RollState.Module m = asked.module();
     if (m != null) {
       book.take(m, asked.item(), a.answer());
       m.silentInARow = a.answer() instanceof Answer.Silent ? m.silentInARow + 1 : 0;

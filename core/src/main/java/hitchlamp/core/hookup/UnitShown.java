@@ -1,7 +1,7 @@
 package hitchlamp.core.hookup;
 
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -41,7 +41,7 @@ public record UnitShown(
   }
 
   /** The maker's pack that fits, where the roll was made under the base alone. */
-  public Optional<Pack> fits(Pack used, PackShelf shelf) {
+  public Optional<Pack> fits(Pack used, PackLibrary shelf) {
     return used.layer() == Pack.Layer.BASE ? shelf.find(maker, model) : Optional.empty();
   }
 }

@@ -72,7 +72,7 @@ public final class PackCheck {
           }
           packs.add(pack);
         }
-        new PackShelf(packs).ofUnits().forEach(further);
+        new PackLibrary(packs).ofUnits().forEach(further);
         return;
       } catch (YamlFault f) {
         if (!leaveOut(f)) {

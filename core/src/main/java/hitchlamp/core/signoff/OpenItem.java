@@ -1,11 +1,11 @@
 package hitchlamp.core.signoff;
 
-import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.Recency;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.story.Finding;
@@ -67,7 +67,7 @@ public record OpenItem(Said says, String next) {
       }
     }
     for (Lead l : leads) {
-      if (l.bearing() == Bearing.TODAY) {
+      if (l.bearing() == Recency.TODAY) {
         boolean silent = l.mark() == Lead.Mark.SILENT;
         open.add(
             new OpenItem(

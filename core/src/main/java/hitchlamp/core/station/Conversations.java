@@ -275,11 +275,16 @@ final class Conversations {
         .add(talk);
   }
 
-  /** Takes back what this owner asked; answers that still come are ignored. */
+  /**
+   * Takes back what this owner asked; answers that still come are ignored, and whoever waited for
+   * the same modules is next.
+   */
   void forget(Object owner) {
     waiting.values().forEach(q -> q.removeIf(a -> a.owner == owner));
-    active.values().stream().filter(a -> a.owner == owner).forEach(this::takeBack);
-    active.values().removeIf(a -> a.owner == owner);
+    List<Conversation> ended = active.values().stream().filter(a -> a.owner == owner).toList();
+    ended.forEach(this::takeBack);
+    active.values().removeAll(ended);
+    ended.forEach(a -> next(a.destination, now));
   }
 
   /** Takes back what this owner asked of one module. */

@@ -1,6 +1,6 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.fault.ModuleDesk;
+import hitchlamp.core.fault.ModuleCollector;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
@@ -60,8 +60,8 @@ public final class StoryCall implements Procedure<StoryReading> {
 
   private final Pack pack;
   private final StoryKind kind;
-  private final List<StoryDesk> desks = new ArrayList<>();
-  private final Questioning<StoryDesk, Page> questions = new Questioning<>(new Ear());
+  private final List<StoryCollector> desks = new ArrayList<>();
+  private final Questioning<StoryCollector, Page> questions = new Questioning<>(new Ear());
   private StoryReading.State state = StoryReading.State.UNDER_WAY;
   private long started;
   private long last;
@@ -70,7 +70,7 @@ public final class StoryCall implements Procedure<StoryReading> {
   public StoryCall(Pack pack, List<ModuleRef> targets) {
     this.pack = pack;
     this.kind = pack.story();
-    targets.forEach(t -> desks.add(new StoryDesk(t, pack)));
+    targets.forEach(t -> desks.add(new StoryCollector(t, pack)));
   }
 
   @Override
@@ -106,8 +106,8 @@ public final class StoryCall implements Procedure<StoryReading> {
   }
 
   /** Lines up what a module is asked. */
-  private void line(StoryDesk desk) {
-    Questioning.Row<StoryDesk, Page> row = questions.row(desk, desk.target().address());
+  private void line(StoryCollector desk) {
+    Questioning.Row<StoryCollector, Page> row = questions.row(desk, desk.target().address());
     boolean keeper = desk.target().services() && pack.keepsStory(desk.target().kind());
     if (keeper) {
       // What cannot be cleared first: a technician who unplugs has the most telling part.
@@ -130,13 +130,13 @@ public final class StoryCall implements Procedure<StoryReading> {
     }
   }
 
-  private static void ask(Questioning.Row<StoryDesk, Page> row, int identifier, About about) {
+  private static void ask(Questioning.Row<StoryCollector, Page> row, int identifier, About about) {
     row.ask(Services.read(identifier), new Page(identifier, about, 0));
   }
 
-  private final class Ear implements Questioning.Ear<StoryDesk, Page> {
+  private final class Ear implements Questioning.Ear<StoryCollector, Page> {
     @Override
-    public void group(Questioning.Row<StoryDesk, Page> row, int pgn, Answer answer) {
+    public void group(Questioning.Row<StoryCollector, Page> row, int pgn, Answer answer) {
       if (answer instanceof Answer.Given given) {
         row.desk().group(pgn, given.message());
       } else if (answer instanceof Answer.Broken) {
@@ -145,7 +145,7 @@ public final class StoryCall implements Procedure<StoryReading> {
     }
 
     @Override
-    public void service(Questioning.Row<StoryDesk, Page> row, Page page, Reply reply) {
+    public void service(Questioning.Row<StoryCollector, Page> row, Page page, Reply reply) {
       if (reply instanceof Reply.Positive p) {
         positive(row, page, p.data());
       } else {
@@ -154,19 +154,19 @@ public final class StoryCall implements Procedure<StoryReading> {
     }
 
     @Override
-    public void gaveUp(StoryDesk desk) {
+    public void gaveUp(StoryCollector desk) {
       desk.odd(StoryWords.say("it-stopped-answering-part-of-what"));
     }
 
     @Override
-    public void ended(StoryDesk desk) {
+    public void ended(StoryCollector desk) {
       desk.end();
       endIfDone();
     }
   }
 
-  private static void positive(Questioning.Row<StoryDesk, Page> row, Page page, byte[] data) {
-    StoryDesk desk = row.desk();
+  private static void positive(Questioning.Row<StoryCollector, Page> row, Page page, byte[] data) {
+    StoryCollector desk = row.desk();
     switch (page.about()) {
       case HOURS -> desk.hours(data);
       case LIFE -> desk.use(data, false);
@@ -182,7 +182,7 @@ public final class StoryCall implements Procedure<StoryReading> {
 
   /** Turns to the table's next page, or closes it. */
   private static void turn(
-      Questioning.Row<StoryDesk, Page> row, Page page, int pages, Runnable whole) {
+      Questioning.Row<StoryCollector, Page> row, Page page, int pages, Runnable whole) {
     if (pages > MOST_PAGES && page.number() == 0) {
       row.desk()
           .odd(StoryWords.say("asked-for-it-has-pages-the", page.about().words, pages, MOST_PAGES));
@@ -196,14 +196,14 @@ public final class StoryCall implements Procedure<StoryReading> {
   }
 
   private void endIfDone() {
-    if (desks.stream().allMatch(StoryDesk::ended)) {
+    if (desks.stream().allMatch(StoryCollector::ended)) {
       state = StoryReading.State.COMPLETE;
     }
   }
 
   @Override
   public StoryReading result() {
-    OptionalDouble axis = ModuleDesk.axis(desks);
+    OptionalDouble axis = ModuleCollector.axis(desks);
     return new StoryReading(
         state, started, last, axis, desks.stream().map(d -> d.build(axis)).toList());
   }

@@ -3,7 +3,7 @@ package hitchlamp.core.trace;
 import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.quantity.Unit;
-import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.watch.LiveValues;
 import hitchlamp.core.words.Figure;
 import java.util.Locale;
 import java.util.Optional;
@@ -47,7 +47,7 @@ public final class ValueListening {
   }
 
   /** What the unit has answered by now; empty while it has not. */
-  public Optional<UnitAnswer> look(LiveBook book, long micros) {
+  public Optional<UnitAnswer> look(LiveValues book, long micros) {
     state = book.engine(side, micros);
     double figure = book.figure(asks.of(), side, micros);
     if (Double.isNaN(figure)) {

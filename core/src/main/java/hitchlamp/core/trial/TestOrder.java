@@ -1,7 +1,7 @@
 package hitchlamp.core.trial;
 
-import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Recency;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
@@ -41,7 +41,7 @@ public final class TestOrder {
 
   private static List<String> served(TestSpec t, List<Lead> leads, Pack pack) {
     return leads.stream()
-        .filter(l -> l.bearing() == Bearing.TODAY)
+        .filter(l -> l.bearing() == Recency.TODAY)
         .filter(
             l -> {
               Component c = pack.components().get(l.id());

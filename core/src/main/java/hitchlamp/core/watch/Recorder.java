@@ -40,7 +40,7 @@ public final class Recorder {
   }
 
   private final RecordingPlan plan;
-  private final LiveBook book;
+  private final LiveValues book;
   private final Out out;
   private final Optional<Trigger.Watcher> start;
   private final Optional<Trigger.Watcher> stop;
@@ -56,7 +56,7 @@ public final class Recorder {
   /**
    * @param book whose rings hold what was before the start; it takes each sample before this does
    */
-  public Recorder(RecordingPlan plan, LiveBook book, Out out) {
+  public Recorder(RecordingPlan plan, LiveValues book, Out out) {
     this.plan = plan;
     this.book = book;
     this.out = out;

@@ -9,7 +9,7 @@ import java.util.Optional;
  * @param name what the technician calls it
  * @param channels ids of the channels wanted; empty for everything that is heard. Whole tracks are
  *     kept: what comes in one group comes together
- * @param preRollSeconds of what was before the start, at most {@link LiveBook#KEPT_MICROS}
+ * @param preRollSeconds of what was before the start, at most {@link LiveValues#KEPT_MICROS}
  * @param start what begins it; empty for at once
  * @param stop what ends it; empty for a person or the longest time
  * @param postRollSeconds that go on after the stop
@@ -33,9 +33,9 @@ public record RecordingPlan(
 
   public RecordingPlan {
     channels = List.copyOf(channels);
-    if (!(preRollSeconds >= 0 && preRollSeconds <= LiveBook.KEPT_MICROS / 1e6)) {
+    if (!(preRollSeconds >= 0 && preRollSeconds <= LiveValues.KEPT_MICROS / 1e6)) {
       throw new IllegalArgumentException(
-          WatchWords.say("a-recording-has-0-to-s", LiveBook.KEPT_MICROS / 1_000_000));
+          WatchWords.say("a-recording-has-0-to-s", LiveValues.KEPT_MICROS / 1_000_000));
     }
     if (!(postRollSeconds >= 0 && postRollSeconds <= 600)) {
       throw new IllegalArgumentException(WatchWords.say("a-recording-goes-on-for-0"));

@@ -7,7 +7,7 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.List;
@@ -15,7 +15,8 @@ import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 
 class ActiveWatchTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   private static final String LOW = "04 FF 66 00 04 09 FF FF";
   private static final String HIGH = "04 FF 66 00 03 01 FF FF";
   private static final String NONE = "00 FF 00 00 00 00 FF FF";
@@ -27,7 +28,7 @@ class ActiveWatchTest {
 
   private static ActiveWatch afterReading(String hex) {
     ModuleRef engine = new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, false);
-    FaultDesk desk = new FaultDesk(engine, TRUCK);
+    FaultCollector desk = new FaultCollector(engine, TRUCK);
     desk.group(Pgn.DM1, dm1(0, hex));
     ActiveWatch watch = new ActiveWatch();
     watch.known(

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -17,7 +17,8 @@ import org.junit.jupiter.api.Test;
 
 /** Cases worked by hand after the figures of the trade (common practice, no source). */
 class LeadsTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   private static final double NOW = 1_000;
 
   private final List<KnownFault> faults = new ArrayList<>();
@@ -178,7 +179,7 @@ class LeadsTest {
     fault("engine", 111, 1, 15, false, 850, 869);
     fault("engine", 101, 16, 4, false, 960, 970);
     List<Lead> leads = leads();
-    assertThat(leads).extracting(Lead::bearing).containsExactly(Bearing.EARLIER, Bearing.OLD);
+    assertThat(leads).extracting(Lead::bearing).containsExactly(Recency.EARLIER, Recency.OLD);
     assertThat(leads.get(1).reasons()).anyMatch(r -> r.contains("set apart as old"));
   }
 
@@ -186,7 +187,7 @@ class LeadsTest {
   void withoutATimeAnEarlierFaultIsNotCalledTodays() {
     fault("body", 84, 2, 3, false, Double.NaN, Double.NaN);
     List<Lead> leads = leads();
-    assertThat(leads.get(0).bearing()).isEqualTo(Bearing.EARLIER);
+    assertThat(leads.get(0).bearing()).isEqualTo(Recency.EARLIER);
     assertThat(leads.get(0).reasons()).anyMatch(r -> r.contains("not reported"));
   }
 

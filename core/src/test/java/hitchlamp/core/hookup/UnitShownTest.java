@@ -8,8 +8,8 @@ import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.Name;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.PackReader;
-import hitchlamp.core.pack.PackShelf;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,8 +19,8 @@ import java.util.OptionalLong;
 import org.junit.jupiter.api.Test;
 
 class UnitShownTest {
-  private static final PackShelf SHELF =
-      new PackShelf(
+  private static final PackLibrary SHELF =
+      new PackLibrary(
           List.of(
               PackReader.read(
                   "b.yaml", "pack: base\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n"),

@@ -35,7 +35,7 @@ class BenchReaderTest {
   private static Pack shelved(String rest) {
     Pack base = PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n");
     Pack pack =
-        new PackShelf(List.of(base, PackReader.read("packs/x.yaml", HEAD + rest))).with("p");
+        new PackLibrary(List.of(base, PackReader.read("packs/x.yaml", HEAD + rest))).with("p");
     TestKinds.check(pack);
     return pack;
   }
@@ -112,7 +112,7 @@ class BenchReaderTest {
         "pack: w\ntitle: W\nschema: 1\nlayer: workshop\nversion: 1\nidentify: {maker: M, model: N}\n"
             + CUTOUT.replace("weak-below: 0.75", "weak-below: 0.6");
     Pack pack =
-        new PackShelf(List.of(base, maker, PackReader.read("packs/w.yaml", ours))).with("p");
+        new PackLibrary(List.of(base, maker, PackReader.read("packs/w.yaml", ours))).with("p");
     TestKinds.check(pack);
     assertThat(pack.bench().tests().get("cutout").figure("weak-below", 0, 1)).isEqualTo(0.6);
     assertThat(pack.bench().controls()).containsKey("cylinders");
@@ -134,7 +134,7 @@ class BenchReaderTest {
 
   @Test
   void everyTestOfTheProjectsPacksHasWhatItsKindNeedsAndSaysItInTheReadersUnits() {
-    PackShelf shelf = PackShelf.read(Path.of("../packs"));
+    PackLibrary shelf = PackLibrary.read(Path.of("../packs"));
     int tests = 0;
     for (Pack maker : shelf.packs()) {
       Pack pack = shelf.with(maker.id());

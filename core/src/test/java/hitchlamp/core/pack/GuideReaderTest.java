@@ -25,7 +25,7 @@ class GuideReaderTest {
 
   private static Pack shelved(String rest) {
     Pack base = PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n");
-    return new PackShelf(List.of(base, read(rest))).with("p");
+    return new PackLibrary(List.of(base, read(rest))).with("p");
   }
 
   private static String guide(String... checks) {
@@ -165,7 +165,7 @@ class GuideReaderTest {
 
   @Test
   void everySensorLineModuleAndPartOfTheProjectsPacksHasAGuide() {
-    PackShelf shelf = PackShelf.read(Path.of("../packs"));
+    PackLibrary shelf = PackLibrary.read(Path.of("../packs"));
     for (String id :
         List.of("orrendale-haulward", "orrendale-gravelwright", "orrendale-tidewright")) {
       Pack pack = shelf.with(id);
@@ -182,7 +182,7 @@ class GuideReaderTest {
   @Test
   void theVoltsOfAPressureAreReadOffItsCurve() {
     Wiring.Contact signal =
-        PackShelf.read(Path.of("../packs"))
+        PackLibrary.read(Path.of("../packs"))
             .with("orrendale-haulward")
             .wiring()
             .contactAt("X21/3")

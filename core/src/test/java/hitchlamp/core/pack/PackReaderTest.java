@@ -21,7 +21,7 @@ class PackReaderTest {
 
   @Test
   void noSentenceOfTheProjectsPacksKeepsAPressureOrATemperatureInOneSystemOnly() {
-    PackShelf shelf = PackShelf.read(Path.of("../packs"));
+    PackLibrary shelf = PackLibrary.read(Path.of("../packs"));
     List<String> all = new ArrayList<>();
     for (Pack pack : shelf.packs()) {
       pack.limits().forEach(l -> all.add(l.says()));
@@ -52,7 +52,7 @@ class PackReaderTest {
 
   @Test
   void thePacksOfTheProjectAreSound() {
-    PackShelf shelf = PackShelf.read(Path.of("../packs"));
+    PackLibrary shelf = PackLibrary.read(Path.of("../packs"));
     Pack truck = shelf.find("orrendale", "Korvane 6").orElseThrow();
     assertThat(truck.expected()).hasSize(11);
     assertThat(truck.spnText(102)).isEqualTo("Engine intake manifold 1 pressure");
@@ -77,7 +77,7 @@ class PackReaderTest {
         PackReader.read(
             "w",
             "pack: w\ntitle: W\nschema: 1\nlayer: workshop\nversion: 1\nidentify: {maker: Orrendale, model: Korvane}\nmodules:\n  engine: {title: Big engine, function: 0, address: 0, conversion: v2}\n");
-    Pack all = new PackShelf(List.of(workshop, maker, base)).with("p");
+    Pack all = new PackLibrary(List.of(workshop, maker, base)).with("p");
     assertThat(all.spnText(1)).isEqualTo("one");
     assertThat(all.spnText(2)).isEqualTo("zwei");
     assertThat(all.spnText(3)).isEqualTo("SPN 3");
@@ -136,7 +136,7 @@ class PackReaderTest {
                 + "  starboard: {title: Starboard engine, function: 0, instance: 1, address: 1, like: engine, side: starboard}\n"
                 + "  bridge: {title: Bridge, function: 5, address: 5}\n");
     Pack base = PackReader.read("s", "pack: s\ntitle: S\nschema: 1\nlayer: base\nversion: 1\n");
-    Pack all = new PackShelf(List.of(boat, engines, base)).with("p");
+    Pack all = new PackLibrary(List.of(boat, engines, base)).with("p");
     assertThat(all.components()).containsOnlyKeys("oil-sensor-port", "oil-sensor-starboard");
     assertThat(all.components().get("oil-sensor-starboard").title())
         .isEqualTo("Oil sensor, starboard");
@@ -169,7 +169,7 @@ class PackReaderTest {
             "w",
             "pack: w\ntitle: W\nschema: 1\nlayer: workshop\nversion: 1\nidentify: {maker: Orrendale, model: Korvane}\nlamps: {stop: {title: Red lamp, by: [engine], fault: stop}}\n");
     Pack base = PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n");
-    Pack all = new PackShelf(List.of(own, p, base)).with("p");
+    Pack all = new PackLibrary(List.of(own, p, base)).with("p");
     assertThat(all.lamps().get("stop").title()).as("the workshop's own").isEqualTo("Red lamp");
     assertThat(all.lamps()).containsKey("wait");
     assertThat(all.freezeTail()).hasSize(1);

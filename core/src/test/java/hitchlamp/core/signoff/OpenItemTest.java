@@ -19,7 +19,7 @@ import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.story.Finding;
 import hitchlamp.core.words.Said;
 import java.nio.file.Path;
@@ -33,7 +33,8 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class OpenItemTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
 
   private static KnownFault fault(int spn, int fmi, FaultState... states) {
     return new KnownFault(

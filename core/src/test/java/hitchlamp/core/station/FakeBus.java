@@ -52,7 +52,7 @@ public final class FakeBus {
   public final List<Frame> sentByUs = new ArrayList<>();
   public final List<Module> modules = new ArrayList<>();
   public final List<FrameBlock.Entry> stored = new ArrayList<>();
-  public final Tape tape = new Tape(stored::add);
+  public final ReplayLog tape = new ReplayLog(stored::add);
   public Station station;
   private final PriorityQueue<Due> due = new PriorityQueue<>();
   private final Map<Integer, byte[]> sending = new HashMap<>();

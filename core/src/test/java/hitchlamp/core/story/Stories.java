@@ -12,7 +12,7 @@ import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.StoryKind;
 import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
@@ -28,7 +28,7 @@ import java.util.Set;
 
 /** A story put together by hand: an engine of 1,000 h that tells what a test wants. */
 final class Stories {
-  static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  static final Pack TRUCK = PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   static final double NOW = 1_000;
   static final ModuleRef ENGINE =
       new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true);

@@ -8,7 +8,7 @@ import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -26,7 +26,8 @@ import org.junit.jupiter.api.Test;
 
 /** The read of the story alone, fed with events by hand: no bus, no unit. */
 class StoryCallTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   private static final ModuleRef ENGINE =
       new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, true);
   private static final ModuleRef BODY =

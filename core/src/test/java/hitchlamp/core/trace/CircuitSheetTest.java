@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.Wiring;
 import java.nio.file.Path;
 import java.util.List;
@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 
 /** What of the wiring is drawn for a part. */
 class CircuitSheetTest {
-  private static final PackShelf SHELF = PackShelf.read(Path.of("../packs"));
+  private static final PackLibrary SHELF = PackLibrary.read(Path.of("../packs"));
   private static final Pack TRUCK = SHELF.with("orrendale-haulward");
 
   private static List<String> drawn(CircuitSheet s) {

@@ -7,7 +7,7 @@ import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -16,7 +16,8 @@ import org.junit.jupiter.api.Test;
 
 /** Following a guide: answers, readings, steps back, what was assumed, another day. */
 class TraceTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   private static final Component SENSOR = TRUCK.components().get("oil-pressure-sensor");
   private static final Guide GUIDE = TRUCK.guidesFor(SENSOR).get(0);
 
@@ -113,7 +114,7 @@ class TraceTest {
 
   @Test
   void ofTwoEnginesEachHasItsOwnGuideAndTheSamePoints() {
-    Pack ferry = PackShelf.read(Path.of("../packs")).with("orrendale-tidewright");
+    Pack ferry = PackLibrary.read(Path.of("../packs")).with("orrendale-tidewright");
     Component port = ferry.components().get("oil-pressure-sensor-engine-port");
     assertThat(ferry.guidesFor(port)).extracting(Guide::id).containsExactly("sensor-three-wires");
     assertThat(GuideText.fill("{part}: {part/signal}", ferry, port))

@@ -10,12 +10,12 @@ import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
-import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.watch.LiveValues;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -26,7 +26,8 @@ import org.junit.jupiter.api.Test;
 
 /** Checks that the unit answers by itself: an active fault, a value in its range. */
 class UnitCheckTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   private static final ModuleRef ENGINE =
       new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V3, false);
 
@@ -37,7 +38,7 @@ class UnitCheckTest {
   private static final String NONE = "00 FF 00 00 00 00 FF FF";
   private static final long SECOND = 1_000_000;
 
-  private final LiveBook book = new LiveBook(TRUCK);
+  private final LiveValues book = new LiveValues(TRUCK);
 
   private static Message dm1(double seconds, int source, String hex) {
     byte[] data = HexFormat.of().parseHex(hex.replace(" ", ""));

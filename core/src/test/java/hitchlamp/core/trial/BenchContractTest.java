@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.PackReader;
-import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.trial.BenchState.Stage;
@@ -88,7 +88,7 @@ class BenchContractTest {
           + " figures: {at-once: 2, most: 3, settle: 1, weak-below: 0.75}, lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n";
 
   static final Pack PACK =
-      new PackShelf(
+      new PackLibrary(
               List.of(
                   PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n"),
                   PackReader.read("p", HEAD)))

@@ -2,11 +2,11 @@ package hitchlamp.core.trial;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Recency;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.PackReader;
-import hitchlamp.core.pack.PackShelf;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -31,7 +31,7 @@ class TestOrderTest {
   }
 
   private static final Pack PACK =
-      new PackShelf(
+      new PackLibrary(
               List.of(
                   PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n"),
                   PackReader.read(
@@ -51,7 +51,7 @@ class TestOrderTest {
                           + test("valve-test", 2, 9, "valve"))))
           .with("p");
 
-  private static Lead lead(String id, Bearing bearing) {
+  private static Lead lead(String id, Recency bearing) {
     return new Lead(
         id,
         "Lead " + id,
@@ -79,23 +79,23 @@ class TestOrderTest {
 
   @Test
   void whatServesALeadOfTodayComesBeforeAllElse() {
-    assertThat(order(lead("valve-engine-port", Bearing.TODAY)).get(0)).isEqualTo("valve-test");
+    assertThat(order(lead("valve-engine-port", Recency.TODAY)).get(0)).isEqualTo("valve-test");
     assertThat(
             order(
-                lead("valve-engine-port", Bearing.TODAY),
-                lead("pump-engine-starboard", Bearing.TODAY)))
+                lead("valve-engine-port", Recency.TODAY),
+                lead("pump-engine-starboard", Recency.TODAY)))
         .startsWith("long", "valve-test");
   }
 
   @Test
   void anOldLeadAndOneThatNoComponentExplainsChangeNothing() {
     List<String> without = order();
-    for (Bearing b : Bearing.values()) {
-      if (b != Bearing.TODAY) {
+    for (Recency b : Recency.values()) {
+      if (b != Recency.TODAY) {
         assertThat(order(lead("valve-engine-port", b))).isEqualTo(without);
       }
     }
-    assertThat(order(lead("fault:engine/94/18", Bearing.TODAY))).isEqualTo(without);
+    assertThat(order(lead("fault:engine/94/18", Recency.TODAY))).isEqualTo(without);
   }
 
   @Test
@@ -104,7 +104,7 @@ class TestOrderTest {
     List<Lead> leads =
         new ArrayList<>(
             List.of(
-                lead("pump-engine-port", Bearing.TODAY), lead("valve-engine-port", Bearing.TODAY)));
+                lead("pump-engine-port", Recency.TODAY), lead("valve-engine-port", Recency.TODAY)));
     List<String> once = null;
     Random random = new Random(3);
     for (int i = 0; i < 50; i++) {

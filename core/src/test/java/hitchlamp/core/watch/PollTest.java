@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -19,7 +19,7 @@ class PollTest {
   private static final int HOURS = 65253;
   private static final int ENGINE = 0;
   private static final int BRAKES = 11;
-  private final Pack pack = PackShelf.read(Path.of("../packs")).base();
+  private final Pack pack = PackLibrary.read(Path.of("../packs")).base();
   private final Poll poll =
       new Poll(
           pack,

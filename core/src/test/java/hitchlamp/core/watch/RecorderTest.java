@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 
 /** When a recording begins, what it has from before, when it ends. */
 class RecorderTest {
-  private final LiveBook book = new LiveBook(Runs.PACK);
+  private final LiveValues book = new LiveValues(Runs.PACK);
   private final List<String> told = new ArrayList<>();
   private final List<Sample> kept = new ArrayList<>();
 

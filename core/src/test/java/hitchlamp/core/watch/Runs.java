@@ -2,14 +2,14 @@ package hitchlamp.core.watch;
 
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.quantity.Unit;
 import java.nio.file.Path;
 import java.util.function.DoubleUnaryOperator;
 
 /** Messages and series for tests of watching. */
 final class Runs {
-  static final Pack PACK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  static final Pack PACK = PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   static final long SECOND = 1_000_000;
   private static final int EEC1 = 61444;
 

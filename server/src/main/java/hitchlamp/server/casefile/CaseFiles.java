@@ -1,7 +1,7 @@
 package hitchlamp.server.casefile;
 
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
@@ -52,7 +52,7 @@ public class CaseFiles {
   private final CaseSheets sheets;
   private final CompressedJson stored;
   private final StoredRuns storedRuns;
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
   private final JsonMapper json;
   private final Clock clock;
   private final ObjectProvider<JobPage> pages;
@@ -69,7 +69,7 @@ public class CaseFiles {
       CaseSheets sheets,
       CompressedJson stored,
       StoredRuns storedRuns,
-      PackShelf shelf,
+      PackLibrary shelf,
       JsonMapper json,
       Clock clock,
       ObjectProvider<JobPage> pages) {

@@ -11,7 +11,7 @@ import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
@@ -46,7 +46,7 @@ public class Faults implements FaultReports, JobPage {
   private final Jobs jobs;
   private final Logbook logbook;
   private final Topics topics;
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
   private final CompressedJson stored;
   private final JsonMapper json;
 
@@ -55,7 +55,7 @@ public class Faults implements FaultReports, JobPage {
       Jobs jobs,
       Logbook logbook,
       Topics topics,
-      PackShelf shelf,
+      PackLibrary shelf,
       CompressedJson stored,
       JsonMapper json) {
     this.mapper = mapper;

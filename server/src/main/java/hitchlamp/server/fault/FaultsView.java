@@ -1,11 +1,11 @@
 package hitchlamp.server.fault;
 
-import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.Recency;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.MonitorCounts;
@@ -48,7 +48,7 @@ public record FaultsView(
   public record LeadView(
       @NotNull String id,
       @NotNull String title,
-      @NotNull Bearing bearing,
+      @NotNull Recency bearing,
       @NotNull Lead.Mark mark,
       @NotNull List<String> reasons,
       @NotNull List<String> signs,
@@ -87,7 +87,7 @@ public record FaultsView(
       @NotNull boolean emission,
       @NotNull List<FaultState> states,
       @NotNull ConversionVersion conversion,
-      @NotNull Bearing bearing,
+      @NotNull Recency bearing,
       Double firstHour,
       Double lastHour,
       @NotNull int snapshots) {}
@@ -185,7 +185,7 @@ public record FaultsView(
         f.emission(),
         new ArrayList<>(new java.util.TreeSet<>(f.states())),
         f.fault().version(),
-        Bearing.of(f, now),
+        Recency.of(f, now),
         or(f.firstHour()),
         or(f.lastHour()),
         f.snapshots().size());

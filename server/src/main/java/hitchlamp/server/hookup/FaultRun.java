@@ -47,7 +47,7 @@ final class FaultRun implements Tenant {
   private static final long WATCH_GAP_MICROS = 1_000_000;
 
   private final Station station;
-  private final Turn turn;
+  private final ProcedureQueue turn;
   private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
   private FaultCall afterRoll;
@@ -59,7 +59,8 @@ final class FaultRun implements Tenant {
   private Pack watchPack;
   private Account watcher;
 
-  FaultRun(Station station, Turn turn, LiveReports reports, Consumer<OperatorEvent> operator) {
+  FaultRun(
+      Station station, ProcedureQueue turn, LiveReports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
@@ -106,8 +107,8 @@ final class FaultRun implements Tenant {
     operator.accept(OperatorEvent.of(OperatorEvent.FAULTS, OperatorEvent.BEGIN, pack.id()));
     boolean watched = why == Why.WATCH;
     Runnable tell = () -> reports.faults(call.result(), silent, pack, who, why);
-    Turn.Told told =
-        Turn.told(
+    ProcedureQueue.Told told =
+        ProcedureQueue.told(
             watched ? () -> {} : tell,
             () -> {
               active.known(call.result());
@@ -162,7 +163,7 @@ final class FaultRun implements Tenant {
     turn.run(
         HookupWords.say("faults-are-being-cleared"),
         call,
-        Turn.told(
+        ProcedureQueue.told(
             () -> {},
             () -> {
               tell.run();
@@ -213,7 +214,7 @@ final class FaultRun implements Tenant {
     turn.run(
         HookupWords.say("modules-are-testing-their-circuits"),
         group,
-        Turn.told(
+        ProcedureQueue.told(
             () -> reports.selfTest(outcomes(group), false, who, station.now()),
             () -> {
               tell.run();

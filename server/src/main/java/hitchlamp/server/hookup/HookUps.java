@@ -5,7 +5,7 @@ import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.SpeedSearch;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.job.JobPage;
@@ -44,7 +44,7 @@ class HookUps implements JobPage {
   private final HookUpMapper mapper;
   private final FrameStore store;
   private final StoredLogs logs;
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
   private final JsonMapper json;
   private final AddedParameters added;
   private final Seats seats;
@@ -58,7 +58,7 @@ class HookUps implements JobPage {
       HookUpMapper mapper,
       FrameStore store,
       StoredLogs logs,
-      PackShelf shelf,
+      PackLibrary shelf,
       JsonMapper json,
       AddedParameters added,
       ReportSinks sinks,

@@ -1,6 +1,6 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Seats;
 import hitchlamp.server.outbox.Outbox;
@@ -15,7 +15,7 @@ record ReportSinks(
     Topics topics,
     HookUpMapper mapper,
     FrameStore store,
-    PackShelf shelf,
+    PackLibrary shelf,
     JsonMapper json,
     FaultReports faultReports,
     StoryReports storyReports,

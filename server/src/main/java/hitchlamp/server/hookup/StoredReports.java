@@ -1,7 +1,7 @@
 package hitchlamp.server.hookup;
 
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.hookup.Report.CheckAnswered;
 import hitchlamp.server.hookup.Report.Cleared;
 import hitchlamp.server.hookup.Report.Entered;
@@ -28,7 +28,7 @@ class StoredReports {
   private final Jobs jobs;
   private final Logbook logbook;
   private final Topics topics;
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
   private final AddedParameters added;
   private final JsonMapper json;
 
@@ -38,7 +38,7 @@ class StoredReports {
       Jobs jobs,
       Logbook logbook,
       Topics topics,
-      PackShelf shelf,
+      PackLibrary shelf,
       AddedParameters added,
       JsonMapper json,
       FaultReports faults,

@@ -31,11 +31,12 @@ final class StoryRun implements Tenant {
   }
 
   private final Station station;
-  private final Turn turn;
+  private final ProcedureQueue turn;
   private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
 
-  StoryRun(Station station, Turn turn, LiveReports reports, Consumer<OperatorEvent> operator) {
+  StoryRun(
+      Station station, ProcedureQueue turn, LiveReports reports, Consumer<OperatorEvent> operator) {
     this.station = station;
     this.turn = turn;
     this.reports = reports;
@@ -54,8 +55,8 @@ final class StoryRun implements Tenant {
     StoryCall call = new StoryCall(pack, roll.modules(pack));
     operator.accept(OperatorEvent.of(OperatorEvent.STORY, OperatorEvent.BEGIN, pack.id()));
     Runnable tell = () -> reports.story(call.result(), pack, who, why);
-    Turn.Told told =
-        Turn.told(
+    ProcedureQueue.Told told =
+        ProcedureQueue.told(
             tell,
             () -> {
               tell.run();
@@ -98,7 +99,7 @@ final class StoryRun implements Tenant {
     turn.run(
         HookupWords.say("the-trip-is-being-reset"),
         reset,
-        Turn.told(
+        ProcedureQueue.told(
             () -> {},
             () -> {
               tell.run();

@@ -16,7 +16,7 @@ import java.util.function.Consumer;
  */
 final class Tenants {
   private final Station station;
-  private final Turn turn;
+  private final ProcedureQueue turn;
   private final FaultRun faults;
   private final StoryRun story;
   private final TraceRun trace;
@@ -24,7 +24,7 @@ final class Tenants {
 
   Tenants(Station station, LiveReports reports, WatchRun watch, Consumer<OperatorEvent> operator) {
     this.station = station;
-    turn = new Turn(station);
+    turn = new ProcedureQueue(station);
     faults = new FaultRun(station, turn, reports, operator);
     story = new StoryRun(station, turn, reports, operator);
     trace = new TraceRun(station, reports, operator);

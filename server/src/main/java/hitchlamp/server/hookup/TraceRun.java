@@ -12,7 +12,7 @@ import hitchlamp.core.station.Station;
 import hitchlamp.core.trace.FaultListening;
 import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trace.ValueListening;
-import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.watch.LiveValues;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +30,7 @@ final class TraceRun implements Tenant {
 
   /** What one guide waits for: a fault or a value. */
   private record Under(String check, FaultListening fault, ValueListening value) {
-    Optional<UnitAnswer> look(LiveBook book, long micros) {
+    Optional<UnitAnswer> look(LiveValues book, long micros) {
       return fault != null ? fault.result() : value.look(book, micros);
     }
 
@@ -123,7 +123,7 @@ final class TraceRun implements Tenant {
   }
 
   /** Looks whether the unit has answered. */
-  void publish(LiveBook book, long micros) {
+  void publish(LiveValues book, long micros) {
     if (under.isEmpty() || micros - lookedMicros < LOOK_MICROS && lookedMicros != Long.MIN_VALUE) {
       return;
     }

@@ -3,8 +3,8 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.station.OperatorEvent;
+import hitchlamp.core.station.ReplayLog;
 import hitchlamp.core.station.Station;
-import hitchlamp.core.station.Tape;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -16,7 +16,7 @@ final class Traffic {
   private final LiveReports reports;
   private final boolean stores;
   private final List<FrameBlock.Entry> unstored = new ArrayList<>();
-  private final Tape tape = new Tape(unstored::add);
+  private final ReplayLog tape = new ReplayLog(unstored::add);
   private long storedMicros = Long.MIN_VALUE;
   private boolean pinned;
 

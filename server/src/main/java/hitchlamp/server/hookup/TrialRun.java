@@ -40,7 +40,7 @@ final class TrialRun implements Tenant {
   private static final double MOST_SECONDS = 4 * 3_600;
 
   private final Station station;
-  private final Turn turn;
+  private final ProcedureQueue turn;
   private final LiveReports reports;
   private final WatchRun watch;
   private final Consumer<OperatorEvent> operator;
@@ -52,7 +52,7 @@ final class TrialRun implements Tenant {
 
   TrialRun(
       Station station,
-      Turn turn,
+      ProcedureQueue turn,
       LiveReports reports,
       WatchRun watch,
       Consumer<OperatorEvent> operator) {
@@ -103,7 +103,7 @@ final class TrialRun implements Tenant {
     turn.run(
         HookupWords.say("a-test-is-under-way", spec.title()),
         bench,
-        Turn.told(() -> progress(bench, of), ended, ended));
+        ProcedureQueue.told(() -> progress(bench, of), ended, ended));
   }
 
   private void progress(Bench<?, ?> bench, Of of) {

@@ -10,7 +10,7 @@ import hitchlamp.core.pack.WatchSet;
 import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.watch.Channel;
-import hitchlamp.core.watch.LiveBook;
+import hitchlamp.core.watch.LiveValues;
 import hitchlamp.core.watch.Poll;
 import hitchlamp.core.watch.Recorder;
 import hitchlamp.core.watch.RecordingPlan;
@@ -44,7 +44,7 @@ final class WatchRun {
   private final String source;
   private final List<Running> recorders = new ArrayList<>();
   private Pack pack;
-  private LiveBook book;
+  private LiveValues book;
   private Station station;
   private Poll poll;
 
@@ -74,7 +74,12 @@ final class WatchRun {
     final boolean ofTest;
 
     Running(
-        int number, Account who, RecordingPlan plan, LiveBook book, WatchRun run, boolean ofTest) {
+        int number,
+        Account who,
+        RecordingPlan plan,
+        LiveValues book,
+        WatchRun run,
+        boolean ofTest) {
       this.ofTest = ofTest;
       this.number = number;
       this.who = who;
@@ -121,7 +126,7 @@ final class WatchRun {
     this.operator = operator;
     this.source = source;
     this.pack = pack;
-    this.book = new LiveBook(pack);
+    this.book = new LiveValues(pack);
   }
 
   /** A station begins, for the first time or after a break of the link. */
@@ -144,7 +149,7 @@ final class WatchRun {
     roll = shown;
     if (!with.hash().equals(pack.hash()) && idle()) {
       pack = with;
-      book = new LiveBook(pack);
+      book = new LiveValues(pack);
       toldTracks = -1;
     }
     for (RollEntry e : shown.entries()) {
@@ -165,7 +170,7 @@ final class WatchRun {
                         && r.recorder.plan().start().isEmpty());
   }
 
-  LiveBook book() {
+  LiveValues book() {
     return book;
   }
 
@@ -303,15 +308,15 @@ final class WatchRun {
     for (int t = 0; t < toldTracks; t++) {
       int size = book.receiver().track(t).channels().size();
       for (int c = 0; c < size; c++) {
-        Optional<LiveBook.Now> now = book.now(t, c, micros);
-        raws[at] = now.map(LiveBook.Now::raw).orElse(0L);
+        Optional<LiveValues.Now> now = book.now(t, c, micros);
+        raws[at] = now.map(LiveValues.Now::raw).orElse(0L);
         states[at++] = now.map(x -> letter(x.state())).orElse('-');
       }
     }
     return new WatchView.Now(version, micros / 1e6, raws, new String(states));
   }
 
-  private static char letter(LiveBook.State s) {
+  private static char letter(LiveValues.State s) {
     return switch (s) {
       case VALID -> 'V';
       case STALE -> 'S';
@@ -324,7 +329,7 @@ final class WatchRun {
   }
 
   private WatchView.Since since(long micros) {
-    List<LiveBook.Now> all = new ArrayList<>();
+    List<LiveValues.Now> all = new ArrayList<>();
     for (int t = 0; t < toldTracks; t++) {
       int size = book.receiver().track(t).channels().size();
       for (int c = 0; c < size; c++) {
@@ -344,7 +349,7 @@ final class WatchRun {
     double[] period = new double[n];
     Double[] normal = new Double[2 * n];
     for (int i = 0; i < n; i++) {
-      LiveBook.Now now = all.get(i);
+      LiveValues.Now now = all.get(i);
       if (now == null) {
         continue;
       }

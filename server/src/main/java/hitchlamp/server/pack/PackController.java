@@ -1,7 +1,7 @@
 package hitchlamp.server.pack;
 
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.trial.TestKinds;
@@ -20,17 +20,17 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class PackController {
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
 
-  PackController(PackShelf shelf) {
+  PackController(PackLibrary shelf) {
     this.shelf = shelf;
   }
 
   @Configuration
   static class Shelf {
     @Bean
-    PackShelf packShelf(Settings settings) {
-      PackShelf shelf = PackShelf.read(java.nio.file.Path.of(settings.packs()));
+    PackLibrary packShelf(Settings settings) {
+      PackLibrary shelf = PackLibrary.read(java.nio.file.Path.of(settings.packs()));
       shelf.ofUnits().forEach(TestKinds::check);
       return shelf;
     }

@@ -1,10 +1,10 @@
 package hitchlamp.server.signoff;
 
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
-import hitchlamp.core.fault.Bearing;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
+import hitchlamp.core.fault.Recency;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
 import hitchlamp.core.signoff.OpenItem;
@@ -177,7 +177,7 @@ final class ReportPage {
     List<Lead> leads = standing.map(Faults.Standing::leads).orElse(List.of());
     List<Lead> shown =
         leads.stream()
-            .filter(l -> full || l.bearing() == Bearing.TODAY)
+            .filter(l -> full || l.bearing() == Recency.TODAY)
             .limit(full ? Long.MAX_VALUE : MOST_SHORT)
             .toList();
     if (shown.isEmpty()) {
@@ -202,7 +202,7 @@ final class ReportPage {
   }
 
   private static String word(Lead l) {
-    if (l.bearing() == Bearing.OLD) {
+    if (l.bearing() == Recency.OLD) {
       return SignoffWords.say("old");
     }
     return switch (l.mark()) {

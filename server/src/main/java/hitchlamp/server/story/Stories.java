@@ -2,7 +2,7 @@ package hitchlamp.server.story;
 
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.UseFigure;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
@@ -53,7 +53,7 @@ public class Stories implements StoryReports, JobPage {
   private final Faults faults;
   private final Logbook logbook;
   private final Topics topics;
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
   private final CompressedJson stored;
   private final Map<Long, Background> underWay = new ConcurrentHashMap<>();
 
@@ -63,7 +63,7 @@ public class Stories implements StoryReports, JobPage {
       Faults faults,
       Logbook logbook,
       Topics topics,
-      PackShelf shelf,
+      PackLibrary shelf,
       CompressedJson stored) {
     this.mapper = mapper;
     this.jobs = jobs;

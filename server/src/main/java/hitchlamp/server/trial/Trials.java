@@ -5,7 +5,7 @@ import hitchlamp.core.judge.Measured;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackShelf;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.trial.BenchState;
@@ -46,7 +46,7 @@ public class Trials implements TrialReports, JobPage {
   private final Jobs jobs;
   private final Logbook logbook;
   private final Topics topics;
-  private final PackShelf shelf;
+  private final PackLibrary shelf;
   private final StoredRuns stored;
   private final ObjectProvider<TrialWork> work;
 
@@ -55,7 +55,7 @@ public class Trials implements TrialReports, JobPage {
       Jobs jobs,
       Logbook logbook,
       Topics topics,
-      PackShelf shelf,
+      PackLibrary shelf,
       StoredRuns stored,
       ObjectProvider<TrialWork> work) {
     this.mapper = mapper;

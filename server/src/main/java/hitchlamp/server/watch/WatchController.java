@@ -89,7 +89,7 @@ class WatchController {
 
   @PostMapping("/api/jobs/{job}/watch/recorders")
   @ResponseStatus(HttpStatus.CREATED)
-  Started record(@PathVariable long job, @Valid @RequestBody RecordWish wish) {
+  Started record(@PathVariable long job, @Valid @RequestBody RecordRequest wish) {
     Account me = accounts.me();
     return new Started(work.record(job, wish.plan(), me));
   }

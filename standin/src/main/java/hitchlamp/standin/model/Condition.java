@@ -69,7 +69,7 @@ public final class Condition {
   /** Heat the radiator still sheds, share. */
   public double radiatorShare;
 
-  /** Bearing clearance relative to new: lets oil pressure fall. */
+  /** Recency clearance relative to new: lets oil pressure fall. */
   public double bearingClearance;
 
   /** Leak in the charge-air piping after the compressor, mm². */

@@ -21,7 +21,7 @@ final class Connection {
   private static final long ERROR_EVERY_MICROS = 50_000;
 
   private final SocketChannel channel;
-  private final Berth berth;
+  private final UnitHost berth;
   private final Words reader = new Words();
   private final ByteBuffer in = ByteBuffer.allocate(8192);
   private ByteBuffer out = ByteBuffer.allocate(16_384);
@@ -31,7 +31,7 @@ final class Connection {
   private long lastError;
   private boolean dead;
 
-  Connection(SocketChannel channel, Berth berth) {
+  Connection(SocketChannel channel, UnitHost berth) {
     this.channel = channel;
     this.berth = berth;
     say("< hi >");
@@ -41,7 +41,7 @@ final class Connection {
     return channel;
   }
 
-  Berth berth() {
+  UnitHost berth() {
     return berth;
   }
 
@@ -85,7 +85,7 @@ final class Connection {
   private void open(String[] words) {
     String bus = words.length == 2 ? words[1] : "";
     onBackbone = !bus.isEmpty() && bus.equals(berth.backboneName());
-    if (!onBackbone && !Berth.buses().contains(bus)) {
+    if (!onBackbone && !UnitHost.buses().contains(bus)) {
       say("< error could not open bus >");
       dead = true;
       return;

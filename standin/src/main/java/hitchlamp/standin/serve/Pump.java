@@ -21,7 +21,7 @@ final class Pump implements Runnable {
   private static final long STEP_MILLIS = 2;
 
   private final Selector selector;
-  private final List<Berth> berths = new ArrayList<>();
+  private final List<UnitHost> berths = new ArrayList<>();
   private final Queue<Runnable> asked = new ConcurrentLinkedQueue<>();
   private volatile boolean stopped;
 
@@ -30,17 +30,17 @@ final class Pump implements Runnable {
   }
 
   /** Opens the port of a unit; 0 takes a free one. */
-  Berth open(InetAddress host, int port, Function<Integer, Berth> unit) throws IOException {
+  UnitHost open(InetAddress host, int port, Function<Integer, UnitHost> unit) throws IOException {
     ServerSocketChannel server = ServerSocketChannel.open();
     server.bind(new InetSocketAddress(host, port));
     server.configureBlocking(false);
-    Berth berth = unit.apply(((InetSocketAddress) server.getLocalAddress()).getPort());
+    UnitHost berth = unit.apply(((InetSocketAddress) server.getLocalAddress()).getPort());
     server.register(selector, SelectionKey.OP_ACCEPT, berth);
     berths.add(berth);
     return berth;
   }
 
-  List<Berth> berths() {
+  List<UnitHost> berths() {
     return berths;
   }
 
@@ -73,7 +73,7 @@ final class Pump implements Runnable {
           r.run();
         }
         long now = System.nanoTime();
-        for (Berth b : berths) {
+        for (UnitHost b : berths) {
           b.run(now);
           for (Connection c : b.clients()) {
             c.flush();
@@ -95,7 +95,7 @@ final class Pump implements Runnable {
 
   private void ready(SelectionKey key) {
     try {
-      if (key.attachment() instanceof Berth berth) {
+      if (key.attachment() instanceof UnitHost berth) {
         SocketChannel channel = ((ServerSocketChannel) key.channel()).accept();
         if (channel != null && !berth.accepts()) {
           channel.close();

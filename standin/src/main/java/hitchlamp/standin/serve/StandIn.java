@@ -66,7 +66,7 @@ public final class StandIn implements AutoCloseable {
     int port = firstPort;
     // Each unit lives through its own past, which takes most of the time of a start.
     for (SimUnit unit : scenarios.parallelStream().map(SimUnit::new).toList()) {
-      pump.open(host, port, p -> new Berth(unit, p, factor));
+      pump.open(host, port, p -> new UnitHost(unit, p, factor));
       port = port == 0 ? 0 : port + 1;
     }
     HttpServer http = HttpServer.create(new InetSocketAddress(host, cabPort), 16);
@@ -117,7 +117,7 @@ public final class StandIn implements AutoCloseable {
     if (path.length < 3) {
       return pump.ask(this::list).get(5, TimeUnit.SECONDS);
     }
-    Berth berth =
+    UnitHost berth =
         pump.berths().stream()
             .filter(b -> b.unit().scenario().id().equals(path[2]))
             .findFirst()
@@ -181,12 +181,12 @@ public final class StandIn implements AutoCloseable {
 
   private List<Map<String, Object>> list() {
     List<Map<String, Object>> units = new ArrayList<>();
-    for (Berth b : pump.berths()) {
+    for (UnitHost b : pump.berths()) {
       Map<String, Object> unit = new LinkedHashMap<>();
       unit.put("id", b.unit().scenario().id());
       unit.put("title", b.unit().scenario().title());
       unit.put("port", b.port());
-      unit.put("buses", Berth.buses());
+      unit.put("buses", UnitHost.buses());
       unit.put("backbone", b.backboneName());
       unit.put("factor", b.factor());
       units.add(unit);

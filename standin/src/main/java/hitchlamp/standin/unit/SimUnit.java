@@ -44,8 +44,8 @@ public final class SimUnit {
   final SplittableRandom random;
   final Build build;
   private final Optional<Backbone> backbone;
-  final List<Plant> plants = new ArrayList<>();
-  final Plant first;
+  final List<EngineUnit> plants = new ArrayList<>();
+  final EngineUnit first;
   private final Harness harness;
   final Map<String, SimModule> modules = new LinkedHashMap<>();
   private final List<SimModule> twins = new ArrayList<>();
@@ -75,7 +75,7 @@ public final class SimUnit {
     Scenario.History h = scenario.history();
     for (String id : build.engines()) {
       double from = h.hoursOf(plants.size()) - (h.hours() - h.from());
-      plants.add(new Plant(id, build.sideOf(id), scenario, from, random));
+      plants.add(new EngineUnit(id, build.sideOf(id), scenario, from, random));
     }
     first = plants.get(0);
     build();
@@ -88,7 +88,7 @@ public final class SimUnit {
     history.remember();
     living = true;
     settle();
-    for (Plant p : plants) {
+    for (EngineUnit p : plants) {
       // Of its own, so that a unit is the same whether or not it drives.
       SplittableRandom own = new SplittableRandom(scenario.seed() * 131 + p.id().hashCode());
       p.drives(build.load(p.id(), p.condition(), own));
@@ -121,7 +121,7 @@ public final class SimUnit {
         }
       }
     }
-    for (Plant p : plants) {
+    for (EngineUnit p : plants) {
       SimModule m = modules.get(p.id());
       p.engine().attach(m);
       p.story().answer(m);
@@ -153,7 +153,7 @@ public final class SimUnit {
   }
 
   /** The engine that a module is of; empty for the others. */
-  Optional<Plant> plant(String module) {
+  Optional<EngineUnit> plant(String module) {
     return plants.stream().filter(p -> p.id().equals(module)).findFirst();
   }
 
@@ -201,7 +201,7 @@ public final class SimUnit {
   }
 
   /** The engine on whose side a module is; the first for one of the whole unit. */
-  Plant plantOf(String module) {
+  EngineUnit plantOf(String module) {
     String side = build.sideOf(module);
     return plants.stream()
         .filter(p -> !side.isEmpty() && p.side().equals(side))
@@ -218,7 +218,7 @@ public final class SimUnit {
     applyDefects();
     plants.forEach(p -> p.settle(scenario.start().engine()));
     for (int i = 0; i < 50; i++) {
-      for (Plant p : plants) {
+      for (EngineUnit p : plants) {
         p.engine().sense(0.2);
         build.step(0.2, this, p.id(), false);
       }
@@ -231,7 +231,7 @@ public final class SimUnit {
   }
 
   private void physics() {
-    for (Plant p : plants) {
+    for (EngineUnit p : plants) {
       p.step(PHYSICS_SECONDS);
       litres += p.state().fuelKgPerHour() / 0.835 * PHYSICS_SECONDS / 3600;
       build.step(PHYSICS_SECONDS, this, p.id(), false);
@@ -251,7 +251,7 @@ public final class SimUnit {
               m.power(!condition().unpowered.contains(m.id()));
               m.offBus(condition().offBus.contains(m.id()));
             });
-    for (Plant p : plants) {
+    for (EngineUnit p : plants) {
       if (modules.get(p.id()).powered()) {
         p.engine().monitor(MONITOR_SECONDS, p.hours());
         p.story().step(MONITOR_SECONDS, p.hours(), p.state());
@@ -261,7 +261,7 @@ public final class SimUnit {
   }
 
   /** Monitors of the other modules that live by an engine's clock. */
-  void others(double seconds, Plant plant) {
+  void others(double seconds, EngineUnit plant) {
     for (int i = 0; i < watched.size(); i++) {
       Build.Watched w = watched.get(i);
       if (plantOf(w.module()) == plant && !condition().unpowered.contains(w.module())) {

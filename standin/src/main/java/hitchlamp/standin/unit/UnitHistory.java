@@ -33,7 +33,7 @@ final class UnitHistory {
     Scenario.History h = unit.scenario().history();
     HistorySolver.Used used = live(unit.first, unit.random.split());
     double litres = used.litres();
-    for (Plant p : unit.plants.subList(1, unit.plants.size())) {
+    for (EngineUnit p : unit.plants.subList(1, unit.plants.size())) {
       litres += live(p, unit.random.split()).litres();
     }
     return new Lived(
@@ -42,7 +42,7 @@ final class UnitHistory {
         litres);
   }
 
-  private HistorySolver.Used live(Plant plant, SplittableRandom days) {
+  private HistorySolver.Used live(EngineUnit plant, SplittableRandom days) {
     Scenario.History h = unit.scenario().history();
     double until = plant.from() + h.hours() - h.from();
     StoryKeeper story = plant.story();
@@ -113,7 +113,7 @@ final class UnitHistory {
   }
 
   /** What tools did up to an engine hour. */
-  private void past(Plant plant, Deque<Scenario.Past> events, double at, double shift) {
+  private void past(EngineUnit plant, Deque<Scenario.Past> events, double at, double shift) {
     while (!events.isEmpty() && events.peek().at() + shift <= at) {
       Scenario.Past e = events.poll();
       plant.story().note(e.what(), e.at() + shift, e.tool());

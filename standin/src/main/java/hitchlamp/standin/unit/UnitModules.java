@@ -47,7 +47,7 @@ final class UnitModules {
             b.mostDelayMs() * 1_000L,
             trouble);
     unit.memories.putIfAbsent(
-        spec.id(), unit.plant(spec.id()).map(Plant::memory).orElseGet(FaultMemory::new));
+        spec.id(), unit.plant(spec.id()).map(EngineUnit::memory).orElseGet(FaultMemory::new));
     FaultMemory kept = unit.memories.get(spec.id());
     m.answer(
         65259,
@@ -78,7 +78,7 @@ final class UnitModules {
   void diagnostics(ModuleSpec spec, SimModule m) {
     FaultMemory memory = unit.memories.get(spec.id());
     Scenario.Trouble t = unit.scenario().trouble();
-    Optional<Plant> plant = unit.plant(spec.id());
+    Optional<EngineUnit> plant = unit.plant(spec.id());
     // Each module counts for itself; one that was changed began again.
     unit.clockOffsets.put(
         spec.id(), plant.isPresent() ? 0.0 : Math.rint(unit.random.nextDouble() * 60) * 0.5);

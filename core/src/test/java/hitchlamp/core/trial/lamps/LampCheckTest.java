@@ -11,8 +11,8 @@ import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.PackReader;
-import hitchlamp.core.pack.PackShelf;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.trial.Act;
@@ -26,7 +26,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class LampCheckTest {
-  private static final Pack TRUCK = PackShelf.read(Path.of("../packs")).with("orrendale-haulward");
+  private static final Pack TRUCK =
+      PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
   private static final int ENGINE = 0;
   private static final int BRAKES = 11;
   private static final String ALL_ON = "55 FF 00 00 00 00 FF FF";

@@ -7,7 +7,7 @@ import hitchlamp.core.station.Station;
  * Whose turn it is in one hook-up: procedures that ask many modules go one after another. Only the
  * live owner's thread changes it.
  */
-final class Turn {
+final class ProcedureQueue {
   private static final long PUBLISH_NANOS = 120_000_000L;
 
   /** What is told of a procedure. */
@@ -30,7 +30,7 @@ final class Turn {
   private boolean dirty;
   private long publishedNanos;
 
-  Turn(Station station) {
+  ProcedureQueue(Station station) {
     this.station = station;
   }
 

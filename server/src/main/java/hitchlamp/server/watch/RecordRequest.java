@@ -14,7 +14,7 @@ import java.util.List;
 import java.util.Optional;
 
 /** What is to be recorded, and when, as a browser wishes it. */
-record RecordWish(
+record RecordRequest(
     @NotBlank @Size(max = 120) String name,
     @Size(max = 2_000) List<String> channels,
     @DecimalMin("0") @DecimalMax("300") Double preRollSeconds,

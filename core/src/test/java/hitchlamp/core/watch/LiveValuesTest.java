@@ -9,10 +9,10 @@ import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 
 /** Values as they are now: figures, states in words, staleness, what was gathered. */
-class LiveBookTest {
-  private final LiveBook book = new LiveBook(Runs.PACK);
+class LiveValuesTest {
+  private final LiveValues book = new LiveValues(Runs.PACK);
 
-  private LiveBook.Now speed(double seconds) {
+  private LiveValues.Now speed(double seconds) {
     int place = 0;
     for (Channel c : book.receiver().track(0).channels()) {
       if (c.spn() == 190) {
@@ -26,10 +26,10 @@ class LiveBookTest {
   @Test
   void aFigureIsOneOnlyWhenTheSensorSaysSo() {
     book.heard(Runs.speed(1, 702));
-    assertThat(speed(1).state()).isEqualTo(LiveBook.State.VALID);
+    assertThat(speed(1).state()).isEqualTo(LiveValues.State.VALID);
     assertThat(speed(1).value()).isEqualTo(702);
     book.heard(Runs.speed(1.02, -1));
-    assertThat(speed(1.02).state()).isEqualTo(LiveBook.State.NOT_AVAILABLE);
+    assertThat(speed(1.02).state()).isEqualTo(LiveValues.State.NOT_AVAILABLE);
     assertThat(speed(1.02).value()).isNaN();
     assertThat(speed(1.02).since().states()).isEqualTo(1);
   }
@@ -40,8 +40,8 @@ class LiveBookTest {
       book.heard(Runs.speed(1 + i * 0.02, 700));
     }
     assertThat(speed(3).periodMicros()).isCloseTo(20_000, within(100L));
-    assertThat(speed(4.4).state()).isEqualTo(LiveBook.State.VALID);
-    assertThat(speed(4.6).state()).isEqualTo(LiveBook.State.STALE);
+    assertThat(speed(4.4).state()).isEqualTo(LiveValues.State.VALID);
+    assertThat(speed(4.6).state()).isEqualTo(LiveValues.State.STALE);
     assertThat(speed(4.6).value()).as("the last figure is still told").isEqualTo(700);
   }
 
@@ -54,7 +54,7 @@ class LiveBookTest {
     // Some modules send slowly while nothing moves.
     for (int i = 0; i < 40; i++, t += 1.2) {
       book.heard(Runs.speed(t, 700));
-      assertThat(speed(t + 1.1).state()).as("slow, but there").isEqualTo(LiveBook.State.VALID);
+      assertThat(speed(t + 1.1).state()).as("slow, but there").isEqualTo(LiveValues.State.VALID);
     }
     assertThat(speed(t).periodMicros()).isCloseTo(1_200_000, within(30_000L));
     for (int i = 0; i < 60; i++, t += 0.02) {
@@ -63,7 +63,7 @@ class LiveBookTest {
     assertThat(speed(t).periodMicros()).isLessThan(30_000);
     assertThat(speed(t + 2).state())
         .as("fast again: two seconds are long")
-        .isEqualTo(LiveBook.State.STALE);
+        .isEqualTo(LiveValues.State.STALE);
     assertThat(book.count()).as("every one was taken").isEqualTo(200);
   }
 
@@ -109,7 +109,7 @@ class LiveBookTest {
     byte[] data = new byte[4];
     Arrays.fill(data, (byte) 0);
     book.heard(new Message(61444, 0, 255, 3, data, 5, 5));
-    assertThat(speed(0).state()).isEqualTo(LiveBook.State.NOT_AVAILABLE);
+    assertThat(speed(0).state()).isEqualTo(LiveValues.State.NOT_AVAILABLE);
   }
 
   @Test

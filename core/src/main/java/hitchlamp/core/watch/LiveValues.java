@@ -12,7 +12,7 @@ import java.util.Optional;
 /**
  * All values of a unit as they are now, and as they were for the last minutes. One thread owns it.
  */
-public final class LiveBook {
+public final class LiveValues {
   /** How far back it reaches, microseconds. */
   public static final long KEPT_MICROS = 300_000_000;
 
@@ -79,7 +79,7 @@ public final class LiveBook {
   private final List<Kept> kept = new ArrayList<>();
   private long count;
 
-  public LiveBook(Pack pack) {
+  public LiveValues(Pack pack) {
     this.pack = pack;
     this.receiver = new Receiver(pack);
   }

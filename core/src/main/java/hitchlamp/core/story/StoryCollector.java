@@ -1,6 +1,6 @@
 package hitchlamp.core.story;
 
-import hitchlamp.core.fault.ModuleDesk;
+import hitchlamp.core.fault.ModuleCollector;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
@@ -21,7 +21,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
 /** Collects what one module tells of what it remembers. */
-final class StoryDesk extends ModuleDesk {
+final class StoryCollector extends ModuleCollector {
   private static final double LITRE_STEP = 0.5;
   private static final double KILOMETRE_STEP = 0.125;
   private static final double KILOMETRE_FINE_STEP = 0.005;
@@ -46,7 +46,7 @@ final class StoryDesk extends ModuleDesk {
   private boolean protectionKnown;
   private boolean trailKnown;
 
-  StoryDesk(ModuleRef target, Pack pack) {
+  StoryCollector(ModuleRef target, Pack pack) {
     super(target, pack);
     this.kind = pack.story();
   }

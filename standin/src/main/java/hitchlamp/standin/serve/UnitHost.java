@@ -12,7 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 
 /** A unit in its place: its port, its clients, its pace. Only the pump's thread touches it. */
-final class Berth {
+final class UnitHost {
   static final String BUS_250 = SimUnit.BUS_250;
   static final String BUS_500 = SimUnit.BUS_500;
 
@@ -27,7 +27,7 @@ final class Berth {
   private long lastNanos;
   private long lastSent = -REAL_TIME_MICROS;
 
-  Berth(SimUnit unit, int port, double factor) {
+  UnitHost(SimUnit unit, int port, double factor) {
     this.unit = unit;
     this.port = port;
     this.wantedFactor = factor;

@@ -13,7 +13,7 @@ import hitchlamp.standin.story.StoryKeeper;
 import java.util.SplittableRandom;
 
 /** One engine of a unit with all that is its own: physics, what is wrong, module, story, hours. */
-final class Plant {
+final class EngineUnit {
   private final String id;
   private final String side;
   private final EngineParameters parameters;
@@ -32,7 +32,7 @@ final class Plant {
    * @param side of the unit; empty where it has one engine
    * @param from engine hour at which its lived part begins
    */
-  Plant(String id, String side, Scenario scenario, double from, SplittableRandom random) {
+  EngineUnit(String id, String side, Scenario scenario, double from, SplittableRandom random) {
     this.id = id;
     this.side = side;
     this.from = from;

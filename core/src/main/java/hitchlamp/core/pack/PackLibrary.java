@@ -18,11 +18,11 @@ import java.util.stream.Stream;
  * later layer adds to an earlier one and replaces what has the same key. What lies over each other
  * is worked out once, since every view asks for it.
  */
-public final class PackShelf {
+public final class PackLibrary {
   private final List<Pack> packs;
   private final Map<String, Pack> over = new LinkedHashMap<>();
 
-  public PackShelf(List<Pack> packs) {
+  public PackLibrary(List<Pack> packs) {
     this.packs = packs.stream().sorted(Comparator.comparing(Pack::layer)).toList();
     if (this.packs.stream().anyMatch(p -> p.layer() == Pack.Layer.BASE)) {
       this.packs.forEach(p -> over.put(p.id(), over(p)));
@@ -56,7 +56,7 @@ public final class PackShelf {
   }
 
   /** Reads every {@code .yaml} file below a folder. */
-  public static PackShelf read(Path folder) {
+  public static PackLibrary read(Path folder) {
     try (Stream<Path> files = Files.walk(folder, 4)) {
       List<Pack> packs = new ArrayList<>();
       for (Path file : files.filter(f -> f.toString().endsWith(".yaml")).sorted().toList()) {
@@ -69,7 +69,7 @@ public final class PackShelf {
         }
         packs.add(pack);
       }
-      return new PackShelf(packs);
+      return new PackLibrary(packs);
     } catch (IOException e) {
       throw new YamlFault(
           folder.toString(), 1, PackWords.say("the-packs-cannot-be-read", e.getMessage()));

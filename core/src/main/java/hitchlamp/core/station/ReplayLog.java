@@ -10,13 +10,13 @@ import java.util.function.Consumer;
  * Decides what of a live hook-up must be stored for a {@link Replay} to come to the same: every
  * frame, every operator event, and those ticks that something waited for.
  */
-public final class Tape {
+public final class ReplayLog {
   private final Consumer<FrameBlock.Entry> out;
 
   /**
    * @param out takes the entries in order
    */
-  public Tape(Consumer<FrameBlock.Entry> out) {
+  public ReplayLog(Consumer<FrameBlock.Entry> out) {
     this.out = out;
   }
 

@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 
 /** What every read collects of one module: its clock, what made no sense, whether it has ended. */
-public abstract class ModuleDesk {
+public abstract class ModuleCollector {
   /** Bytes of a service's positive answer before the data of the identifier. */
   protected static final int IDENTIFIER_AT = 3;
 
@@ -23,7 +23,7 @@ public abstract class ModuleDesk {
   private OptionalDouble hours = OptionalDouble.empty();
   private boolean ended;
 
-  protected ModuleDesk(ModuleRef target, Pack pack) {
+  protected ModuleCollector(ModuleRef target, Pack pack) {
     this.target = target;
     this.pack = pack;
   }
@@ -113,10 +113,10 @@ public abstract class ModuleDesk {
   }
 
   /** The clock that is the time axis, as read. */
-  public static OptionalDouble axis(List<? extends ModuleDesk> desks) {
+  public static OptionalDouble axis(List<? extends ModuleCollector> desks) {
     return desks.stream()
         .filter(d -> d.keepsTheAxis() && d.hours().isPresent())
-        .map(ModuleDesk::hours)
+        .map(ModuleCollector::hours)
         .findFirst()
         .orElse(OptionalDouble.empty());
   }

@@ -27,11 +27,11 @@ import java.util.TreeMap;
  * What is known of each address of a bus so far; makes the {@link Roll} of it. Holds at most 254
  * modules.
  */
-final class RollBook {
+final class RollState {
   private final Pack pack;
   private final Map<Integer, Module> modules = new TreeMap<>();
 
-  RollBook(Pack pack) {
+  RollState(Pack pack) {
     this.pack = pack;
   }
 

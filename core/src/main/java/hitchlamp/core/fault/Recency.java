@@ -1,7 +1,7 @@
 package hitchlamp.core.fault;
 
 /** What a fault has to do with today. */
-public enum Bearing {
+public enum Recency {
   /** There now, or within the last few engine hours. */
   TODAY,
   /** Not there now; when it was last active is not reported, or some time ago. */
@@ -22,7 +22,7 @@ public enum Bearing {
    *
    * @param now the engine's clock; not a number where unknown
    */
-  public static Bearing of(KnownFault f, double now) {
+  public static Recency of(KnownFault f, double now) {
     if (f.active()) {
       return TODAY;
     }

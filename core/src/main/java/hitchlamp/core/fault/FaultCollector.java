@@ -29,7 +29,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 
 /** Collects what one module tells about its faults. */
-final class FaultDesk extends ModuleDesk {
+final class FaultCollector extends ModuleCollector {
   private static final int NOT_AVAILABLE = 0xFB00;
   private static final int ENGINE_HOURS_SPN = 247;
 
@@ -56,7 +56,7 @@ final class FaultDesk extends ModuleDesk {
     }
   }
 
-  FaultDesk(ModuleRef target, Pack pack) {
+  FaultCollector(ModuleRef target, Pack pack) {
     super(target, pack);
   }
 
