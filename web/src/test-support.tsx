@@ -6,7 +6,7 @@ import { vi } from 'vitest'
 import { MeContext } from './account/me'
 import type { FaultsView, Job, Me, Roll, StoryView } from './api/client'
 import { JobContext } from './job/jobContext'
-import { jobStore } from './stream/jobStore'
+import { type JobStore, jobStore } from './stream/jobStore'
 import { type JobLive, NOTHING } from './stream/useJobStream'
 
 /** A job for tests of its pages. */
@@ -62,6 +62,8 @@ export interface Drawn {
   /** Where the page is, with the pattern of its route. */
   at?: string
   route?: string
+  /** In place of `live`, where what is live changes. */
+  store?: JobStore
 }
 
 /** Draws a page of a job; gives the why column. */
@@ -74,7 +76,7 @@ export function renderInJob(page: ReactNode, drawn: Drawn = {}): HTMLElement {
         <JobContext.Provider
           value={{
             job: drawn.job ?? JOB,
-            store: jobStore({ ...NOTHING, ...drawn.live }),
+            store: drawn.store ?? jobStore({ ...NOTHING, ...drawn.live }),
             roll: drawn.roll,
             faults: drawn.faults,
             story: drawn.story,

@@ -1,3 +1,4 @@
+import { TrialStrip } from '../trial/TrialStrip'
 import { Input } from '../shared/Field'
 import { ButtonLink } from '../shared/Button'
 import { useMutation, useQuery } from '@tanstack/react-query'
@@ -106,7 +107,10 @@ export function JobShell() {
     <JobContext value={context}>
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr_auto] overflow-hidden">
         <LampBar />
-        <HoldStrip />
+        <div>
+          <HoldStrip />
+          <TrialStrip />
+        </div>
         <div
           className={`grid min-h-0 ${whyOpen ? 'grid-cols-[188px_minmax(0,1fr)_300px]' : 'grid-cols-[188px_minmax(0,1fr)_44px]'} max-[900px]:grid-cols-[150px_minmax(0,1fr)] max-[900px]:grid-rows-[minmax(0,1fr)_auto]`}
         >

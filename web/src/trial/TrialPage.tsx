@@ -54,7 +54,8 @@ export function TrialPage() {
   const looked = useRef(false)
   const { mutate: look } = prepare
   const needsSeat = offer?.commands ?? true
-  const wanted = module !== '' && (mine || !needsSeat) && !view && !other
+  const may = needsSeat ? mine : me.rights.includes('READ')
+  const wanted = module !== '' && may && !view && !other
   useEffect(() => {
     if (!wanted || looked.current) return
     looked.current = true
@@ -147,6 +148,7 @@ function Terms({ offer }: { offer: TrialOffer }) {
     <div className="mb-3 max-w-[72ch]">
       <p>{said({ text: offer.answers })}</p>
       <p className="text-ink-2">{texts.engineMinutes(offer.engine, lasts(offer.minutes))}</p>
+      {offer.onceAKeyCycle && <p className="text-ink-2">{texts.onceAKeyCycle}</p>}
       {offer.hazards.map((h) => (
         <p key={h} className="font-semibold">
           {said({ text: h })}
