@@ -1642,7 +1642,7 @@ export interface components {
             engine?: "UNKNOWN" | "STANDS" | "CRANKS" | "IDLES" | "RUNS" | "PULLS";
             side?: string;
         };
-        RecordWish: {
+        RecordRequest: {
             name: string;
             channels?: string[];
             /** Format: double */
@@ -2053,15 +2053,7 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
-            integralNumber?: boolean;
-            missingNode?: boolean;
-            valueNode?: boolean;
-            object?: boolean;
             pojo?: boolean;
-            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -2073,6 +2065,14 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            number?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
+            integralNumber?: boolean;
+            missingNode?: boolean;
+            valueNode?: boolean;
+            object?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -3253,7 +3253,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RecordWish"];
+                "application/json": components["schemas"]["RecordRequest"];
             };
         };
         responses: {

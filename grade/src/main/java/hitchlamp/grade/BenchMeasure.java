@@ -62,6 +62,7 @@ final class BenchMeasure {
     CUTOUT("cutout", true),
     CIRCUITS("circuits", false),
     LAMPS("lamps", false),
+    PRIMING("priming", false),
     ROUTINE("new-trip", false);
 
     private final String test;
@@ -148,10 +149,10 @@ final class BenchMeasure {
         "kind",
         "lives",
         "commanded something",
-        "a cylinder was cut out",
+        "a cylinder was cut out, or the pump ran",
         "said: not confirmed",
         "still held at the end",
-        "said all fire, and one did not");
+        "said otherwise than it was");
     all.forEach(
         (kind, c) ->
             report
@@ -185,7 +186,7 @@ final class BenchMeasure {
     try (BenchTruck truck = new BenchTruck(packs, seed, kind.test, kind.runs)) {
       for (int i = 0; i < most; i++) {
         live(truck, kind, r, count);
-        if (!truck.wrongWord().isEmpty() || truck.cutOut()) {
+        if (!truck.wrongWord().isEmpty() || truck.taken()) {
           count.example = "seed " + seed + ", life " + i + ": " + truck.wrongWord();
           break;
         }
@@ -228,7 +229,7 @@ final class BenchMeasure {
         default -> truck.pass(r.nextDouble() * 4, false);
       }
       truck.pass(r.nextDouble() * r.nextDouble() * 3, true);
-      cut |= truck.cutOut();
+      cut |= truck.taken();
       notConfirmed |= truck.notConfirmed();
     }
     boolean commanded = truck.trial().commanded();
@@ -238,7 +239,7 @@ final class BenchMeasure {
     count.commanded += commanded ? 1 : 0;
     count.cut += cut ? 1 : 0;
     count.notConfirmed += notConfirmed ? 1 : 0;
-    count.held += truck.cutOut() || !truck.station().holds().isEmpty() ? 1 : 0;
+    count.held += truck.taken() || !truck.station().holds().isEmpty() ? 1 : 0;
     count.wrong += truck.wrongWord().isEmpty() ? 0 : 1;
   }
 

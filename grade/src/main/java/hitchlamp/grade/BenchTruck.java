@@ -139,12 +139,20 @@ final class BenchTruck implements AutoCloseable {
     if (cutOut() && !shown) {
       wrongWord = "nothing is shown as held, and a cylinder is cut out";
     }
+    if (unit.priming("engine") && station.holds().isEmpty()) {
+      wrongWord = "nothing is shown as held, and the pump runs";
+    }
     if (cutOut()
         && trial != null
         && trial.result().stage() != BenchState.Stage.PREPARING
         && trial.result().says().toString().contains("All cylinders fire")) {
       wrongWord = trial.result().says().toString();
     }
+  }
+
+  /** True while something of the unit is in our hand: a cylinder is cut out, the pump runs. */
+  boolean taken() {
+    return cutOut() || unit.priming("engine");
   }
 
   /** Time goes on until nothing is shown as held, for at most 20 s. */

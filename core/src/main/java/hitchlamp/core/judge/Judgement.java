@@ -2,6 +2,7 @@ package hitchlamp.core.judge;
 
 import hitchlamp.core.words.Said;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What observations come to. It speaks in values, so that every screen and the report show them in
@@ -37,6 +38,31 @@ public record Judgement(
   /** Nothing was seen that anything could be told by. */
   public static Judgement cannotTell(Said says, Said next) {
     return new Judgement(Verdict.CANNOT_TELL, says, List.of(), next);
+  }
+
+  /**
+   * What it says of one part alone; empty where it says nothing of it.
+   *
+   * @param id name of a part, or the number of a place whose figures are judged
+   */
+  public Optional<Part> part(String id) {
+    Optional<Part> named = parts.stream().filter(p -> p.id().equals(id)).findFirst();
+    if (named.isPresent()) {
+      return named;
+    }
+    List<Verdict> there =
+        measured.stream()
+            .filter(m -> m.place() > 0 && String.valueOf(m.place()).equals(id))
+            .flatMap(m -> m.verdict().stream())
+            .toList();
+    if (there.isEmpty()) {
+      return Optional.empty();
+    }
+    Verdict all =
+        there.contains(Verdict.FAIL)
+            ? Verdict.FAIL
+            : there.contains(Verdict.CANNOT_TELL) ? Verdict.CANNOT_TELL : Verdict.PASS;
+    return Optional.of(new Part(id, id, all, says, next));
   }
 
   /** The figures of one name, in the order of their places. */

@@ -242,8 +242,13 @@ public record Guide(
     }
   }
 
-  /** The verdict of a test of this job, newer than the beginning of the guide. */
-  public record Test(String kind) implements Ask {
+  /**
+   * The verdict of a test of this job, newer than the beginning of the guide.
+   *
+   * @param part of which it is wanted: a cylinder by its number, a lamp by its name; empty for the
+   *     whole
+   */
+  public record Test(String kind, String part) implements Ask {
     @Override
     public Map<String, String> outcomes() {
       return words(PASS, "Pass", FAIL, "Fail", CANNOT_TELL, PackWords.say("cannot-tell"));

@@ -251,7 +251,9 @@ final class GuideReader {
   }
 
   private static Ask test(Entry e) {
-    return new Guide.Test(e.isText() ? e.text() : e.allow("kind").text("kind"));
+    return e.isText()
+        ? new Guide.Test(e.text(), "")
+        : new Guide.Test(e.allow("kind", "part").text("kind"), e.text("part", ""));
   }
 
   private static Ask conclusion(Entry e) {

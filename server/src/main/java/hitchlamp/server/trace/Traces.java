@@ -372,19 +372,28 @@ public class Traces implements TraceReports, JobPage {
           TraceWords.say("answer-it-yourself"));
     }
     if (check.asks() instanceof Guide.Test asked) {
-      tested(job, k, check, asked.kind());
+      tested(job, k, check, asked);
       return;
     }
     work.getObject().listen(job, id, check, t.part());
   }
 
+  /** What a test says, of one of its parts where the guide asks for one. */
+  private Optional<TestAnswer.Done> done(long job, Trials.TrialHead x, String part) {
+    return part.isEmpty()
+        ? Optional.of(new TestAnswer.Done(x.endedAt(), x.verdict(), x.says()))
+        : trials
+            .part(job, x.id(), part)
+            .map(p -> new TestAnswer.Done(x.endedAt(), p.verdict(), p.says().text()));
+  }
+
   /** A test that was done since the guide began answers by its verdict. */
-  private synchronized void tested(long job, Kept k, Guide.Check check, String kind) {
+  private synchronized void tested(long job, Kept k, Guide.Check check, Guide.Test asked) {
     UnitAnswer answer =
         TestAnswer.of(
             trials.ofJob(job).stream()
-                .filter(x -> x.kind().equals(kind) && x.verdict() != null)
-                .map(x -> new TestAnswer.Done(x.endedAt(), x.verdict(), x.says()))
+                .filter(x -> x.kind().equals(asked.kind()) && x.verdict() != null)
+                .flatMap(x -> done(job, x, asked.part()).stream())
                 .toList(),
             k.row().beganAt().toInstant(ZoneOffset.UTC));
     answered(job, k.row().id(), check.id(), answer, jobs.job(job).hours(), 0);

@@ -285,27 +285,45 @@ public class Trials implements TrialReports, JobPage {
     return mapper.one(job, id).map(this::kept).orElseThrow(() -> Refusal.missing("test"));
   }
 
-  private KeptTrial kept(TrialMapper.Row row) {
-    TrialHead head = head(row);
+  /** What a run says of one part alone; empty where it says nothing of it. */
+  public Optional<Judgement.Part> part(long job, long id, String part) {
+    return mapper
+        .one(job, id)
+        .flatMap(this::seen)
+        .flatMap(
+            s -> StoredRuns.judge(s.kind(), s.spec(), s.pack(), s.run().observed()).part(part));
+  }
+
+  /** What is stored of a run, with what it is read by. */
+  private record Seen(TestKind<?, ?> kind, TestSpec spec, Pack pack, StoredTrial<?> run) {}
+
+  /** Empty where nothing was stored, or its pack or kind is not there any more. */
+  private Optional<Seen> seen(TrialMapper.Row row) {
     Optional<TestKind<?, ?>> kind = TestKinds.find(row.kind());
     Optional<Pack> pack = pack(row.pack());
     Optional<TestSpec> spec =
         pack.map(p -> p.bench().tests().get(row.test())).filter(t -> t.kind().equals(row.kind()));
     if (kind.isEmpty() || spec.isEmpty()) {
-      return new KeptTrial(head, null);
+      return Optional.empty();
     }
     return mapper
         .content(row.id())
-        .map(c -> view(row, kind.get(), spec.get(), pack.orElseThrow(), c.content()))
-        .map(v -> new KeptTrial(head, v))
-        .orElseGet(() -> new KeptTrial(head, null));
+        .map(
+            c ->
+                new Seen(
+                    kind.get(),
+                    spec.get(),
+                    pack.orElseThrow(),
+                    stored.read(kind.get(), row.layout(), c.content())));
   }
 
-  private TrialView view(
-      TrialMapper.Row row, TestKind<?, ?> kind, TestSpec spec, Pack pack, byte[] content) {
-    StoredTrial<?> seen = stored.read(kind, row.layout(), content);
+  private KeptTrial kept(TrialMapper.Row row) {
+    return new KeptTrial(head(row), seen(row).map(s -> view(row, s)).orElse(null));
+  }
+
+  private static TrialView view(TrialMapper.Row row, Seen s) {
     return TrialView.of(
-        spec,
+        s.spec(),
         row.module(),
         row.moduleTitle(),
         new BenchState<>(
@@ -318,10 +336,10 @@ public class Trials implements TrialReports, JobPage {
             Optional.empty(),
             List.of(),
             List.of(),
-            seen.observed(),
-            seen.trace(),
+            s.run().observed(),
+            s.run().trace(),
             true,
-            StoredRuns.judge(kind, spec, pack, seen.observed())),
+            StoredRuns.judge(s.kind(), s.spec(), s.pack(), s.run().observed())),
         Integer.MAX_VALUE);
   }
 

@@ -47,14 +47,13 @@ class V14__lamp_checks_are_tests extends BaseJavaMigration {
                 "SELECT d.id, d.job_id, d.done_at, d.account_id, d.engine_hours, d.bus_micros, d.content, u.pack"
                     + " FROM fault_deed d JOIN job j ON j.id = d.job_id JOIN unit u ON u.id = j.unit_id WHERE d.kind = 'LAMPS' ORDER BY d.id")) {
       while (r.next()) {
-        double hours = r.getDouble(5);
         all.add(
             new Old(
                 r.getLong(1),
                 r.getLong(2),
                 r.getTimestamp(3),
                 r.getLong(4),
-                r.wasNull() ? null : hours,
+                r.getObject(5, Double.class),
                 r.getLong(6),
                 r.getString(7),
                 r.getString(8)));

@@ -28,8 +28,7 @@ class TrafficTest {
   private Traffic traffic(boolean stores) {
     doAnswer(
             call ->
-                stored.add(
-                    new Stored(((List<?>) call.getArgument(0)).size(), call.getArgument(1))))
+                stored.add(new Stored(((List<?>) call.getArgument(0)).size(), call.getArgument(1))))
         .when(reports)
         .store(any(), anyBoolean());
     station.start(1);

@@ -438,6 +438,11 @@ public final class SimUnit {
     return state(engine).cutOut;
   }
 
+  /** True while the lift pump of an engine runs because somebody wants it. */
+  public boolean priming(String engine) {
+    return state(engine).priming;
+  }
+
   /** Speed of an engine, rpm. */
   public double rpm(String engine) {
     return state(engine).rpm();
