@@ -1,8 +1,8 @@
-import { screen, waitFor } from '@testing-library/react'
+import { cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
 import type { TrialMeasured, TrialOffer, TrialView } from '../api/client'
-import { renderInJob, stubServer } from '../test-support'
+import { person, renderInJob, stubServer } from '../test-support'
 import { KeptTrial } from './KeptTrial'
 import { Tests } from './Tests'
 import { TrialPage } from './TrialPage'
@@ -413,4 +413,71 @@ it('a kept run shows its evidence without acts, and one whose end is not known s
   renderInJob(<KeptTrial />, { at: '/tests/6', route: '/tests/:trial' })
   expect(await screen.findByText(/How it ended is not known/)).toBeInTheDocument()
   expect(screen.getByText('Nothing of what it saw was stored.')).toBeInTheDocument()
+})
+
+it('a kept run leads to its recording where one was made', async () => {
+  const head = {
+    id: 7,
+    kind: 'routine',
+    test: 'priming',
+    title: 'Fuel system priming',
+    module: 'engine',
+    moduleTitle: 'Engine',
+    beganAt: '2026-11-25T08:00:00Z',
+    ending: 'COMPLETE',
+    says: '',
+    next: '',
+    who: 'Technician 2',
+  }
+  stubServer({
+    '/api/jobs/3/trials/7': { head: { ...head, recording: 41 }, view: null },
+    '/api/jobs/3/trials/8': { head: { ...head, id: 8, recording: null }, view: null },
+  })
+  renderInJob(<KeptTrial />, { at: '/tests/7', route: '/tests/:trial' })
+  expect(await screen.findByRole('link', { name: 'Its recording' })).toHaveAttribute(
+    'href',
+    '/jobs/3/watch/recordings/41',
+  )
+  cleanup()
+  renderInJob(<KeptTrial />, { at: '/tests/8', route: '/tests/:trial' })
+  expect(await screen.findByText('It came to its end.')).toBeInTheDocument()
+  expect(screen.queryByRole('link', { name: 'Its recording' })).toBeNull()
+})
+
+it('a test that looks at no values leads to none', async () => {
+  stubServer()
+  page(view({ trace: { names: [], units: [], points: [] }, now: [] }))
+  await screen.findByText('Cylinder 1')
+  expect(screen.queryByRole('link', { name: 'Its live values' })).toBeNull()
+  expect(screen.getByRole('link', { name: 'All tests' })).toBeInTheDocument()
+})
+
+it('a test that its module does once a key cycle says so before it begins', async () => {
+  stubServer({
+    '/api/jobs/3/seat': { holder: 'Somebody else' },
+    '/api/jobs/3/trials/offers': [offer({ onceAKeyCycle: true })],
+  })
+  page()
+  expect(await screen.findByText('The module does it once a key cycle only.')).toBeInTheDocument()
+})
+
+it('a test that only listens is looked at without the seat, by whoever may read', async () => {
+  const listens = {
+    '/api/jobs/3/seat': { holder: 'Somebody else' },
+    '/api/jobs/3/trials/offers': [offer({ commands: false })],
+  }
+  const sent = stubServer(listens)
+  page()
+  await waitFor(() => expect(sent).toHaveLength(1))
+  expect(sent[0]).toContain('POST /api/jobs/3/trials')
+  expect(screen.queryByText(/Take the seat first/)).toBeNull()
+  cleanup()
+  const nothing = stubServer(listens)
+  renderInJob(<TrialPage />, {
+    at: '/tests/run/cutout?module=engine',
+    route: '/tests/run/:test',
+    me: person('LOOK', 'NOTE'),
+  })
+  expect(await screen.findByText('Which cylinder does less.')).toBeInTheDocument()
+  expect(nothing).toEqual([])
 })

@@ -104,6 +104,70 @@ class BenchReaderTest {
         .hasMessageContaining(reason);
   }
 
+  private static RoutineSpec routine(String more) {
+    return PackReader.read(
+            "r.yaml",
+            "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 1\nroutines:\n"
+                + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 60"
+                + more
+                + "}\n")
+        .bench()
+        .routines()
+        .get("purge");
+  }
+
+  @Test
+  void aRoutineSaysHowItIsFollowedAndWhyItBreaksOff() {
+    RoutineSpec plain = routine("");
+    assertThat(plain.everySeconds()).as("its answer is waited for").isZero();
+    assertThat(plain.stops()).isFalse();
+    RoutineSpec followed =
+        routine(
+            ", stops: yes, every: 1, reasons: {1: the engine was started, 255: it is too cold}");
+    assertThat(followed.everySeconds()).isEqualTo(1);
+    assertThat(followed.stops()).isTrue();
+    assertThat(followed.reasons())
+        .containsEntry(1, "the engine was started")
+        .containsEntry(255, "it is too cold");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "every: 0.01|every",
+        "every: 90|every",
+        "reasons: {256: too far}|a reason has a code from 0 to 255, not '256'",
+        "reasons: {cold: too cold}|a reason has a code from 0 to 255, not 'cold'",
+        "reasons: {1: [too cold]}|reasons",
+        "seconds-left: 3|seconds-left"
+      })
+  void aBrokenRoutineIsRefusedWithItsLine(String broken, String reason) {
+    assertThatThrownBy(() -> routine(", " + broken))
+        .isInstanceOf(YamlFault.class)
+        .hasMessageContaining("r.yaml:7")
+        .hasMessageContaining(reason);
+  }
+
+  @Test
+  void aTestOfTheWholeUnitIsOfNoModule() {
+    String lamps =
+        "tests:\n  lamps: {kind: lamps, title: Lamps, answers: Which., system: Electrical, module: unit,"
+            + " minutes: 1, engine: standing, risk: 0, longest: 300, source: none}\n";
+    assertThatThrownBy(() -> shelved(lamps)).hasMessageContaining("names no 'lamps'");
+    TestSpec t =
+        shelved(
+                lamps
+                    + "modules: {engine: {title: Engine, function: 0, address: 0, conversion: v4}}\n"
+                    + "lamps: {stop: {title: Stop lamp, by: [engine], fault: stop}}\n")
+            .bench()
+            .tests()
+            .get("lamps");
+    assertThat(t.ofUnit()).isTrue();
+    assertThat(t.isFor("engine")).isFalse();
+    assertThat(t.onceAKeyCycle()).isFalse();
+  }
+
   @Test
   void aWorkshopLaysItsOwnTestOverTheMakersAndKeepsTheRest() {
     Pack base = PackReader.read("b", "pack: b\ntitle: B\nschema: 1\nlayer: base\nversion: 1\n");
