@@ -58,6 +58,7 @@ final class Conversations {
   private final Map<Integer, TakenBack> takenBack = new HashMap<>();
   private int own = Address.NULL;
   private boolean claiming;
+  private boolean closing;
   private IntPredicate waits = module -> false;
   private IntPredicate refuses = module -> false;
   private final OurLine line = new OurLine();
@@ -308,7 +309,7 @@ final class Conversations {
   }
 
   private void next(int destination, long micros) {
-    if (active.containsKey(destination) || own == Address.NULL && claiming) {
+    if (closing || active.containsKey(destination) || own == Address.NULL && claiming) {
       return;
     }
     var queue = waiting.get(destination);
@@ -426,6 +427,11 @@ final class Conversations {
   /** True while anything is asked or waits to be. */
   boolean busy() {
     return !active.isEmpty();
+  }
+
+  /** The link is about to be closed: what waits is not asked any more. */
+  void beginNothing() {
+    closing = true;
   }
 
   /** Ends everything that waits, with the reason. */

@@ -404,6 +404,7 @@ public final class Station {
    */
   public void close(String why) {
     letGoAll();
+    conversations.beginNothing();
     List.copyOf(procedures.keySet()).forEach(this::stop);
     conversations.close(why);
     reassembly.close(now);

@@ -63,6 +63,26 @@ class ConversationsContractTest {
   }
 
   @Test
+  void whatWaitsWhenTheLinkIsClosedIsNotAskedAnyMore() {
+    SplittableRandom dice = new SplittableRandom(5);
+    FakeBus bus = new FakeBus();
+    bus.module(0, 0).deaf = true;
+    bus.station = new Station(new Name(5), 250_000, false, bus::fromUs, new Station.Listener() {});
+    bus.station.start(bus.now());
+    bus.runUntil(bus.now() + SECOND);
+    for (int i = 0; i < 5; i++) {
+      Asker a = new Asker();
+      bus.station.run(a);
+      a.asks(dice, i, new int[] {0});
+      bus.station.say(a, "ask");
+    }
+    int sent = bus.sentByUs.size();
+    bus.station.close("unhooked");
+    bus.runUntil(bus.now() + 10 * SECOND);
+    assertThat(bus.sentByUs).hasSize(sent);
+  }
+
+  @Test
   void whoeverIsNotStoppedIsAnswered() {
     for (int seed = 1; seed <= LIVES; seed++) {
       SplittableRandom dice = new SplittableRandom(seed);
