@@ -30,8 +30,8 @@ class CutoutTest {
           .as("what risks and costs least comes first")
           .isEqualTo("circuits");
       assertThat(offers.path(1).path("test").asString()).isEqualTo("lamps");
-      assertThat(offers).as("a new trip stands on the page of the story").hasSize(3);
-      JsonNode offer = offers.path(2);
+      assertThat(offers).as("a new trip stands on the page of the story").hasSize(4);
+      JsonNode offer = offers.path(3);
       assertThat(offer.path("test").asString()).isEqualTo("cutout");
       assertThat(offer.path("modules").path(0).path("id").asString()).isEqualTo("engine");
       assertThat(offer.path("modules").path(0).path("conditions")).hasSize(4);
