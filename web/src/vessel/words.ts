@@ -4,7 +4,7 @@ import type { Shown } from '../shared/words'
 export const texts = {
   address: (a: Shown) => `address ${a}`,
   aFigureThatDiffersFromThe:
-    'A figure that differs from the engine&rsquo;s own module points at the gateway or a second sensor, not at the engine.',
+    'A figure that differs from the engine’s own module points at the gateway or a second sensor, not at the engine.',
   batteries: 'Batteries',
   devices: 'Devices',
   engines: 'Engines',
