@@ -28,4 +28,14 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // What the door is made of: fetched before anybody has signed in, so it stays small.
+    files: ['src/main.tsx', 'src/account/{Gate,SignIn,me}.tsx', 'src/shared/{Button,Field,Mark,ProblemBox,Brand}.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'react-router', message: 'The door is fetched without the router.' }] },
+      ],
+    },
+  },
 )

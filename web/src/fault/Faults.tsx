@@ -1,4 +1,5 @@
-import { Button, ButtonLink } from '../shared/Button'
+import { Button } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'

@@ -1,4 +1,5 @@
-import { Button, ButtonLink } from '../shared/Button'
+import { Button } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMe } from '../account/me'
 import type { FaultsView, Lead } from '../api/client'
 import { useJob } from '../job/jobContext'

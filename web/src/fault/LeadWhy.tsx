@@ -1,5 +1,6 @@
 import { Input, Select } from '../shared/Field'
-import { Button, ButtonLink } from '../shared/Button'
+import { Button } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useMe } from '../account/me'

@@ -1,4 +1,5 @@
-import { Button, ButtonAnchor, ButtonLink } from '../shared/Button'
+import { Button, ButtonAnchor } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useMe } from '../account/me'

@@ -1,5 +1,5 @@
 import { Mark } from '../shared/Mark'
-import { ButtonLink } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { Link, useParams } from 'react-router'
 import { FaultTable } from '../fault/FaultTable'
 import { Monitors } from '../fault/Monitors'

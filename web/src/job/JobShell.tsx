@@ -1,6 +1,6 @@
 import { TrialStrip } from '../trial/TrialStrip'
 import { Input } from '../shared/Field'
-import { ButtonLink } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { PanelRightClose, PanelRightOpen } from 'lucide-react'
 import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react'

@@ -1,4 +1,5 @@
-import { Button, ButtonAnchor, ButtonLink } from '../shared/Button'
+import { Button, ButtonAnchor } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useRouteError } from 'react-router'
 import { texts } from './words'
 

@@ -1,23 +1,18 @@
 import type { ComponentProps } from 'react'
-import { Link } from 'react-router'
 
 /** How a button looks: the one that is meant to be pressed next is filled. */
-interface Look {
+export interface Look {
   main?: boolean | undefined
 }
 
-function classes(main: boolean | undefined, className: string | undefined): string {
+/** Its classes. */
+export function classes(main: boolean | undefined, className: string | undefined): string {
   return ['btn', main ? 'btn-main' : '', className ?? ''].filter(Boolean).join(' ')
 }
 
 /** Something to press. */
 export function Button({ main, className, ...rest }: ComponentProps<'button'> & Look) {
   return <button {...rest} className={classes(main, className)} />
-}
-
-/** A way to another page that looks like a button. */
-export function ButtonLink({ main, className, ...rest }: ComponentProps<typeof Link> & Look) {
-  return <Link {...rest} className={classes(main, className)} />
 }
 
 /** A file or an outside address that looks like a button. */

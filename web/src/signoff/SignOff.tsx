@@ -1,5 +1,6 @@
 import { Mark } from '../shared/Mark'
-import { ButtonAnchor, ButtonLink } from '../shared/Button'
+import { ButtonAnchor } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'

@@ -1,4 +1,5 @@
-import { Button, ButtonLink } from '../shared/Button'
+import { Button } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useParams } from 'react-router'

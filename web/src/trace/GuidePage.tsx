@@ -1,5 +1,6 @@
 import { Mark } from '../shared/Mark'
-import { Button, ButtonLink } from '../shared/Button'
+import { Button } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'

@@ -1,4 +1,4 @@
-import { ButtonLink } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import { get, type TrialKept } from '../api/client'

@@ -1,5 +1,5 @@
 import { Mark } from '../shared/Mark'
-import { ButtonLink } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'

@@ -1,4 +1,4 @@
-import { ButtonLink } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import type { TrialView } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
 import { useSaid } from '../shared/said'

@@ -1,6 +1,7 @@
 import { Mark } from '../shared/Mark'
 import { Input, Select } from '../shared/Field'
-import { Button, ButtonLink } from '../shared/Button'
+import { Button } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { post, remove } from '../api/client'

@@ -1,5 +1,6 @@
 import { Input } from '../shared/Field'
-import { Button, ButtonAnchor, ButtonLink } from '../shared/Button'
+import { Button, ButtonAnchor } from '../shared/Button'
+import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'

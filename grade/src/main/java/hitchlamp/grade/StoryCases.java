@@ -2,7 +2,7 @@ package hitchlamp.grade;
 
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.story.Deed;
+import hitchlamp.standin.story.ToolEvent;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -48,13 +48,13 @@ final class StoryCases {
       defects.add(LeadCases.defect(r, shovel, cured - 2 - r.nextDouble() * 30, cured));
       if (r.nextBoolean()) {
         earlier = OptionalDouble.of(cured + 0.1 + r.nextDouble());
-        past.add(new Scenario.Past(earlier.getAsDouble(), Deed.CLEAR, tool(r)));
+        past.add(new Scenario.Past(earlier.getAsDouble(), ToolEvent.CLEAR, tool(r)));
       }
     }
     OptionalDouble cleared = OptionalDouble.empty();
     if (wiped) {
       cleared = OptionalDouble.of(now - (0.3 + r.nextDouble() * 19.7));
-      past.add(new Scenario.Past(cleared.getAsDouble(), Deed.CLEAR, tool(r)));
+      past.add(new Scenario.Past(cleared.getAsDouble(), ToolEvent.CLEAR, tool(r)));
     }
     int present = wiped ? 1 + r.nextInt(2) : r.nextInt(3);
     double before = cleared.orElse(now);
@@ -68,7 +68,7 @@ final class StoryCases {
               mended ? before : Double.POSITIVE_INFINITY));
     }
     if (r.nextInt(3) == 0) {
-      past.add(new Scenario.Past(now - 10 - r.nextDouble() * 300, Deed.TRIP_RESET, tool(r)));
+      past.add(new Scenario.Past(now - 10 - r.nextDouble() * 300, ToolEvent.TRIP_RESET, tool(r)));
     }
     past.sort(Comparator.comparingDouble(Scenario.Past::at));
     boolean noTrail = r.nextDouble() < HIDES;

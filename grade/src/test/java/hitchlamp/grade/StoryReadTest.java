@@ -82,7 +82,7 @@ class StoryReadTest extends VisitTest {
         .first()
         .satisfies(
             t -> {
-              assertThat(t.deed()).contains(StoryKind.Deed.CLEAR);
+              assertThat(t.deed()).contains(StoryKind.ToolEvent.CLEAR);
               assertThat(t.tool()).isEqualTo("OAKTOOL");
               assertThat(t.hour()).isCloseTo(996, within(0.05));
             });

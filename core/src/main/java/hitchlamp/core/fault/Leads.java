@@ -50,7 +50,7 @@ public final class Leads {
       spns.addAll(c.missedAs());
       spns.forEach(s -> bySpn.computeIfAbsent(s, k -> new ArrayList<>()).add(c));
       c.explains().stream()
-          .map(Component.Sign::spn)
+          .map(Component.FaultPattern::spn)
           .distinct()
           .forEach(x -> explainers.computeIfAbsent(x, k -> new ArrayList<>()).add(c.id()));
       if (c.kind() == Component.Kind.MODULE) {
@@ -269,7 +269,7 @@ public final class Leads {
   }
 
   private static double distinct(Component c) {
-    return c.signs().stream().map(Component.Sign::spn).distinct().count();
+    return c.signs().stream().map(Component.FaultPattern::spn).distinct().count();
   }
 
   /** How many other faults it would explain. */
@@ -277,7 +277,7 @@ public final class Leads {
     double began = Episodes.began(signs);
     long spns = 0;
     int last = -1;
-    for (Component.Sign s : c.explains()) {
+    for (Component.FaultPattern s : c.explains()) {
       for (KnownFault f : open.getOrDefault(s.spn(), List.of())) {
         if (s.spn() != last && explains(c, f) && Episodes.inTime(f, began) && !isSign(c, f)) {
           spns++;
@@ -289,7 +289,7 @@ public final class Leads {
   }
 
   private static boolean isSign(Component c, KnownFault f) {
-    for (Component.Sign s : c.signs()) {
+    for (Component.FaultPattern s : c.signs()) {
       if (s.is(f.spn(), f.fmi())) {
         return true;
       }
@@ -301,7 +301,7 @@ public final class Leads {
     if (!pack.sameSide(c.module(), f.kind())) {
       return false;
     }
-    for (Component.Sign s : c.explains()) {
+    for (Component.FaultPattern s : c.explains()) {
       if (s.is(f.spn(), f.fmi())) {
         return !pack.isGeneric(f.spn(), f.fmi());
       }
@@ -459,7 +459,7 @@ public final class Leads {
     if (!pack.sameSide(c.module(), f.kind())) {
       return -1;
     }
-    for (Component.Sign s : c.explains()) {
+    for (Component.FaultPattern s : c.explains()) {
       if (s.is(f.spn(), f.fmi())) {
         return NEAREST;
       }

@@ -270,14 +270,14 @@ public final class Replay {
     if (!readable) {
       return Optional.empty();
     }
-    List<Component.Sign> signs =
+    List<Component.FaultPattern> signs =
         Arrays.stream(e.text(2).split(","))
             .map(s -> s.split("/"))
             .map(
                 s ->
-                    new Component.Sign(
+                    new Component.FaultPattern(
                         Integer.parseInt(s[0]),
-                        s[1].equals("any") ? Component.Sign.ANY : Integer.parseInt(s[1])))
+                        s[1].equals("any") ? Component.FaultPattern.ANY : Integer.parseInt(s[1])))
             .toList();
     ModuleRef target =
         new ModuleRef(

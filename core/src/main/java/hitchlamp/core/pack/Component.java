@@ -27,8 +27,8 @@ public record Component(
     String title,
     Kind kind,
     String module,
-    List<Sign> signs,
-    List<Sign> explains,
+    List<FaultPattern> signs,
+    List<FaultPattern> explains,
     List<Integer> feeds,
     List<Integer> missedAs,
     String what,
@@ -71,7 +71,7 @@ public record Component(
    * @param spn suspect parameter number
    * @param fmi failure mode, {@link #ANY} for each
    */
-  public record Sign(int spn, int fmi) {
+  public record FaultPattern(int spn, int fmi) {
     public static final int ANY = -1;
 
     /** True where it is this fault. */

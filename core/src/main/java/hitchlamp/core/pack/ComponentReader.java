@@ -1,7 +1,7 @@
 package hitchlamp.core.pack;
 
 import hitchlamp.core.j1939.Dtc;
-import hitchlamp.core.pack.Component.Sign;
+import hitchlamp.core.pack.Component.FaultPattern;
 import hitchlamp.core.words.Said;
 import hitchlamp.yaml.Entry;
 import java.util.LinkedHashMap;
@@ -33,7 +33,7 @@ final class ComponentReader {
         "causes",
         "effects",
         "next");
-    List<Sign> signs = signs(e, "signs");
+    List<FaultPattern> signs = signs(e, "signs");
     List<Integer> feeds = spns(e, "feeds");
     List<Integer> missedAs = spns(e, "missed-as");
     if (signs.isEmpty() && feeds.isEmpty() && missedAs.isEmpty()) {
@@ -61,23 +61,23 @@ final class ComponentReader {
     return e.itemsOf(list).stream().map(i -> Said.written(i.text()).text()).toList();
   }
 
-  private static List<Sign> signs(Entry e, String list) {
+  private static List<FaultPattern> signs(Entry e, String list) {
     return e.itemsOf(list).stream().map(ComponentReader::sign).toList();
   }
 
   /** A sign such as "102/18", or "1569/any". */
-  static Sign sign(Entry e) {
+  static FaultPattern sign(Entry e) {
     String text = e.text();
     if (!text.matches("\\d{1,6}/(\\d{1,2}|any)")) {
       throw e.fault(PackWords.say("expected-a-fault-such-as-102", text));
     }
     int spn = Integer.parseInt(text.substring(0, text.indexOf('/')));
     String fmi = text.substring(text.indexOf('/') + 1);
-    int number = fmi.equals("any") ? Sign.ANY : Integer.parseInt(fmi);
+    int number = fmi.equals("any") ? FaultPattern.ANY : Integer.parseInt(fmi);
     if (spn > Dtc.GREATEST_SPN || number > 31) {
       throw e.fault(PackWords.say("an-spn-goes-to-and-an", Dtc.GREATEST_SPN, text));
     }
-    return new Sign(spn, number);
+    return new FaultPattern(spn, number);
   }
 
   private static List<Integer> spns(Entry e, String list) {

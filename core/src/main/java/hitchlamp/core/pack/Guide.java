@@ -125,9 +125,10 @@ public record Guide(
    * @param gone true where it is waited for that it goes, false where that it comes
    * @param seconds for so long the answer is waited for
    */
-  public record FaultNow(List<Component.Sign> signs, boolean gone, double seconds) implements Ask {
+  public record FaultNow(List<Component.FaultPattern> signs, boolean gone, double seconds)
+      implements Ask {
     /** The faults for a part: its own where none are named, and its SPNs where a sign has none. */
-    public List<Component.Sign> signsOf(Component part) {
+    public List<Component.FaultPattern> signsOf(Component part) {
       if (signs.isEmpty()) {
         return part.signs();
       }
@@ -137,9 +138,9 @@ public record Guide(
                   s.spn() != OWN
                       ? java.util.stream.Stream.of(s)
                       : part.signs().stream()
-                          .map(Component.Sign::spn)
+                          .map(Component.FaultPattern::spn)
                           .distinct()
-                          .map(spn -> new Component.Sign(spn, s.fmi())))
+                          .map(spn -> new Component.FaultPattern(spn, s.fmi())))
           .toList();
     }
 

@@ -189,7 +189,7 @@ final class GuideReader {
   }
 
   /** A fault such as 102/18, or "part/4": FMI 4 of whatever the part has. */
-  private static Component.Sign sign(Entry e) {
+  private static Component.FaultPattern sign(Entry e) {
     String own = TracePoint.PART + "/";
     if (!e.text().startsWith(own)) {
       return ComponentReader.sign(e);
@@ -198,7 +198,7 @@ final class GuideReader {
     if (!fmi.matches("[0-9]|[12][0-9]|3[01]")) {
       throw e.fault(PackWords.say("an-fmi-goes-to-31-not", fmi));
     }
-    return new Component.Sign(Guide.FaultNow.OWN, Integer.parseInt(fmi));
+    return new Component.FaultPattern(Guide.FaultNow.OWN, Integer.parseInt(fmi));
   }
 
   private static Ask value(Entry e) {

@@ -50,7 +50,7 @@ public record Pack(
     Map<Integer, String> spnTexts,
     Map<Integer, String> fmiTexts,
     Map<String, Component> components,
-    List<Component.Sign> generic,
+    List<Component.FaultPattern> generic,
     ServiceKind services,
     List<Derived> derived,
     List<Limit> limits,

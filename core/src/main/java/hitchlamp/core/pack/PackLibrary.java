@@ -135,7 +135,7 @@ public final class PackLibrary {
     Map<Integer, String> spn = new LinkedHashMap<>();
     Map<Integer, String> fmi = new LinkedHashMap<>();
     Map<String, Component> components = new LinkedHashMap<>();
-    List<Component.Sign> generic = new ArrayList<>();
+    List<Component.FaultPattern> generic = new ArrayList<>();
     List<Derived> derived = new ArrayList<>();
     List<Limit> limits = new ArrayList<>();
     Map<String, LampKind> lamps = new LinkedHashMap<>();

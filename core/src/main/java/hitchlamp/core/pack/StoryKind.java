@@ -72,7 +72,7 @@ public record StoryKind(
       Unit unit,
       boolean above,
       OptionalDouble faultBeyond,
-      List<Component.Sign> faults) {}
+      List<Component.FaultPattern> faults) {}
 
   /** One figure of use, four bytes. */
   public record Field(UseFigure figure, double scale, Unit unit) {}
@@ -92,10 +92,10 @@ public record StoryKind(
    * @param deeds what the codes mean
    * @param toolCharacters length of the tool's name
    */
-  public record Trail(int identifier, Map<Integer, Deed> deeds, int toolCharacters) {}
+  public record Trail(int identifier, Map<Integer, ToolEvent> deeds, int toolCharacters) {}
 
   /** What a tool did. */
-  public enum Deed {
+  public enum ToolEvent {
     CLEAR(PackWords.say("faults-cleared")),
     CALIBRATION(PackWords.say("calibration-changed")),
     ADJUSTMENT(PackWords.say("adjustment-changed")),
@@ -103,7 +103,7 @@ public record StoryKind(
 
     private final String title;
 
-    Deed(String title) {
+    ToolEvent(String title) {
       this.title = title;
     }
 

@@ -125,7 +125,7 @@ final class StoryKindReader {
 
   private static StoryKind.Trail trail(Entry e) {
     e.allow("identifier", "deeds", "tool");
-    Map<Integer, StoryKind.Deed> deeds = new LinkedHashMap<>();
+    Map<Integer, StoryKind.ToolEvent> deeds = new LinkedHashMap<>();
     e.need("deeds")
         .entries()
         .forEach(
@@ -133,7 +133,7 @@ final class StoryKindReader {
               if (!code.matches("\\d{1,3}") || Integer.parseInt(code) > 255) {
                 throw deed.fault(PackWords.say("expected-a-code-from-0-to"));
               }
-              deeds.put(Integer.parseInt(code), deed.oneOf(StoryKind.Deed.class));
+              deeds.put(Integer.parseInt(code), deed.oneOf(StoryKind.ToolEvent.class));
             });
     return new StoryKind.Trail(
         (int) e.whole("identifier", 0, GREATEST), deeds, (int) e.whole("tool", 0, 64, 8));

@@ -98,7 +98,7 @@ final class TraceCheck {
     }
   }
 
-  private static void known(Pack pack, Component.Sign s, Check check) {
+  private static void known(Pack pack, Component.FaultPattern s, Check check) {
     boolean named =
         pack.components().values().stream()
             .anyMatch(c -> c.signs().stream().anyMatch(x -> x.spn() == s.spn()));

@@ -34,7 +34,7 @@ public record ProtectionRecord(
     double lastHour,
     double peakHour,
     OptionalDouble faultBeyond,
-    List<Component.Sign> faults) {
+    List<Component.FaultPattern> faults) {
   /** Severity in words. */
   public String severityText() {
     return switch (severity) {

@@ -10,9 +10,10 @@ import java.util.Optional;
  * @param hour engine hour
  * @param tool what the tool called itself
  */
-public record TrailEntry(int code, Optional<StoryKind.Deed> deed, double hour, String tool) {
+public record TrailEntry(int code, Optional<StoryKind.ToolEvent> deed, double hour, String tool) {
   /** What was done, in words. */
   public String title() {
-    return deed.map(StoryKind.Deed::title).orElse(StoryWords.say("deed-unknown-to-the-pack", code));
+    return deed.map(StoryKind.ToolEvent::title)
+        .orElse(StoryWords.say("deed-unknown-to-the-pack", code));
   }
 }

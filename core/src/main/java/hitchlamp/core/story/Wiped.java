@@ -126,7 +126,7 @@ final class Wiped {
 
   private void trail(ModuleStory m) {
     for (TrailEntry t : m.trail()) {
-      if (t.deed().filter(d -> d == StoryKind.Deed.CLEAR).isEmpty() || Double.isNaN(now)) {
+      if (t.deed().filter(d -> d == StoryKind.ToolEvent.CLEAR).isEmpty() || Double.isNaN(now)) {
         continue;
       }
       double since = now - t.hour();

@@ -3,7 +3,7 @@ package hitchlamp.core.trace;
 import hitchlamp.core.j1939.FaultMessage;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
-import hitchlamp.core.pack.Component.Sign;
+import hitchlamp.core.pack.Component.FaultPattern;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.station.Command;
@@ -35,7 +35,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
 
   private final boolean gone;
   private final long patience;
-  private final List<Sign> signs;
+  private final List<FaultPattern> signs;
   private final ModuleRef target;
   private long began = Long.MIN_VALUE;
   private long lastTold;
@@ -50,7 +50,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
    * @param signs faults that are listened for
    * @param target module that would tell them
    */
-  public FaultListening(Guide.FaultNow asks, List<Sign> signs, ModuleRef target) {
+  public FaultListening(Guide.FaultNow asks, List<FaultPattern> signs, ModuleRef target) {
     this(signs, target, asks.gone(), asks.seconds());
   }
 
@@ -58,7 +58,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
    * @param gone true where it is waited for that the fault goes, false where that it comes
    * @param seconds for so long
    */
-  public FaultListening(List<Sign> signs, ModuleRef target, boolean gone, double seconds) {
+  public FaultListening(List<FaultPattern> signs, ModuleRef target, boolean gone, double seconds) {
     this.signs = List.copyOf(signs);
     this.target = target;
     this.gone = gone;
@@ -145,7 +145,7 @@ public final class FaultListening implements Procedure<Optional<UnitAnswer>> {
   private String names() {
     return signs.stream()
         .limit(4)
-        .map(s -> "SPN " + s.spn() + (s.fmi() == Sign.ANY ? "" : " FMI " + s.fmi()))
+        .map(s -> "SPN " + s.spn() + (s.fmi() == FaultPattern.ANY ? "" : " FMI " + s.fmi()))
         .collect(Collectors.joining(", "));
   }
 

@@ -11,21 +11,52 @@ import hitchlamp.core.pack.TestSpec;
  * @param <O> what it observes, as it is stored
  */
 public interface TestKind<S, O> {
+  /** Who must be there while it runs. */
+  enum Attended {
+    /** A person at the unit; without that browser everything is let go of at once. */
+    HANDS_ON,
+    /** The module looks after it: minutes without a browser do not end it. */
+    BY_THE_MODULE,
+    /** Nothing is commanded; anybody may look on and answer. */
+    LISTENING
+  }
+
+  /**
+   * The head of a kind.
+   *
+   * @param id short name, as packs call it
+   * @param layout version of what is observed as it is stored
+   * @param observed what it observes
+   * @param attended who must be there
+   */
+  record Head<O>(String id, int layout, Class<O> observed, Attended attended) {}
+
+  /** What is said of the kind once and for all. */
+  Head<O> head();
+
   /** Short name, as packs call it. */
-  String id();
+  default String id() {
+    return head().id();
+  }
 
   /** Version of {@code O} as stored; older ones stay readable. */
-  int layout();
+  default int layout() {
+    return head().layout();
+  }
 
   /** What it observes. */
-  Class<O> observed();
+  default Class<O> observed() {
+    return head().observed();
+  }
 
   /** True where a person must be there: without that browser everything is let go of at once. */
-  boolean handsOn();
+  default boolean handsOn() {
+    return head().attended() == Attended.HANDS_ON;
+  }
 
   /** False where it only listens and asks: no session is opened, and no seat is needed. */
   default boolean commands() {
-    return true;
+    return head().attended() != Attended.LISTENING;
   }
 
   /**

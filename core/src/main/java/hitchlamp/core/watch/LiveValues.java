@@ -55,13 +55,13 @@ public final class LiveValues {
     }
   }
 
-  private static final class Kept {
+  private static final class TrackValues {
     final Ring ring;
     final Statistics.Gathering[] since;
     double period;
     long last = Long.MIN_VALUE;
 
-    Kept(Track track) {
+    TrackValues(Track track) {
       ring = new Ring(track.channels().size(), KEPT_MICROS);
       since = new Statistics.Gathering[track.channels().size()];
       begin();
@@ -76,7 +76,7 @@ public final class LiveValues {
 
   private final Pack pack;
   private final Receiver receiver;
-  private final List<Kept> kept = new ArrayList<>();
+  private final List<TrackValues> kept = new ArrayList<>();
   private long count;
 
   public LiveValues(Pack pack) {
@@ -98,9 +98,9 @@ public final class LiveValues {
   /** Takes a sample of one of the receiver's tracks. */
   public void take(Sample s) {
     while (kept.size() < receiver.size()) {
-      kept.add(new Kept(receiver.track(kept.size())));
+      kept.add(new TrackValues(receiver.track(kept.size())));
     }
-    Kept k = kept.get(s.track());
+    TrackValues k = kept.get(s.track());
     if (s.micros() < k.last) {
       return;
     }
@@ -124,7 +124,7 @@ public final class LiveValues {
 
   /** Statistics begin anew. */
   public void beginStatistics() {
-    kept.forEach(Kept::begin);
+    kept.forEach(TrackValues::begin);
   }
 
   /** Counts of a channel as they last came, and where they stand; empty where nothing came. */
@@ -132,7 +132,7 @@ public final class LiveValues {
     if (track >= kept.size() || kept.get(track).ring.size() == 0) {
       return Optional.empty();
     }
-    Kept k = kept.get(track);
+    TrackValues k = kept.get(track);
     Channel c = receiver.track(track).channels().get(channel);
     long raw = k.ring.raw(k.ring.size() - 1, channel);
     long age = micros - k.last;

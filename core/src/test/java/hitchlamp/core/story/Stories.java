@@ -73,12 +73,12 @@ final class Stories {
             hour,
             hour,
             OptionalDouble.of(107.5),
-            List.of(new Component.Sign(110, 16), new Component.Sign(110, 0))));
+            List.of(new Component.FaultPattern(110, 16), new Component.FaultPattern(110, 0))));
     return this;
   }
 
   Stories clearNoted(double hour, String tool) {
-    trail.add(new TrailEntry(1, Optional.of(StoryKind.Deed.CLEAR), hour, tool));
+    trail.add(new TrailEntry(1, Optional.of(StoryKind.ToolEvent.CLEAR), hour, tool));
     return this;
   }
 

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
-import hitchlamp.core.pack.Component.Sign;
+import hitchlamp.core.pack.Component.FaultPattern;
 import hitchlamp.core.pack.EngineState;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.ModuleRef;
@@ -49,7 +49,9 @@ class UnitCheckTest {
   private static FaultListening listening(boolean gone, double seconds) {
     return begun(
         new FaultListening(
-            new Guide.FaultNow(List.of(), gone, seconds), List.of(new Sign(102, 4)), ENGINE));
+            new Guide.FaultNow(List.of(), gone, seconds),
+            List.of(new FaultPattern(102, 4)),
+            ENGINE));
   }
 
   private static FaultListening begun(FaultListening c) {
@@ -108,7 +110,9 @@ class UnitCheckTest {
     FaultListening c =
         begun(
             new FaultListening(
-                new Guide.FaultNow(List.of(), false, 30), List.of(new Sign(102, 3)), ENGINE));
+                new Guide.FaultNow(List.of(), false, 30),
+                List.of(new FaultPattern(102, 3)),
+                ENGINE));
     for (int s = 2; s < 12; s++) {
       hears(c, dm1(s, 0, LOW));
     }

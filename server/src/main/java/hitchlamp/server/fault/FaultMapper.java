@@ -58,19 +58,20 @@ interface FaultMapper {
       "SELECT id, read_at, why, engine_hours, silent, pack, content FROM fault_read WHERE id = #{id} AND job_id = #{job}")
   Optional<Row> read(long job, long id);
 
-  record Deed(long id, String kind, LocalDateTime doneAt, Double engineHours, String content) {}
+  record FaultEvent(
+      long id, String kind, LocalDateTime doneAt, Double engineHours, String content) {}
 
   @Insert(
       "INSERT INTO fault_deed (job_id, kind, account_id, engine_hours, bus_micros, content) VALUES (#{job}, #{kind}, #{account}, #{hours}, #{micros}, #{content})")
-  void addDeed(long job, String kind, long account, Double hours, long micros, String content);
+  void addEvent(long job, String kind, long account, Double hours, long micros, String content);
 
   @Select(
       "SELECT id, kind, done_at, engine_hours, content FROM fault_deed WHERE job_id = #{job} ORDER BY id LIMIT 200")
-  List<Deed> deeds(long job);
+  List<FaultEvent> events(long job);
 
   @Select(
       "SELECT id, kind, done_at, engine_hours, content FROM fault_deed WHERE job_id = #{job} AND kind = #{kind} ORDER BY id DESC LIMIT 1")
-  Optional<Deed> lastDeed(long job, String kind);
+  Optional<FaultEvent> lastEvent(long job, String kind);
 
   record MoveRow(long id, String what, String target, String reason) {}
 

@@ -68,12 +68,14 @@ public class Faults implements FaultReports, JobPage {
   }
 
   /** A stored read with what it was made under. */
-  private record Kept(FaultMapper.Row row, FaultReading reading, Set<String> silent, Pack pack) {}
+  private record StoredRead(
+      FaultMapper.Row row, FaultReading reading, Set<String> silent, Pack pack) {}
 
-  private Kept kept(FaultMapper.Row row) {
+  private StoredRead kept(FaultMapper.Row row) {
     Set<String> silent = new LinkedHashSet<>(List.of(row.silent().split(",")));
     silent.remove("");
-    return new Kept(row, stored.read(row.content(), FaultReading.class), silent, pack(row.pack()));
+    return new StoredRead(
+        row, stored.read(row.content(), FaultReading.class), silent, pack(row.pack()));
   }
 
   private Pack pack(String id) {
@@ -81,7 +83,7 @@ public class Faults implements FaultReports, JobPage {
     return there ? shelf.with(id) : shelf.base();
   }
 
-  private Kept kept(long job, long read) {
+  private StoredRead kept(long job, long read) {
     jobs.job(job);
     return mapper.read(job, read).map(this::kept).orElseThrow(() -> Refusal.missing("read"));
   }
@@ -94,7 +96,7 @@ public class Faults implements FaultReports, JobPage {
       return;
     }
     boolean watch = why.equals("WATCH");
-    Optional<Kept> before = mapper.newest(job).map(this::kept);
+    Optional<StoredRead> before = mapper.newest(job).map(this::kept);
     List<ReadDifference.Line> changes =
         before
             .map(b -> ReadDifference.between(b.reading(), r, why.equals("AFTER_CLEAR")))
@@ -172,7 +174,7 @@ public class Faults implements FaultReports, JobPage {
   @Override
   public void cleared(
       long job, List<ClearCall.Outcome> outcomes, Account who, Double hours, long busMicros) {
-    mapper.addDeed(job, "CLEARED", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
+    mapper.addEvent(job, "CLEARED", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
     String refused =
         outcomes.stream()
             .filter(o -> !o.accepted())
@@ -219,7 +221,7 @@ public class Faults implements FaultReports, JobPage {
       long job, List<SelfTest> outcomes, boolean ended, Account who, Double hours, long busMicros) {
     // Stored before it is told: who hears of its end finds it.
     if (ended) {
-      mapper.addDeed(
+      mapper.addEvent(
           job, "SELF_TEST", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
       logbook.enter(
           job,
@@ -250,8 +252,8 @@ public class Faults implements FaultReports, JobPage {
   /** Keys of faults that the last self-test after a read found. */
   private Set<String> failing(long job) {
     Set<String> keys = new LinkedHashSet<>();
-    List<FaultMapper.Deed> deeds = mapper.deeds(job);
-    for (FaultMapper.Deed d : deeds) {
+    List<FaultMapper.FaultEvent> deeds = mapper.events(job);
+    for (FaultMapper.FaultEvent d : deeds) {
       keys.clear();
       if (d.kind().equals("SELF_TEST")) {
         List<SelfTest> outcomes =
@@ -272,7 +274,7 @@ public class Faults implements FaultReports, JobPage {
     List<Move> moves = moves(job);
     List<Lead> leads = Leads.find(faults, silent, pack, r.engineHours(), moves);
     List<FaultsView.HourEvent> events = new ArrayList<>();
-    for (FaultMapper.Deed d : mapper.deeds(job)) {
+    for (FaultMapper.FaultEvent d : mapper.events(job)) {
       if (d.engineHours() != null) {
         events.add(
             new FaultsView.HourEvent(
@@ -285,7 +287,7 @@ public class Faults implements FaultReports, JobPage {
         r, faults, leads, new FaultsView.Head(id, at, why, pack, events, moves.size()));
   }
 
-  private FaultsView view(long job, Kept k) {
+  private FaultsView view(long job, StoredRead k) {
     return view(
         job,
         k.row().id(),
@@ -336,10 +338,10 @@ public class Faults implements FaultReports, JobPage {
 
   /** What changed between two stored reads. */
   public List<ReadDifference.Line> compare(long job, long before, long after) {
-    Kept a = kept(job, before);
-    Kept b = kept(job, after);
+    StoredRead a = kept(job, before);
+    StoredRead b = kept(job, after);
     boolean cleared =
-        mapper.deeds(job).stream()
+        mapper.events(job).stream()
             .anyMatch(
                 d ->
                     d.kind().equals("CLEARED")
@@ -353,7 +355,7 @@ public class Faults implements FaultReports, JobPage {
     return sheet(kept(job, read), keys);
   }
 
-  private static SnapshotSheet sheet(Kept k, List<String> keys) {
+  private static SnapshotSheet sheet(StoredRead k, List<String> keys) {
     List<SnapshotSheet.Column> columns = new ArrayList<>();
     for (String key : keys) {
       KnownFault f =
@@ -376,7 +378,7 @@ public class Faults implements FaultReports, JobPage {
 
   /** What clearing now would destroy or undo, in sentences. */
   List<String> clearWarnings(long job) {
-    Kept k =
+    StoredRead k =
         mapper
             .newest(job)
             .map(this::kept)
@@ -440,7 +442,7 @@ public class Faults implements FaultReports, JobPage {
     List<Long> reads = readIds(job);
     for (int i = 0; i < reads.size(); i++) {
       compare(job, reads.get(Math.min(i + 1, reads.size() - 1)), reads.get(i));
-      Kept k = kept(job, reads.get(i));
+      StoredRead k = kept(job, reads.get(i));
       if (k.reading().faults().size() > MOST_FAULTS) {
         throw new IllegalArgumentException(
             FaultWords.say("a-read-has-more-than-faults", MOST_FAULTS));

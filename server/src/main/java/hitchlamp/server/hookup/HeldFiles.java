@@ -48,7 +48,7 @@ class HeldFiles {
     }
   }
 
-  private record Kept(List<KeptHold> holds) {}
+  private record StoredHolds(List<KeptHold> holds) {}
 
   HeldFiles(Settings settings, JsonMapper json) {
     this.folder = Path.of(settings.spool()).resolve("held");
@@ -69,7 +69,7 @@ class HeldFiles {
       Files.createDirectories(folder);
       Path part = folder.resolve("unit-" + unit + ".part");
       Files.write(
-          part, json.writeValueAsBytes(new Kept(holds.stream().map(KeptHold::of).toList())));
+          part, json.writeValueAsBytes(new StoredHolds(holds.stream().map(KeptHold::of).toList())));
       Files.move(part, file(unit), StandardCopyOption.ATOMIC_MOVE);
     } catch (IOException e) {
       LOG.warn("what is held at unit {} could not be kept on disk: {}", unit, e.toString());
@@ -82,7 +82,7 @@ class HeldFiles {
       if (!Files.exists(file(unit)) || Files.size(file(unit)) > LARGEST) {
         return List.of();
       }
-      Kept kept = json.readValue(Files.readAllBytes(file(unit)), Kept.class);
+      StoredHolds kept = json.readValue(Files.readAllBytes(file(unit)), StoredHolds.class);
       return kept == null || kept.holds() == null
           ? List.of()
           : kept.holds().stream().map(KeptHold::hold).toList();

@@ -17,14 +17,14 @@ final class RollRun {
   private static final long PUBLISH_NANOS = 60_000_000L;
 
   /** What follows a roll that is kept. */
-  interface Kept {
+  interface WhenStored {
     void after(Roll roll, Pack pack, Account caller);
   }
 
   private final LiveReports reports;
   private final Consumer<OperatorEvent> operator;
   private final BiConsumer<Roll, Pack> ended;
-  private final Kept kept;
+  private final WhenStored kept;
   private Station station;
   private Pack pack;
   private Procedure<Roll> call;
@@ -42,7 +42,7 @@ final class RollRun {
       LiveReports reports,
       Consumer<OperatorEvent> operator,
       BiConsumer<Roll, Pack> ended,
-      Kept kept) {
+      WhenStored kept) {
     this.kept = kept;
     this.reports = reports;
     this.operator = operator;

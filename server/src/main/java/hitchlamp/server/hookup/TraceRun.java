@@ -2,7 +2,7 @@ package hitchlamp.server.hookup;
 
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.Component;
-import hitchlamp.core.pack.Component.Sign;
+import hitchlamp.core.pack.Component.FaultPattern;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
@@ -88,14 +88,15 @@ final class TraceRun implements Tenant {
     return Optional.empty();
   }
 
-  private Under listening(Guide.Check check, Guide.FaultNow f, List<Sign> signs, ModuleRef t) {
+  private Under listening(
+      Guide.Check check, Guide.FaultNow f, List<FaultPattern> signs, ModuleRef t) {
     FaultListening listens = new FaultListening(f, signs, t);
     operator.accept(
         OperatorEvent.listened(
             t.address(),
             t.conversion().name(),
             signs.stream()
-                .map(s -> s.spn() + "/" + (s.fmi() == Sign.ANY ? "any" : s.fmi()))
+                .map(s -> s.spn() + "/" + (s.fmi() == FaultPattern.ANY ? "any" : s.fmi()))
                 .toList(),
             f.gone(),
             f.seconds()));

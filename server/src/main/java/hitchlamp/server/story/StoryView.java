@@ -115,7 +115,7 @@ public record StoryView(
   /** What a tool did; {@code deed} is null where the pack does not know the code. */
   public record TrailLine(
       @NotNull String module,
-      StoryKind.Deed deed,
+      StoryKind.ToolEvent deed,
       @NotNull String title,
       @NotNull double hour,
       @NotNull String tool) {}

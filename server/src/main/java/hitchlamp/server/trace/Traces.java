@@ -90,7 +90,7 @@ public class Traces implements TraceReports, JobPage {
   }
 
   /** What was read of one guide, put together. */
-  private record Kept(
+  private record StoredTrace(
       TraceMapper.Row row, List<TraceMapper.EntryRow> entries, Optional<Trace> trace, Pack pack) {
     TraceView view() {
       return TraceView.of(row, entries, trace, pack);
@@ -150,17 +150,17 @@ public class Traces implements TraceReports, JobPage {
                 .toList()));
   }
 
-  private Kept kept(long job, TraceMapper.Row row) {
+  private StoredTrace kept(long job, TraceMapper.Row row) {
     Pack pack = pack(job);
     List<TraceMapper.EntryRow> entries = mapper.entries(row.id());
-    return new Kept(row, entries, trace(row, entries, pack), pack);
+    return new StoredTrace(row, entries, trace(row, entries, pack), pack);
   }
 
-  private Kept kept(long job, long id) {
+  private StoredTrace kept(long job, long id) {
     return kept(job, mapper.one(job, id).orElseThrow(() -> Refusal.missing("guide")));
   }
 
-  private List<Kept> all(long job) {
+  private List<StoredTrace> all(long job) {
     jobs.job(job);
     Pack pack = pack(job);
     Map<Long, List<TraceMapper.EntryRow>> entries =
@@ -170,14 +170,14 @@ public class Traces implements TraceReports, JobPage {
         .map(
             row -> {
               List<TraceMapper.EntryRow> own = entries.getOrDefault(row.id(), List.of());
-              return new Kept(row, own, trace(row, own, pack), pack);
+              return new StoredTrace(row, own, trace(row, own, pack), pack);
             })
         .toList();
   }
 
   /** Guides of a job, newest first. */
   List<TraceView> ofJob(long job) {
-    return all(job).stream().map(Kept::view).toList();
+    return all(job).stream().map(StoredTrace::view).toList();
   }
 
   /** The same for the sign-off. */
@@ -185,7 +185,7 @@ public class Traces implements TraceReports, JobPage {
     return all(job).stream().map(Traces::traced).toList();
   }
 
-  private static Traced traced(Kept k) {
+  private static Traced traced(StoredTrace k) {
     TraceView v = k.view();
     Optional<Guide.Conclusion> end = k.trace().flatMap(Trace::conclusion);
     Instant last =
@@ -227,7 +227,7 @@ public class Traces implements TraceReports, JobPage {
     Component c = part(g, pack, part);
     for (TraceMapper.Row row : mapper.ofJob(job)) {
       if (row.guide().equals(guide) && row.part().equals(part)) {
-        Kept k = kept(job, row);
+        StoredTrace k = kept(job, row);
         boolean open = k.view().state() == TraceView.State.UNDER_WAY;
         if (open || k.view().state() == TraceView.State.SET_ASIDE) {
           return k.view();
@@ -285,7 +285,7 @@ public class Traces implements TraceReports, JobPage {
   private synchronized TraceView add(
       long job, long id, String check, Function<Trace, TraceEntry> what, Account who) {
     open(job);
-    Kept k = kept(job, id);
+    StoredTrace k = kept(job, id);
     Trace t = at(k, check);
     if (k.entries().size() >= MOST_ENTRIES) {
       throw Refusal.conflict(
@@ -305,7 +305,7 @@ public class Traces implements TraceReports, JobPage {
   }
 
   /** The trace, where it still stands at the check that somebody sees. */
-  private static Trace at(Kept k, String check) {
+  private static Trace at(StoredTrace k, String check) {
     Trace t =
         k.trace()
             .orElseThrow(
@@ -321,7 +321,7 @@ public class Traces implements TraceReports, JobPage {
     return t;
   }
 
-  private void enter(long job, Kept k, TraceEntry e, Long account, Logbook.Moment moment) {
+  private void enter(long job, StoredTrace k, TraceEntry e, Long account, Logbook.Moment moment) {
     Trace t = k.trace().orElseThrow();
     String asked =
         Optional.ofNullable(t.guide().checks().get(e.check()))
@@ -362,7 +362,7 @@ public class Traces implements TraceReports, JobPage {
 
   /** Lets the unit answer the check that is open. */
   void look(long job, long id) {
-    Kept k = kept(job, id);
+    StoredTrace k = kept(job, id);
     Trace t =
         k.trace().orElseThrow(() -> Refusal.missing(TraceWords.say("guide-of-this-units-pack")));
     Guide.Check check = t.at().orElseThrow(() -> Refusal.missing("check"));
@@ -388,7 +388,7 @@ public class Traces implements TraceReports, JobPage {
   }
 
   /** A test that was done since the guide began answers by its verdict. */
-  private synchronized void tested(long job, Kept k, Guide.Check check, Guide.Test asked) {
+  private synchronized void tested(long job, StoredTrace k, Guide.Check check, Guide.Test asked) {
     UnitAnswer answer =
         TestAnswer.of(
             trials.ofJob(job).stream()
@@ -411,7 +411,7 @@ public class Traces implements TraceReports, JobPage {
       waits(job, trace, check, TraceWords.say("the-unit-cannot-tell", answer.says()));
       return;
     }
-    Kept k = kept(job, trace);
+    StoredTrace k = kept(job, trace);
     if (k.trace().flatMap(Trace::at).filter(c -> c.id().equals(check)).isEmpty()) {
       // Somebody answered it meanwhile.
       return;

@@ -29,7 +29,7 @@ public final class FaultMemory {
   private static final byte ALL_LAMPS = 0x55;
 
   /** A fault kept. */
-  public static final class Kept {
+  public static final class StoredFault {
     private final int spn;
     private final int fmi;
     private final Lamp lamp;
@@ -41,7 +41,7 @@ public final class FaultMemory {
     private double lastHour;
     private final List<byte[]> snapshots = new ArrayList<>();
 
-    Kept(int spn, int fmi, Lamp lamp, boolean emission) {
+    StoredFault(int spn, int fmi, Lamp lamp, boolean emission) {
       this.spn = spn;
       this.fmi = fmi;
       this.lamp = lamp;
@@ -87,10 +87,10 @@ public final class FaultMemory {
 
   /** A permanent fault; no clear touches it, only warm-ups without the fault do. */
   private static final class Permanent {
-    final Kept fault;
+    final StoredFault fault;
     int soundWarmUps;
 
-    Permanent(Kept fault) {
+    Permanent(StoredFault fault) {
       this.fault = fault;
     }
   }
@@ -110,7 +110,7 @@ public final class FaultMemory {
     }
   }
 
-  private final List<Kept> kept = new ArrayList<>();
+  private final List<StoredFault> kept = new ArrayList<>();
   private final Set<Integer> pending = new LinkedHashSet<>();
   private final List<Permanent> permanent = new ArrayList<>();
   private final Map<Integer, Integer> failures = new TreeMap<>();
@@ -141,7 +141,7 @@ public final class FaultMemory {
     if (testsLamps) {
       return true;
     }
-    for (Kept k : kept) {
+    for (StoredFault k : kept) {
       if (k.active && k.lamp == lamp) {
         return true;
       }
@@ -149,7 +149,7 @@ public final class FaultMemory {
     return false;
   }
 
-  public List<Kept> kept() {
+  public List<StoredFault> kept() {
     return kept;
   }
 
@@ -173,20 +173,20 @@ public final class FaultMemory {
     return clearedHour;
   }
 
-  private Kept find(int spn, int fmi, Lamp lamp, boolean emission) {
+  private StoredFault find(int spn, int fmi, Lamp lamp, boolean emission) {
     for (int i = 0; i < kept.size(); i++) {
-      Kept k = kept.get(i);
+      StoredFault k = kept.get(i);
       if (k.spn == spn && k.fmi == fmi) {
         return k;
       }
     }
-    Kept fresh = new Kept(spn, fmi, lamp, emission);
+    StoredFault fresh = new StoredFault(spn, fmi, lamp, emission);
     kept.add(fresh);
     return fresh;
   }
 
   void set(Monitor m, double hour) {
-    Kept k = find(m.spn(), m.fmi(), m.lamp(), m.ofEmission());
+    StoredFault k = find(m.spn(), m.fmi(), m.lamp(), m.ofEmission());
     if (!k.active) {
       k.active = true;
       if (k.count == 0) {
@@ -213,7 +213,7 @@ public final class FaultMemory {
 
   /** Remembers a fault that was there once, without a monitor of it. */
   public void remember(int spn, int fmi, int count, double firstHour, double lastHour) {
-    Kept k = find(spn, fmi, Lamp.NONE, false);
+    StoredFault k = find(spn, fmi, Lamp.NONE, false);
     k.count = Math.min(COUNT_CEILING, count);
     k.firstHour = firstHour;
     k.lastHour = lastHour;
@@ -232,7 +232,7 @@ public final class FaultMemory {
       pending.remove(key(spn, fmi));
     }
     for (int i = 0; i < kept.size(); i++) {
-      Kept k = kept.get(i);
+      StoredFault k = kept.get(i);
       if (k.spn == spn && k.fmi == fmi && k.active) {
         k.active = false;
         changes++;
@@ -251,7 +251,7 @@ public final class FaultMemory {
     permanent.removeIf(p -> p.soundWarmUps >= PERMANENT_WARM_UPS);
   }
 
-  private static boolean same(Kept a, Kept b) {
+  private static boolean same(StoredFault a, StoredFault b) {
     return a.spn == b.spn && a.fmi == b.fmi;
   }
 
@@ -291,26 +291,26 @@ public final class FaultMemory {
 
   /** Data of DM27, or of DM6 where only emission faults are wanted. */
   public byte[] pendingMessage(boolean emissionOnly) {
-    List<Kept> ripening = new ArrayList<>();
+    List<StoredFault> ripening = new ArrayList<>();
     if (!emissionOnly) {
-      pending.forEach(key -> ripening.add(new Kept(key >> 5, key & 31, Lamp.NONE, false)));
+      pending.forEach(key -> ripening.add(new StoredFault(key >> 5, key & 31, Lamp.NONE, false)));
     }
     return bytes(false, ripening);
   }
 
-  private byte[] list(Predicate<Kept> which, boolean lamps) {
+  private byte[] list(Predicate<StoredFault> which, boolean lamps) {
     return bytes(lamps, kept.stream().filter(which).toList());
   }
 
-  private static byte[] bytes(boolean lamps, List<Kept> faults) {
+  private static byte[] bytes(boolean lamps, List<StoredFault> faults) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     int lit = 0;
-    for (Kept k : faults) {
+    for (StoredFault k : faults) {
       lit |= k.active ? k.lamp.bits : 0;
     }
     out.write(lamps ? lit : 0);
     out.write(0xFF);
-    for (Kept k : faults) {
+    for (StoredFault k : faults) {
       out.write(k.spn);
       out.write(k.spn >>> 8);
       out.write(k.spn >>> 16 << 5 | k.fmi);

@@ -58,7 +58,7 @@ public final class MonitorRecord {
 
   /** Data of DM5. */
   public byte[] readiness(double hours) {
-    long active = memory.kept().stream().filter(FaultMemory.Kept::active).count();
+    long active = memory.kept().stream().filter(FaultMemory.StoredFault::active).count();
     int supported = 0;
     int open = 0;
     for (Kind k : KINDS) {

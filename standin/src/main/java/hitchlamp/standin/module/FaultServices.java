@@ -34,7 +34,7 @@ final class FaultServices {
     };
   }
 
-  private static int status(FaultMemory.Kept k) {
+  private static int status(FaultMemory.StoredFault k) {
     return (k.active() ? 0x03 : 0) | 0x08 | 0x20 | (k.active() ? 0x80 : 0);
   }
 
@@ -43,7 +43,7 @@ final class FaultServices {
     out.write(0x59);
     out.write(2);
     out.write(0xAF);
-    for (FaultMemory.Kept k : memory.kept()) {
+    for (FaultMemory.StoredFault k : memory.kept()) {
       if ((status(k) & mask) != 0) {
         code(out, k.spn(), k.fmi());
         out.write(status(k));
@@ -56,7 +56,7 @@ final class FaultServices {
     if (r.length != 6) {
       return Services.refuse(r, 0x13);
     }
-    for (FaultMemory.Kept k : memory.kept()) {
+    for (FaultMemory.StoredFault k : memory.kept()) {
       ByteArrayOutputStream code = new ByteArrayOutputStream();
       code(code, k.spn(), k.fmi());
       byte[] three = code.toByteArray();
@@ -81,7 +81,7 @@ final class FaultServices {
     return Services.refuse(r, 0x31);
   }
 
-  private void snapshots(ByteArrayOutputStream out, FaultMemory.Kept k) {
+  private void snapshots(ByteArrayOutputStream out, FaultMemory.StoredFault k) {
     int number = 1;
     for (byte[] s : k.snapshots()) {
       out.write(number++);

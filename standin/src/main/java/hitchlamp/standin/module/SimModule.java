@@ -168,7 +168,7 @@ public final class SimModule {
         () -> {
           boolean changed = memory.changes() != told[0];
           boolean due = agenda.now() - told[1] >= periodMicros;
-          boolean any = memory.kept().stream().anyMatch(FaultMemory.Kept::active);
+          boolean any = memory.kept().stream().anyMatch(FaultMemory.StoredFault::active);
           if (powered && !trouble.answersNothing && (changed || due && any)) {
             told[0] = memory.changes();
             told[1] = agenda.now();

@@ -1,7 +1,7 @@
 package hitchlamp.standin.scenario;
 
 import hitchlamp.standin.model.EngineState;
-import hitchlamp.standin.story.Deed;
+import hitchlamp.standin.story.ToolEvent;
 import hitchlamp.yaml.Entry;
 import hitchlamp.yaml.YamlFile;
 import java.nio.file.Path;
@@ -96,7 +96,7 @@ public record Scenario(
    * @param at engine hour
    * @param tool what it called itself
    */
-  public record Past(double at, Deed what, String tool) {}
+  public record Past(double at, ToolEvent what, String tool) {}
 
   /**
    * @param losePackets share of transport packets that modules lose
@@ -309,7 +309,9 @@ public record Scenario(
             e -> {
               e.allow("at", "what", "tool");
               return new Past(
-                  e.number("at", 0, hours), e.need("what").oneOf(Deed.class), e.text("tool", ""));
+                  e.number("at", 0, hours),
+                  e.need("what").oneOf(ToolEvent.class),
+                  e.text("tool", ""));
             })
         .sorted(Comparator.comparingDouble(Past::at))
         .toList();

@@ -88,9 +88,9 @@ public final class StoryKeeper {
   }
 
   /** A tool did something. */
-  public void note(Deed deed, double hour, String tool) {
+  public void note(ToolEvent deed, double hour, String tool) {
     trail.note(deed, hour, tool);
-    if (deed == Deed.TRIP_RESET) {
+    if (deed == ToolEvent.TRIP_RESET) {
       trip = new Use(hour);
     }
   }
@@ -140,7 +140,8 @@ public final class StoryKeeper {
     services.routine(
         RESET_TRIP,
         Routine.atOnce(
-            tester -> note(Deed.TRIP_RESET, clock.getAsDouble(), String.format("SA %d", tester))));
+            tester ->
+                note(ToolEvent.TRIP_RESET, clock.getAsDouble(), String.format("SA %d", tester))));
   }
 
   /** Pages, records, then each record: SPN, and how often it failed in the module's whole life. */

@@ -9,11 +9,11 @@ final class Trail {
   private static final int PER_PAGE = 60;
   private static final int TOOL_CHARACTERS = 8;
 
-  private record Entry(Deed deed, double hour, String tool) {}
+  private record Entry(ToolEvent deed, double hour, String tool) {}
 
   private final List<Entry> entries = new ArrayList<>();
 
-  void note(Deed deed, double hour, String tool) {
+  void note(ToolEvent deed, double hour, String tool) {
     if (entries.size() == MOST) {
       entries.remove(0);
     }

@@ -71,7 +71,7 @@ record FerryShaft(SimUnit unit, String side, Gear gear) implements Backbone.Shaf
   public int warnings() {
     FaultMemory memory = unit.memory(engine());
     int bits = 0;
-    for (FaultMemory.Kept k : memory.kept()) {
+    for (FaultMemory.StoredFault k : memory.kept()) {
       if (k.active()) {
         bits |= 1;
         bits |= k.spn() == EngineModule.COOLANT_TEMPERATURE && k.fmi() != 4 ? 1 << 1 : 0;

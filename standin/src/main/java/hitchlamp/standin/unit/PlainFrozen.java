@@ -74,7 +74,7 @@ final class PlainFrozen {
 
   private static byte[] frames(FaultMemory memory) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    for (FaultMemory.Kept k : memory.kept()) {
+    for (FaultMemory.StoredFault k : memory.kept()) {
       for (byte[] values : k.snapshots()) {
         out.write(values.length + 4);
         out.write(k.spn());

@@ -3,8 +3,8 @@ package hitchlamp.standin.unit;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.HistorySolver;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.story.Deed;
 import hitchlamp.standin.story.StoryKeeper;
+import hitchlamp.standin.story.ToolEvent;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -117,7 +117,7 @@ final class UnitHistory {
     while (!events.isEmpty() && events.peek().at() + shift <= at) {
       Scenario.Past e = events.poll();
       plant.story().note(e.what(), e.at() + shift, e.tool());
-      if (e.what() == Deed.CLEAR) {
+      if (e.what() == ToolEvent.CLEAR) {
         unit.memories.forEach(
             (module, memory) -> {
               if (unit.plantOf(module) == plant) {

@@ -7,7 +7,7 @@ import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.scenario.Scenario;
-import hitchlamp.standin.story.Deed;
+import hitchlamp.standin.story.ToolEvent;
 import java.util.List;
 import java.util.Optional;
 
@@ -96,7 +96,7 @@ final class UnitModules {
           if (plant.isPresent() && plant.get().state().running) {
             return false;
           }
-          plant.ifPresent(p -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
+          plant.ifPresent(p -> p.story().note(ToolEvent.CLEAR, p.hours(), "SA " + tester));
           if (!t.keepsFaults().contains(spec.id())) {
             memory.clear(unit.clock(spec.id()));
           }
@@ -129,7 +129,8 @@ final class UnitModules {
           p -> {
             p.story().answer(services, p::hours, !t.noTrail().contains(p.id()));
             p.engine().answer(services);
-            services.whenCleared(tester -> p.story().note(Deed.CLEAR, p.hours(), "SA " + tester));
+            services.whenCleared(
+                tester -> p.story().note(ToolEvent.CLEAR, p.hours(), "SA " + tester));
           });
     }
   }

@@ -59,7 +59,7 @@ class FaultMemoryTest {
     }
     assertThat(memory.kept()).hasSize(2);
     memory.warmedUp();
-    assertThat(memory.kept()).extracting(FaultMemory.Kept::spn).containsExactly(3);
+    assertThat(memory.kept()).extracting(FaultMemory.StoredFault::spn).containsExactly(3);
   }
 
   @Test
@@ -100,7 +100,7 @@ class FaultMemoryTest {
       memory.set(m, 100 + i);
       memory.heal(102, 4);
     }
-    FaultMemory.Kept k = memory.kept().get(0);
+    FaultMemory.StoredFault k = memory.kept().get(0);
     assertThat(k.snapshots()).extracting(b -> (int) b[0]).containsExactly(1, 4, 5);
     assertThat(k.firstHour()).isEqualTo(101);
     assertThat(k.lastHour()).isEqualTo(105);

@@ -7,12 +7,10 @@ import hitchlamp.core.pack.RoutineSpec;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.RoutineEnd;
-import hitchlamp.core.trial.Scene;
+import hitchlamp.core.trial.RoutineScript;
 import hitchlamp.core.trial.Script;
-import hitchlamp.core.trial.Step;
 import hitchlamp.core.trial.TestKind;
 import hitchlamp.core.trial.circuits.CircuitsSeen.Found;
-import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -31,23 +29,8 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
   public record Setup(RoutineSpec routine, Pack pack) {}
 
   @Override
-  public String id() {
-    return ID;
-  }
-
-  @Override
-  public int layout() {
-    return 1;
-  }
-
-  @Override
-  public Class<CircuitsSeen> observed() {
-    return CircuitsSeen.class;
-  }
-
-  @Override
-  public boolean handsOn() {
-    return false;
+  public Head<CircuitsSeen> head() {
+    return new Head<>(ID, 1, CircuitsSeen.class, Attended.BY_THE_MODULE);
   }
 
   @Override
@@ -68,7 +51,11 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
 
   @Override
   public Script<CircuitsSeen> script(Setup setup) {
-    return new OwnCircuits();
+    return new RoutineScript<>(
+        ROUTINE,
+        CircuitsWords.said("it-tests-its-circuits"),
+        end -> CircuitsWords.said("it-has-answered"),
+        Circuits::seen);
   }
 
   @Override
@@ -119,39 +106,18 @@ public final class Circuits implements TestKind<Circuits.Setup, CircuitsSeen> {
     return found;
   }
 
-  private static final class OwnCircuits implements Script<CircuitsSeen> {
-    @Override
-    public Step next(Scene scene) {
-      return scene
-          .routine(ROUTINE)
-          .<Step>map(r -> new Step.Done(r.done(), CircuitsWords.said("it-has-answered")))
-          .orElseGet(() -> new Step.Run(ROUTINE, CircuitsWords.said("it-tests-its-circuits")));
-    }
-
-    @Override
-    public Optional<Said> act(Act act, Scene scene) {
-      return Optional.empty();
-    }
-
-    @Override
-    public void leaving(Scene scene) {
-      // Nothing is observed but the answer.
-    }
-
-    @Override
-    public CircuitsSeen observed(Scene scene) {
-      RoutineEnd r = scene.routine(ROUTINE).orElse(null);
-      if (r == null || !r.done()) {
-        return new CircuitsSeen(r != null, false, r == null ? "" : r.says(), List.of());
-      }
-      List<Found> found = found(r.found());
+  private static CircuitsSeen seen(Optional<RoutineEnd> end) {
+    if (end.isEmpty() || !end.get().done()) {
       return new CircuitsSeen(
-          true,
-          true,
-          found.isEmpty()
-              ? CircuitsWords.say("no-fault-found-now")
-              : CircuitsWords.say("faults-found-now", found.size()),
-          found);
+          end.isPresent(), false, end.map(RoutineEnd::says).orElse(""), List.of());
     }
+    List<Found> found = found(end.get().found());
+    return new CircuitsSeen(
+        true,
+        true,
+        found.isEmpty()
+            ? CircuitsWords.say("no-fault-found-now")
+            : CircuitsWords.say("faults-found-now", found.size()),
+        found);
   }
 }

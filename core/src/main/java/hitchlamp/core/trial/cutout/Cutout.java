@@ -39,23 +39,8 @@ public final class Cutout implements TestKind<CutoutSetup, CutoutSeen> {
   private static final int FEW_CYLINDERS = 4;
 
   @Override
-  public String id() {
-    return "cutout";
-  }
-
-  @Override
-  public int layout() {
-    return 1;
-  }
-
-  @Override
-  public Class<CutoutSeen> observed() {
-    return CutoutSeen.class;
-  }
-
-  @Override
-  public boolean handsOn() {
-    return true;
+  public Head<CutoutSeen> head() {
+    return new Head<>("cutout", 1, CutoutSeen.class, Attended.HANDS_ON);
   }
 
   @Override

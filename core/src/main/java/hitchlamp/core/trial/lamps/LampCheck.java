@@ -36,28 +36,8 @@ public final class LampCheck implements TestKind<Pack, LampsSeen> {
   public static final String OTHERS_LIT = "others-lit";
 
   @Override
-  public String id() {
-    return ID;
-  }
-
-  @Override
-  public int layout() {
-    return 1;
-  }
-
-  @Override
-  public Class<LampsSeen> observed() {
-    return LampsSeen.class;
-  }
-
-  @Override
-  public boolean handsOn() {
-    return false;
-  }
-
-  @Override
-  public boolean commands() {
-    return false;
+  public Head<LampsSeen> head() {
+    return new Head<>(ID, 1, LampsSeen.class, Attended.LISTENING);
   }
 
   @Override

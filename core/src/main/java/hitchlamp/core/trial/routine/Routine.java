@@ -6,13 +6,10 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.RoutineSpec;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
-import hitchlamp.core.trial.Scene;
+import hitchlamp.core.trial.RoutineScript;
 import hitchlamp.core.trial.Script;
-import hitchlamp.core.trial.Step;
 import hitchlamp.core.trial.TestKind;
-import hitchlamp.core.words.Said;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * A module is told to do something that it does by itself, and its answer is taken for what it is:
@@ -23,23 +20,8 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
   static final String ROUTINE = "routine";
 
   @Override
-  public String id() {
-    return "routine";
-  }
-
-  @Override
-  public int layout() {
-    return 1;
-  }
-
-  @Override
-  public Class<RoutineSeen> observed() {
-    return RoutineSeen.class;
-  }
-
-  @Override
-  public boolean handsOn() {
-    return false;
+  public Head<RoutineSeen> head() {
+    return new Head<>("routine", 1, RoutineSeen.class, Attended.BY_THE_MODULE);
   }
 
   @Override
@@ -56,7 +38,13 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
 
   @Override
   public Script<RoutineSeen> script(RoutineSpec setup) {
-    return new OneRoutine(setup);
+    return new RoutineScript<>(
+        ROUTINE,
+        RoutineWords.said("it-is-done", setup.title()),
+        end -> RoutineWords.said("the-module-says", end.says()),
+        end ->
+            end.map(r -> new RoutineSeen(r.answered(), r.done(), r.says()))
+                .orElse(new RoutineSeen(false, false, "")));
   }
 
   @Override
@@ -78,33 +66,5 @@ public final class Routine implements TestKind<RoutineSpec, RoutineSeen> {
         RoutineWords.said("the-module-says", seen.says()),
         List.of(),
         RoutineWords.said(seen.done() ? "see-what-came-of-it" : "remove-the-reason"));
-  }
-
-  private record OneRoutine(RoutineSpec setup) implements Script<RoutineSeen> {
-    @Override
-    public Step next(Scene scene) {
-      return scene
-          .routine(ROUTINE)
-          .<Step>map(r -> new Step.Done(r.done(), RoutineWords.said("the-module-says", r.says())))
-          .orElseGet(() -> new Step.Run(ROUTINE, RoutineWords.said("it-is-done", setup.title())));
-    }
-
-    @Override
-    public Optional<Said> act(Act act, Scene scene) {
-      return Optional.empty();
-    }
-
-    @Override
-    public void leaving(Scene scene) {
-      // Nothing is observed but the answer.
-    }
-
-    @Override
-    public RoutineSeen observed(Scene scene) {
-      return scene
-          .routine(ROUTINE)
-          .map(r -> new RoutineSeen(r.answered(), r.done(), r.says()))
-          .orElse(new RoutineSeen(false, false, ""));
-    }
   }
 }

@@ -1,7 +1,7 @@
 package hitchlamp.standin.story;
 
 /** What a tool did to a module. */
-public enum Deed {
+public enum ToolEvent {
   CLEAR(1),
   CALIBRATION(2),
   ADJUSTMENT(3),
@@ -9,7 +9,7 @@ public enum Deed {
 
   private final int code;
 
-  Deed(int code) {
+  ToolEvent(int code) {
     this.code = code;
   }
 
