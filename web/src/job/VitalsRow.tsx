@@ -53,18 +53,20 @@ export function VitalsRow() {
             )
           )
         })}
-      <div className="min-w-[120px] text-fine leading-tight text-ink-2 max-[1060px]:hidden">
+      <div className="min-w-[64px] text-fine leading-tight text-ink-2 max-[1060px]:hidden">
         {up ? (
           <>
             <b className="block font-semibold text-ink">
               {link.bus}
               {vitals.loadPercent !== null && texts.busy(Math.round(vitals.loadPercent))}
             </b>
-            {recorded
-              ? texts.aRecordingNotLive
-              : vitals.lastFrameMs === null
-                ? texts.noFrameYet
-                : texts.lastFrame(age(vitals.lastFrameMs))}
+            <span className="block truncate">
+              {recorded
+                ? texts.aRecordingNotLive
+                : vitals.lastFrameMs === null
+                  ? texts.noFrameYet
+                  : texts.lastFrame(age(vitals.lastFrameMs))}
+            </span>
           </>
         ) : (
           <b className="font-semibold text-ink">{link.says}</b>

@@ -1,6 +1,7 @@
 package hitchlamp.grade;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import hitchlamp.core.station.LockStep;
@@ -181,6 +182,24 @@ class DriveTest extends VisitTest {
     assertThat(kept).as("nothing is dropped on the way").hasSize((int) heard[0]);
     // Engine speed goes before the background: 50 a second, some of them late.
     assertThat(of("engine", 190).size()).isGreaterThan(400);
+  }
+
+  @Test
+  void tonnesTypedForKilogramsAreRefusedAndNoEngineIsCalledWeakByThem()
+      throws InterruptedException {
+    record(TRUCK);
+    pass(2);
+    for (double kilograms : new double[] {27, 8_000, 27_000_000}) {
+      assertThatThrownBy(
+              () ->
+                  PowerPull.of(
+                      of("engine", 190),
+                      of("engine", 91),
+                      of("brakes", 904),
+                      pack.drive().orElseThrow(),
+                      new PowerPull.Setup(kilograms, 0.03, 0, 0.002, 0)))
+          .hasMessageContaining("enter kilograms");
+    }
   }
 
   @Test

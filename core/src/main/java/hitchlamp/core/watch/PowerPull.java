@@ -27,6 +27,11 @@ public final class PowerPull {
   private static final double WINDOW_SECONDS = 0.8;
   private static final double FALLS_RPM = 40;
   private static final double BIN_RPM = 100;
+
+  /** A unit and its load weigh between these shares of the empty unit (common practice). */
+  private static final double LIGHTEST = 0.6;
+
+  private static final double HEAVIEST = 8;
   private static final double LEAST_KMH = 3.6;
   private static final double GEAR_MATCH = 0.06;
 
@@ -115,8 +120,18 @@ public final class PowerPull {
    * @param rpm engine speed
    * @param pedal pedal or load, percent
    * @param kmh road speed; only needed where the gear is to be found
+   * @throws IllegalArgumentException where no unit of this kind can have the mass: tonnes typed for
+   *     kilograms would call a sound engine weak
    */
   public static Result of(Series rpm, Series pedal, Series kmh, DriveKind drive, Setup setup) {
+    double empty = drive.massKg();
+    if (setup.massKg() < LIGHTEST * empty || setup.massKg() > HEAVIEST * empty) {
+      throw new IllegalArgumentException(
+          WatchWords.say(
+              "mass-is-not-of-this-unit",
+              Figure.whole(setup.massKg(), Unit.KILOGRAM),
+              Figure.whole(empty, Unit.KILOGRAM)));
+    }
     List<Pull> found = new ArrayList<>();
     for (int[] span : spans(rpm, pedal)) {
       int[] tied = tied(rpm, kmh, span[0], span[1]);
