@@ -30,7 +30,11 @@ export default tseslint.config(
   },
   {
     // What the door is made of: fetched before anybody has signed in, so it stays small.
-    files: ['src/main.tsx', 'src/account/{Gate,SignIn,me}.tsx', 'src/shared/{Button,Field,Mark,ProblemBox,Brand}.tsx'],
+    files: [
+      'src/main.tsx',
+      'src/account/{Gate,SignIn,me}.tsx',
+      'src/shared/{Button,Field,Mark,ProblemBox,Brand}.tsx',
+    ],
     rules: {
       'no-restricted-imports': [
         'error',
