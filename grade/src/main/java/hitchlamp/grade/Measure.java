@@ -8,7 +8,9 @@ import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.Duty;
 import hitchlamp.standin.model.EngineParameters;
+import hitchlamp.standin.model.EngineSolver;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.HistorySolver;
 import hitchlamp.standin.scenario.Scenario;
@@ -31,13 +33,13 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "measure",
     description =
-        "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, bench, hardening or watch",
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, healthy, guides, story, bench, hardening or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
       description =
-          "roll-call, decoding, simulation, fleet, screen, lists, leads, guides, story, bench, hardening or watch")
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, healthy, guides, story, bench, hardening or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -88,6 +90,7 @@ final class Measure implements Callable<Integer> {
               .measure(json);
       case "bench" -> new BenchMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
+      case "healthy" -> new HealthyMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "one-visit" -> ListsMeasure.visit(server);
@@ -100,7 +103,7 @@ final class Measure implements Callable<Integer> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, guides, story, bench.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, healthy, guides, story, bench.");
         return 2;
       }
     }
@@ -230,7 +233,11 @@ final class Measure implements Callable<Integer> {
     double[] history = new double[count];
     for (int i = -1; i < count; i++) {
       long start = System.nanoTime();
-      new HistorySolver(EngineParameters.nominal(), new Condition(), 0.2)
+      new HistorySolver(
+              new EngineSolver(EngineParameters.nominal(), new SplittableRandom(2)),
+              new Condition(),
+              0.2,
+              Duty.HAULING)
           .live(
               0,
               2_000,

@@ -132,6 +132,9 @@ public final class Condition {
   /** What each injector still injects, share, cylinder 1 first. */
   public final double[] injectorShare = new double[EngineState.CYLINDERS];
 
+  /** Ring area of each cylinder relative to a sound one, cylinder 1 first. */
+  public final double[] ringShare = new double[EngineState.CYLINDERS];
+
   /** Torque that the propeller takes relative to the one she was built for. */
   public double propellerFactor;
 
@@ -178,6 +181,7 @@ public final class Condition {
     transmissionPumpShare = 1;
     clutchSlip = 0;
     java.util.Arrays.fill(injectorShare, 1);
+    java.util.Arrays.fill(ringShare, 1);
     propellerFactor = 1;
   }
 }

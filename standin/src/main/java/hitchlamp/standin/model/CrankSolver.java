@@ -10,8 +10,18 @@ public final class CrankSolver {
   private static final double STEP = Math.toRadians(6);
   private static final double POLYTROPIC = 1.33;
   private static final double ROD_RATIO = 3.5;
-  private static final int[] FIRING_DEGREES = {0, 480, 240, 600, 120, 360};
   private static final double FIRES_AT = 16;
+
+  /**
+   * Share of the compression that a standing crank feels, and the speed, rad/s, of half the rest.
+   */
+  private static final double LEAST_TIGHT = 0.4;
+
+  private static final double TIGHT_FROM = 3;
+
+  /** Below this rail pressure injectors do not open. */
+  private static final double FIRES_ABOVE_MPA = 18;
+
   private static final double TURNS_BEFORE_FIRING = 1.5;
   private static final double DC_MOTOR_FREE_SPEED = 38;
 
@@ -41,7 +51,9 @@ public final class CrankSolver {
       s.batteryShare = Math.max(0, s.batteryShare - amps * dt / (180 * 3600));
       left -= dt;
     }
-    if (turned > TURNS_BEFORE_FIRING * 2 * Math.PI && s.omega > FIRES_AT) {
+    if (turned > TURNS_BEFORE_FIRING * 2 * Math.PI
+        && s.omega > FIRES_AT
+        && s.railMpa > FIRES_ABOVE_MPA) {
       s.running = true;
       s.governorIntegral = 30;
       turned = 0;
@@ -62,15 +74,15 @@ public final class CrankSolver {
   /** Torque of the air in all cylinders at a crank angle, N·m. */
   static double compression(double theta, EngineState s, EngineParameters p) {
     double sum = 0;
-    for (int degrees : FIRING_DEGREES) {
+    for (int degrees : p.layout().firing()) {
       double angle = Math.toDegrees(theta) - degrees;
       angle = ((angle % 720) + 720) % 720;
       if (angle > 180 && angle < 540) {
         continue;
       }
       double phi = Math.toRadians(angle);
-      double ratio = p.compressionRatio();
-      double swept = p.displacement() / 6 * 1e-3;
+      double ratio = p.layout().compressionRatio();
+      double swept = p.layout().swept();
       double clearance = swept / (ratio - 1);
       double x = (1 - Math.cos(phi) + (1 - Math.cos(2 * phi)) / (4 * ROD_RATIO)) / 2;
       double volume = clearance + swept * x;
@@ -78,6 +90,7 @@ public final class CrankSolver {
       double slope = swept / 2 * (Math.sin(phi) + Math.sin(2 * phi) / (2 * ROD_RATIO));
       sum += (pressure - s.ambientKpa * 1e3) * slope;
     }
-    return sum;
+    // A piston that hardly moves loses its air past the rings before it is squeezed.
+    return sum * (LEAST_TIGHT + (1 - LEAST_TIGHT) * s.omega / (s.omega + TIGHT_FROM));
   }
 }

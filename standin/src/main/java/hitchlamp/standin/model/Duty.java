@@ -7,7 +7,7 @@ public enum Duty {
     @Override
     void at(double at, Point p) {
       if (at < IDLE_SHARE) {
-        p.set(0.05, 600, 0);
+        p.set(0.12, 600, 0);
       } else if (at < 0.45) {
         p.set(0.85, 1_450, 22);
       } else if (at < 0.6) {
@@ -26,7 +26,7 @@ public enum Duty {
     @Override
     void at(double at, Point p) {
       if (at < IDLE_SHARE) {
-        p.set(0.05, 600, 0);
+        p.set(0.12, 600, 0);
         return;
       }
       boolean manoeuvres = at < 0.32 || at > 0.9;

@@ -1,68 +1,98 @@
 package hitchlamp.standin.model;
 
+import hitchlamp.standin.engine.AirFigures;
+import hitchlamp.standin.engine.FuelSystem;
+import hitchlamp.standin.engine.Layout;
 import java.util.SplittableRandom;
+import java.util.function.DoubleUnaryOperator;
 
 /**
  * What makes this one engine different from its sisters. Nominal values are those of a made-up
- * six-cylinder diesel of 12.6 litres; each unit scatters around them by up to 15 %.
+ * six-cylinder diesel of 12.6 litres; each unit scatters around them by up to 15 %, in what the
+ * maker keeps within narrow limits by up to 3 %.
  *
+ * @param layout cylinders and their order
  * @param inertia crank train and flywheel, kg·m²
  * @param frictionStatic friction torque at standstill, warm, N·m
  * @param frictionSpeed friction torque a rad/s, N·m·s
- * @param displacement litres
- * @param compressionRatio volume ratio
- * @param efficiency indicated efficiency, 0 to 1
+ * @param efficiency best gross indicated efficiency, 0 to 1
+ * @param air sizes of the air path
+ * @param ringArea that a sound cylinder leaks through, m²
  * @param coolantHeat heat capacity of block and coolant, J/K
  * @param radiator heat the radiator sheds a kelvin with the thermostat open, W/K
+ * @param fuelFilterOhms resistance of its fuel filter when clean, Pa·s/m³
+ * @param railPump delivery of its high-pressure pump, m³ a rad
  * @param oilPressureGain oil pressure a rad/s at 90 °C, kPa·s
- * @param turboLag time constant of the charge, s
+ * @param ash in its particulate filter, kg
  * @param batteryOhms internal resistance of the battery pair, ohm
  * @param starterTorque stall torque at the crank with 24 V, N·m
  * @param idleSpeed governed idle, rpm
  */
 public record EngineParameters(
+    Layout layout,
     double inertia,
     double frictionStatic,
     double frictionSpeed,
-    double displacement,
-    double compressionRatio,
     double efficiency,
+    AirFigures air,
+    double ringArea,
     double coolantHeat,
     double radiator,
+    double fuelFilterOhms,
+    double railPump,
     double oilPressureGain,
-    double turboLag,
+    double ash,
     double batteryOhms,
     double starterTorque,
     double idleSpeed) {
   /** Share by which a unit may differ from nominal. */
   public static final double SCATTER = 0.15;
 
+  /** The same of what the maker keeps within narrow limits. */
+  public static final double NARROW = 0.03;
+
   /** The middle of all units; the pack may know this. */
   public static EngineParameters nominal() {
     return new EngineParameters(
-        3.4, 62, 0.62, 12.6, 17.2, 0.43, 210_000, 2_600, 4.1, 1.1, 0.011, 1_250, 600);
+        Layout.SIX,
+        3.4,
+        62,
+        0.62,
+        0.473,
+        AirFigures.SIX,
+        5.0e-8,
+        210_000,
+        4_300,
+        FuelSystem.FILTER_OHMS,
+        FuelSystem.PUMP_FLOW,
+        4.1,
+        0.015,
+        0.011,
+        1_250,
+        600);
   }
 
   /** One unit. Idle speed and geometry are set by the maker and do not scatter. */
   public static EngineParameters of(SplittableRandom random) {
     EngineParameters n = nominal();
+    DoubleUnaryOperator wide = v -> v * (1 + SCATTER * (2 * random.nextDouble() - 1));
+    DoubleUnaryOperator narrow = v -> v * (1 + NARROW * (2 * random.nextDouble() - 1));
     return new EngineParameters(
-        s(n.inertia, random),
-        s(n.frictionStatic, random),
-        s(n.frictionSpeed, random),
-        n.displacement,
-        n.compressionRatio,
-        n.efficiency * (1 + 0.03 * (2 * random.nextDouble() - 1)),
-        s(n.coolantHeat, random),
-        s(n.radiator, random),
-        s(n.oilPressureGain, random),
-        s(n.turboLag, random),
-        s(n.batteryOhms, random),
-        s(n.starterTorque, random),
+        n.layout,
+        wide.applyAsDouble(n.inertia),
+        wide.applyAsDouble(n.frictionStatic),
+        wide.applyAsDouble(n.frictionSpeed),
+        n.efficiency * (1 + NARROW / 2 * (2 * random.nextDouble() - 1)),
+        n.air.scattered(narrow, wide),
+        wide.applyAsDouble(n.ringArea),
+        wide.applyAsDouble(n.coolantHeat),
+        wide.applyAsDouble(n.radiator),
+        wide.applyAsDouble(n.fuelFilterOhms),
+        narrow.applyAsDouble(n.railPump),
+        wide.applyAsDouble(n.oilPressureGain),
+        wide.applyAsDouble(n.ash),
+        wide.applyAsDouble(n.batteryOhms),
+        wide.applyAsDouble(n.starterTorque),
         n.idleSpeed);
-  }
-
-  private static double s(double nominal, SplittableRandom random) {
-    return nominal * (1 + SCATTER * (2 * random.nextDouble() - 1));
   }
 }

@@ -68,10 +68,35 @@ public final class EngineState {
   public double egrWanted;
   public double egr;
 
-  /** Recirculated gas, kg/h, and what a clean cooler would pass. */
+  /** Recirculated gas, and air through the filter, kg/h. */
   public double egrFlow;
 
-  public double egrCleanFlow;
+  public double airFlow;
+
+  /** Charge behind its cooler, gas before and behind the particulate filter. */
+  public double chargeC = 20;
+
+  public double filterInC = 20;
+  public double filterOutC = 20;
+
+  /** Fuelling relative to the most that the maker allows at this speed, 0 to 1. */
+  public double loadShare;
+
+  /** Indicated torque that the module reckons with, relative to the most there is, 0 to 1. */
+  public double indicatedShare;
+
+  /** What the module leaves of the fuelling while it takes power away, 0 to 1. */
+  public double derate = 1;
+
+  /** True once the module's sensors have looked; before, its controllers see the truth. */
+  private boolean sensed;
+
+  private double seenRpm;
+  private double seenAirKpa;
+  private double seenChargeKpa;
+  private double chargeErrorKpa;
+  private double seenTurboRpm;
+  private double seenCoolantC;
   public double egrC = 20;
   public double fuelDropKpa;
   public double crankcaseKpa;
@@ -83,6 +108,96 @@ public final class EngineState {
   public double ambientC = 20;
   public double ambientKpa = 100;
   public double vehicleKmh;
+
+  /** It has stood until everything is as cold as the air; the key is on. */
+  public void cold() {
+    running = false;
+    omega = 0;
+    fuelMgPerStroke = 0;
+    governorIntegral = 0;
+    loadShare = 0;
+    indicatedShare = 0;
+    pedal = 0;
+    vehicleKmh = 0;
+    coolantC = ambientC;
+    oilC = ambientC;
+    intakeC = ambientC;
+    chargeC = ambientC;
+    egrC = ambientC;
+    exhaustC = ambientC;
+    filterInC = ambientC;
+    filterOutC = ambientC;
+    stopped();
+    batteryV = 25.2;
+  }
+
+  /** Nothing turns: pressures are those of the air, nothing flows. */
+  public void stopped() {
+    intakeKpa = ambientKpa;
+    exhaustKpa = ambientKpa;
+    oilKpa = 0;
+    fuelSupplyKpa = 0;
+    fuelDropKpa = 0;
+    crankcaseKpa = 0;
+    filterKpa = 0;
+    turboRpm = 0;
+    railMpa = 0;
+    railWantedMpa = 0;
+    egrFlow = 0;
+    airFlow = 0;
+  }
+
+  /**
+   * What the module's sensors tell its controllers.
+   *
+   * @param chargeKpa intake pressure above the air; not a number where it is not believed
+   * @param coolant not a number where it is not believed
+   */
+  public void sees(double rpm, double airKpa, double chargeKpa, double turbo, double coolant) {
+    seenAirKpa = airKpa;
+    sensed = true;
+    seenRpm = rpm;
+    seenChargeKpa = chargeKpa;
+    chargeErrorKpa = chargeKpa - (intakeKpa - ambientKpa);
+    seenTurboRpm = turbo;
+    seenCoolantC = coolant;
+  }
+
+  /** Engine speed as the module measures it, rpm. */
+  public double seenRpm() {
+    return sensed ? seenRpm : rpm();
+  }
+
+  /** Charge above the air as the module measures it, kPa; not a number where it does not know. */
+  public double seenChargeKpa() {
+    return sensed ? seenChargeKpa : intakeKpa - ambientKpa;
+  }
+
+  /** By how much that is beside the truth, kPa. */
+  public double chargeErrorKpa() {
+    return sensed ? chargeErrorKpa : 0;
+  }
+
+  /** Pressure of the air as the module measures it, kPa. */
+  public double seenAirKpa() {
+    return sensed ? seenAirKpa : ambientKpa;
+  }
+
+  /** Speed of the turbocharger as the module measures it, rpm. */
+  public double seenTurboRpm() {
+    return sensed ? seenTurboRpm : turboRpm;
+  }
+
+  /** Coolant as the module measures it, °C; warm where it does not know. */
+  public double seenCoolantC() {
+    return !sensed ? coolantC : Double.isNaN(seenCoolantC) ? 80 : seenCoolantC;
+  }
+
+  /** Fuel as the module commands it, kg/h: what an injector really lets through it cannot know. */
+  public double commandedKgPerHour() {
+    int fired = CYLINDERS - Integer.bitCount(cutOut);
+    return fuelMgPerStroke * 1e-6 * fired * seenRpm() * 30;
+  }
 
   public double rpm() {
     return omega * 30 / Math.PI;

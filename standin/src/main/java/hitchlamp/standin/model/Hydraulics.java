@@ -22,7 +22,7 @@ public final class Hydraulics {
    * @param steady true where the step is longer than any lag but the oil's heat
    */
   public void step(double dt, EngineState s, Condition c, boolean steady) {
-    double work = s.running ? Math.min(1, s.fuelMgPerStroke / 230) : 0;
+    double work = s.running ? Math.min(1, s.loadShare) : 0;
     pumpWantedKpa = s.running ? 2_500 + (MOST_KPA - 2_500) * work : 0;
     double able = c.hydraulicPumpShare >= 1 ? 1 : c.hydraulicPumpShare;
     double there = pumpWantedKpa * able;

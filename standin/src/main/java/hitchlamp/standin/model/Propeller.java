@@ -9,7 +9,7 @@ import java.util.SplittableRandom;
  */
 public final class Propeller implements Load {
   private static final double RATED_RAD_S = 2_100 * Math.PI / 30;
-  private static final double RATED_NM = 1_330;
+  private static final double RATED_NM = 1_500;
   private static final double RATED_MS = 5.6;
   private static final double STANDING_FACTOR = 1.22;
   private static final double HULL_METRES = 38;

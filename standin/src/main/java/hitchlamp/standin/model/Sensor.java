@@ -23,6 +23,14 @@ public final class Sensor {
   /** The module pulls the signal of a pressure sensor down. */
   private static final double PULL_DOWN = 100_000;
 
+  /** What sound ones are off by: a share of the span, kelvin (common practice, no source). */
+  private static final double RATIOMETRIC_OFF = 0.008;
+
+  private static final double THERMISTOR_OFF = 1.2;
+
+  /** Steps of the module's converter over its 5 V. */
+  private static final double STEPS = 4_095;
+
   /** How it works. */
   public enum Kind {
     RATIOMETRIC,
@@ -42,6 +50,7 @@ public final class Sensor {
   private double felt;
   private double volts;
   private boolean shaken;
+  private double averaged = 1;
 
   /**
    * @param line 5 V supply it hangs on, 0 for a thermistor on the module's own pull-up
@@ -69,7 +78,8 @@ public final class Sensor {
     this.high = high;
     this.lag = lag;
     this.noise = noise;
-    this.tolerance = noise * (2 * random.nextDouble() - 1);
+    double wide = kind == Kind.THERMISTOR ? THERMISTOR_OFF : RATIOMETRIC_OFF * (high - low);
+    this.tolerance = wide * (2 * random.nextDouble() - 1);
   }
 
   public int spn() {
@@ -107,6 +117,7 @@ public final class Sensor {
 
   /** Time goes on: the sensor follows the true value. */
   public void step(double dt, double truth, Condition c) {
+    averaged = averaged(dt);
     lagged =
         Double.isNaN(lagged) || dt > 5 * lag
             ? truth
@@ -171,16 +182,25 @@ public final class Sensor {
     return REFERENCE * load / (load + SUPPLY_OHMS);
   }
 
+  /** Share of its noise that is left in the mean over a step of a unit's history. */
+  static double averaged(double dt) {
+    return dt > 1 ? Math.sqrt(0.1 / dt) : 1;
+  }
+
   /** What the module makes of the voltage, with noise. */
   public double reading(SplittableRandom random) {
+    double seen = Math.rint(volts / REFERENCE * STEPS) / STEPS * REFERENCE;
     double n =
-        noise * (random.nextDouble() + random.nextDouble() + random.nextDouble() - 1.5) * 2
+        averaged
+                * noise
+                * (random.nextDouble() + random.nextDouble() + random.nextDouble() - 1.5)
+                * 2
             + tolerance;
     if (kind == Kind.THERMISTOR) {
-      double ohms = PULL_UP * volts / Math.max(1e-6, REFERENCE - volts);
+      double ohms = PULL_UP * seen / Math.max(1e-6, REFERENCE - seen);
       return 1 / (Math.log(Math.max(1, ohms) / OHMS_AT_25) / BETA + 1 / 298.15) - 273.15 + n;
     }
-    return low + (volts / REFERENCE - 0.1) / 0.8 * (high - low) + n;
+    return low + (seen / REFERENCE - 0.1) / 0.8 * (high - low) + n;
   }
 
   public boolean tooLow() {

@@ -17,7 +17,7 @@ final class Soot {
   /** True where a regeneration came to its end. */
   boolean step(double seconds, EngineState s) {
     double h = seconds / 3600;
-    s.sootShare += s.fuelKgPerHour() * h * GATHERED_PER_KILOGRAM;
+    s.sootShare += s.commandedKgPerHour() * h * GATHERED_PER_KILOGRAM;
     burning |= s.sootShare >= BEGINS_AT;
     if (burning) {
       s.sootShare -= BURNED_PER_HOUR * h;

@@ -9,7 +9,6 @@ final class Use {
   static final double LITRE_STEP = 0.5;
   private static final double KILOGRAMS_PER_LITRE = 0.835;
   private static final double IDLE_BELOW_RPM = 750;
-  private static final double FULL_FUEL_MG = 245;
   private static final double[] BANDS_KMH = {1, 20, 40, 60, 80};
 
   private double begunAt;
@@ -33,13 +32,13 @@ final class Use {
   /** The engine runs on for some seconds as it is. */
   void step(double seconds, EngineState s) {
     double h = seconds / 3600;
-    double l = s.fuelKgPerHour() / KILOGRAMS_PER_LITRE * h;
-    double load = Math.min(1, s.fuelMgPerStroke / FULL_FUEL_MG);
+    double l = s.commandedKgPerHour() / KILOGRAMS_PER_LITRE * h;
+    double load = Math.min(1, s.loadShare);
     hours += h;
     litres += l;
     kilometres += s.vehicleKmh * h;
     loadHours += load * h;
-    if (s.rpm() < IDLE_BELOW_RPM && s.vehicleKmh < 1) {
+    if (s.seenRpm() < IDLE_BELOW_RPM && s.vehicleKmh < 1) {
       idleHours += h;
       idleLitres += l;
     } else if (s.vehicleKmh < 1) {
@@ -51,7 +50,7 @@ final class Use {
       band++;
     }
     bandHours[band] += h;
-    duty.add(s.rpm(), load, seconds);
+    duty.add(s.seenRpm(), load, seconds);
   }
 
   /** A regeneration ended. */

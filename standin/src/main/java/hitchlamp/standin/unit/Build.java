@@ -110,4 +110,9 @@ interface Build {
    * @param steady true in the history, whose steps are longer than any lag
    */
   void step(double dt, SimUnit unit, String engine, boolean steady);
+
+  /** From now on its sensors stay as they are, those of its engines apart. */
+  default void holdSensors() {
+    // Most units have none beside their engines'.
+  }
 }

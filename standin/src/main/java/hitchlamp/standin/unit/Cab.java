@@ -1,5 +1,8 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.model.EngineState;
+import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
 
 /**
@@ -39,4 +42,30 @@ public record Cab(
     int firing,
     double kmh,
     Map<String, String> driving,
-    Map<String, String> plugs) {}
+    Map<String, String> plugs) {
+  /** That of a unit, which runs at a factor of real time. */
+  static Cab of(SimUnit unit, double factor) {
+    EngineState s = unit.state();
+    Map<String, String> plugs = new LinkedHashMap<>();
+    unit.harness()
+        .handled()
+        .forEach((plug, hand) -> plugs.put(plug, hand.name().toLowerCase(Locale.ROOT)));
+    return new Cab(
+        unit.scenario().id(),
+        unit.scenario().title(),
+        s.key.name().toLowerCase(Locale.ROOT),
+        s.running,
+        s.rpm(),
+        s.pedal,
+        s.coolantC,
+        s.batteryV,
+        unit.plugged(),
+        factor,
+        unit.now(),
+        unit.telltales().lit(),
+        s.running ? EngineState.CYLINDERS - Integer.bitCount(s.cutOut) : 0,
+        s.vehicleKmh,
+        unit.build.driving(),
+        plugs);
+  }
+}

@@ -2,39 +2,29 @@ package hitchlamp.standin.unit;
 
 import static hitchlamp.standin.module.Signal.put;
 
-import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
-import java.util.SplittableRandom;
 import java.util.function.Predicate;
 
 /** The groups that an engine's module broadcasts (J1939-71, from memory). */
 final class EngineGroups {
-  private static final double NOMINAL_FRICTION = 3;
+  private static final double NOMINAL_FRICTION = 2.3;
 
   /** Percent of torque a turn a minute. */
-  private static final double NOMINAL_DRAG = 0.003;
+  private static final double NOMINAL_DRAG = 0.0043;
 
-  private final EngineModule engine;
+  private final EngineSensors sensors;
   private final EngineState state;
-  private final Condition condition;
-  private final SplittableRandom random;
   private final Predicate<String> commandsLamp;
 
   /**
+   * @param state of which only commands are told
    * @param commandsLamp which lamps the module commands now
    */
-  EngineGroups(
-      EngineModule engine,
-      EngineState state,
-      Condition condition,
-      SplittableRandom random,
-      Predicate<String> commandsLamp) {
-    this.engine = engine;
+  EngineGroups(EngineSensors sensors, EngineState state, Predicate<String> commandsLamp) {
+    this.sensors = sensors;
     this.state = state;
-    this.condition = condition;
-    this.random = random;
     this.commandsLamp = commandsLamp;
   }
 
@@ -47,10 +37,10 @@ final class EngineGroups {
         50_000,
         () ->
             put(
-                put(Signal.NOTHING, 8, 8, state.pedal * 100, 0.4, 0),
+                put(Signal.NOTHING, 8, 8, sensors.told(EngineSensors.PEDAL), 0.4, 0),
                 16,
                 8,
-                Math.min(125, state.fuelMgPerStroke / 2.45),
+                Math.min(125, state.loadShare * 100),
                 1,
                 0));
     m.broadcast(
@@ -59,7 +49,13 @@ final class EngineGroups {
         250_000,
         () ->
             put(
-                put(Signal.NOTHING, 0, 8, NOMINAL_FRICTION + NOMINAL_DRAG * state.rpm(), 1, -125),
+                put(
+                    Signal.NOTHING,
+                    0,
+                    8,
+                    NOMINAL_FRICTION + NOMINAL_DRAG * sensors.told(EngineSensors.SPEED),
+                    1,
+                    -125),
                 8,
                 16,
                 600,
@@ -71,10 +67,10 @@ final class EngineGroups {
         1_000_000,
         () ->
             put(
-                put(Signal.NOTHING, 0, 8, engine.told(EngineModule.COOLANT_TEMPERATURE), 1, -40),
+                put(Signal.NOTHING, 0, 8, sensors.told(EngineSensors.COOLANT_TEMPERATURE), 1, -40),
                 16,
                 16,
-                engine.told(EngineModule.OIL_TEMPERATURE),
+                sensors.told(EngineSensors.OIL_TEMPERATURE),
                 0.03125,
                 -273));
     m.broadcast(
@@ -82,11 +78,11 @@ final class EngineGroups {
         65263,
         500_000,
         () -> {
-          long p = put(Signal.NOTHING, 0, 8, engine.told(EngineModule.FUEL_SUPPLY), 4, 0);
-          p = put(p, 8, 8, engine.told(EngineModule.CRANKCASE), 0.05, 0);
-          p = put(p, 24, 8, engine.told(EngineModule.OIL_PRESSURE), 4, 0);
-          p = put(p, 32, 16, engine.told(EngineModule.CRANKCASE), 0.0078125, -250);
-          return put(p, 56, 8, condition.coolantShare * 100, 0.4, 0);
+          long p = put(Signal.NOTHING, 0, 8, sensors.told(EngineSensors.FUEL_SUPPLY), 4, 0);
+          p = put(p, 8, 8, sensors.told(EngineSensors.CRANKCASE), 0.05, 0);
+          p = put(p, 24, 8, sensors.told(EngineSensors.OIL_PRESSURE), 4, 0);
+          p = put(p, 32, 16, sensors.told(EngineSensors.CRANKCASE), 0.0078125, -250);
+          return put(p, 56, 8, sensors.told(EngineSensors.COOLANT_LEVEL), 0.4, 0);
         });
     m.broadcast(
         6,
@@ -99,19 +95,20 @@ final class EngineGroups {
                         Signal.NOTHING,
                         8,
                         8,
-                        engine.told(EngineModule.INTAKE_PRESSURE) == Signal.ERROR
+                        sensors.told(EngineSensors.INTAKE_PRESSURE) == Signal.ERROR
                             ? Signal.ERROR
-                            : engine.reading(EngineModule.INTAKE_PRESSURE) - state.ambientKpa,
+                            : sensors.reading(EngineSensors.INTAKE_PRESSURE)
+                                - sensors.reading(EngineSensors.BAROMETER),
                         2,
                         0),
                     16,
                     8,
-                    engine.told(EngineModule.INTAKE_TEMPERATURE),
+                    sensors.told(EngineSensors.INTAKE_TEMPERATURE),
                     1,
                     -40),
                 40,
                 16,
-                state.exhaustC,
+                sensors.told(EngineSensors.EXHAUST_TEMPERATURE),
                 0.03125,
                 -273));
     m.broadcast(
@@ -120,10 +117,10 @@ final class EngineGroups {
         1_000_000,
         () ->
             put(
-                put(Signal.NOTHING, 0, 8, state.ambientKpa, 0.5, 0),
+                put(Signal.NOTHING, 0, 8, sensors.told(EngineSensors.BAROMETER), 0.5, 0),
                 24,
                 16,
-                state.ambientC,
+                sensors.told(EngineSensors.AMBIENT),
                 0.03125,
                 -273));
     m.broadcast(
@@ -132,24 +129,22 @@ final class EngineGroups {
         1_000_000,
         () ->
             put(
-                put(
-                    Signal.NOTHING,
-                    32,
-                    16,
-                    state.batteryV + 0.02 * (random.nextDouble() - 0.5),
-                    0.05,
-                    0),
+                put(Signal.NOTHING, 32, 16, sensors.told(EngineSensors.BATTERY), 0.05, 0),
                 48,
                 16,
-                state.batteryV - 0.2,
+                sensors.reading(EngineSensors.BATTERY) - 0.2,
                 0.05,
                 0));
     m.broadcast(
         6,
         65266,
         100_000,
-        () -> put(Signal.NOTHING, 0, 16, state.fuelKgPerHour() / 0.835, 0.05, 0));
-    m.broadcast(6, 65243, 500_000, () -> put(Signal.NOTHING, 16, 16, state.railMpa, 1 / 256.0, 0));
+        () -> put(Signal.NOTHING, 0, 16, state.commandedKgPerHour() / 0.835, 0.05, 0));
+    m.broadcast(
+        6,
+        65243,
+        500_000,
+        () -> put(Signal.NOTHING, 16, 16, sensors.told(EngineSensors.RAIL_PRESSURE), 1 / 256.0, 0));
     m.broadcast(
         6,
         65209,
@@ -159,7 +154,7 @@ final class EngineGroups {
                 Signal.NOTHING,
                 0,
                 16,
-                engine.told(EngineModule.EXHAUST_PRESSURE),
+                sensors.told(EngineSensors.EXHAUST_PRESSURE),
                 1 / 128.0,
                 -250));
     m.broadcast(
@@ -167,13 +162,17 @@ final class EngineGroups {
         65252,
         1_000_000,
         () -> put(Signal.NOTHING, 24, 2, commandsLamp.test("wait-to-start") ? 1 : 0, 1, 0));
-    m.broadcast(6, 65245, 1_000_000, () -> put(Signal.NOTHING, 8, 16, state.turboRpm, 4, 0));
+    m.broadcast(
+        6,
+        65245,
+        1_000_000,
+        () -> put(Signal.NOTHING, 8, 16, sensors.told(EngineSensors.TURBO_SPEED), 4, 0));
   }
 
   private long speedGroup() {
-    double rpm = state.rpm() < 1 ? 0 : state.rpm() + 1.5 * (random.nextDouble() - 0.5);
-    long p = put(Signal.NOTHING, 8, 8, Math.min(125, state.pedal * 100), 1, -125);
-    p = put(p, 16, 8, Math.min(125, state.fuelMgPerStroke / 2.45), 1, -125);
+    double rpm = Math.max(0, sensors.told(EngineSensors.SPEED));
+    long p = put(Signal.NOTHING, 8, 8, sensors.told(EngineSensors.PEDAL), 1, -125);
+    p = put(p, 16, 8, Math.min(125, state.indicatedShare * 100), 1, -125);
     return put(p, 24, 16, rpm, 0.125, 0);
   }
 }

@@ -4,9 +4,9 @@ import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.CrankSolver;
 import hitchlamp.standin.model.EngineParameters;
+import hitchlamp.standin.model.EngineSolver;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Load;
-import hitchlamp.standin.model.MeanValueSolver;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.story.StoryKeeper;
@@ -20,7 +20,7 @@ final class EngineUnit {
   private final EngineState state = new EngineState();
   private final Condition condition = new Condition();
   private final CrankSolver crank = new CrankSolver();
-  private final MeanValueSolver mean;
+  private final EngineSolver solver;
   private final EngineModule engine;
   private final StoryKeeper story;
   private final double from;
@@ -42,7 +42,8 @@ final class EngineUnit {
     state.ambientKpa = scenario.ambientKpa();
     this.engine = new EngineModule(state, condition, parameters.idleSpeed(), random.split());
     // Of its own, so that nothing else of the unit depends on how long its engine runs.
-    this.mean = new MeanValueSolver(new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
+    this.solver =
+        new EngineSolver(parameters, new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
     this.story = new StoryKeeper(engine.protection(), engine.memory(), from);
   }
 
@@ -54,8 +55,8 @@ final class EngineUnit {
     return side;
   }
 
-  EngineParameters parameters() {
-    return parameters;
+  EngineSolver solver() {
+    return solver;
   }
 
   EngineState state() {
@@ -111,9 +112,10 @@ final class EngineUnit {
   void step(double seconds) {
     if (state.key == EngineState.Key.CRANK && !state.running) {
       crank.step(seconds, state, parameters, condition);
+      solver.crank(seconds, state, condition);
     } else {
       crank.rest();
-      mean.step(seconds, state, parameters, condition, load);
+      solver.step(seconds, state, condition, load);
     }
     if (state.running) {
       hours += seconds / 3600;
@@ -133,18 +135,10 @@ final class EngineUnit {
     state.intakeC = state.ambientC;
     state.exhaustC = state.coolantC;
     state.batteryV = 25.4;
-    state.intakeKpa = state.ambientKpa;
-    state.exhaustKpa = state.ambientKpa;
-    state.oilKpa = 0;
-    state.railMpa = 0;
-    state.railWantedMpa = 0;
-    state.fuelSupplyKpa = 0;
-    state.fuelDropKpa = 0;
-    state.crankcaseKpa = 0;
-    state.turboRpm = 0;
+    state.stopped();
     state.egrWanted = 0;
     state.egr = Double.isNaN(condition.egrStuckAt) ? 0 : condition.egrStuckAt;
     state.egrC = state.coolantC;
-    state.filterKpa = 0;
+    solver.rest(state);
   }
 }

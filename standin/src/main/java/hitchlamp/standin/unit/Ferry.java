@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.function.DoubleSupplier;
 
 /**
  * The made-up vehicle ferry: two engines with a gear each on one J1939 bus, 24 V, and an NMEA 2000
@@ -33,6 +34,9 @@ final class Ferry implements Build {
   private static final double LEAST_GEAR_KPA = 1_100;
 
   private final Map<String, Gear> gears = new LinkedHashMap<>();
+  private final Map<String, DoubleSupplier> gearOilPressure = new LinkedHashMap<>();
+  private final Map<String, DoubleSupplier> gearOilHeat = new LinkedHashMap<>();
+  private final Map<String, DoubleSupplier> speeds = new LinkedHashMap<>();
   private final Map<String, Double> ranSeconds = new LinkedHashMap<>();
   private final Tanks tanks = new Tanks();
 
@@ -60,15 +64,16 @@ final class Ferry implements Build {
   public Optional<Backbone> backbone(SimUnit unit, Agenda agenda) {
     Backbone b =
         new Backbone(agenda, () -> unit.state().key != EngineState.Key.OFF, unit.random().split());
-    b.gateway(SIDES.stream().map(side -> new FerryShaft(unit, side, gears.get(side))).toList())
+    b.gateway(
+            SIDES.stream().map(side -> new FerryShaft(unit, this, side, gears.get(side))).toList())
         .tank(50, 0, 0, Tanks.FUEL_LITRES, () -> tanks.fuelShare(PORT))
         .tank(51, 1, 0, Tanks.FUEL_LITRES, () -> tanks.fuelShare(STARBOARD))
         .tank(52, 0, 1, Tanks.WATER_LITRES, tanks::waterShare)
         .batteries(
             List.of(
-                () -> unit.state("engine-" + PORT).batteryV,
-                () -> unit.state("engine-" + STARBOARD).batteryV,
-                () -> unit.state("engine-" + PORT).batteryV - 0.3))
+                () -> unit.measured("engine-" + PORT, EngineSensors.BATTERY),
+                () -> unit.measured("engine-" + STARBOARD, EngineSensors.BATTERY),
+                () -> unit.measured("engine-" + PORT, EngineSensors.BATTERY) - 0.3))
         .position(() -> unit.state().vehicleKmh);
     return Optional.of(b);
   }
@@ -134,6 +139,13 @@ final class Ferry implements Build {
       EngineState state = unit.state("engine-" + side);
       Gear gear = new Gear();
       gears.put(side, gear);
+      Condition c = unit.condition("engine-" + side);
+      gearOilPressure.put(
+          side, unit.sensors().fit(127, UnitSensors.Kind.PRESSURE, c, () -> gear.oilKpa));
+      gearOilHeat.put(
+          side, unit.sensors().fit(177, UnitSensors.Kind.TEMPERATURE, c, () -> gear.oilC));
+      DoubleSupplier speed = unit.sensors().fit(161, UnitSensors.Kind.SHAFT, c, state::rpm);
+      speeds.put(side, speed);
       unit.module("gear-" + side)
           .broadcast(
               3,
@@ -141,10 +153,16 @@ final class Ferry implements Build {
               10_000,
               () ->
                   put(
-                      put(Signal.NOTHING, 8, 16, gear.engaged ? state.rpm() / 2.4 : 0, 0.125, 0),
+                      put(
+                          Signal.NOTHING,
+                          8,
+                          16,
+                          gear.engaged ? speed.getAsDouble() / 2.4 : 0,
+                          0.125,
+                          0),
                       40,
                       16,
-                      state.rpm(),
+                      speed.getAsDouble(),
                       0.125,
                       0));
       unit.module("gear-" + side)
@@ -154,10 +172,10 @@ final class Ferry implements Build {
               1_000_000,
               () ->
                   put(
-                      put(Signal.NOTHING, 24, 8, gear.oilKpa, 16, 0),
+                      put(Signal.NOTHING, 24, 8, gearKpa(side), 16, 0),
                       32,
                       16,
-                      gear.oilC,
+                      gearC(side),
                       0.03125,
                       -273));
     }
@@ -175,7 +193,6 @@ final class Ferry implements Build {
   public List<Watched> monitors(SimUnit unit) {
     List<Watched> all = new ArrayList<>();
     for (String side : SIDES) {
-      Gear gear = gears.get(side);
       all.add(
           new Watched(
               "gear-" + side,
@@ -185,10 +202,11 @@ final class Ferry implements Build {
                   Lamp.STOP,
                   6,
                   6,
-                  () -> ranSeconds.getOrDefault(side, 0.0) > 15 && gear.oilKpa < LEAST_GEAR_KPA)));
+                  () ->
+                      ranSeconds.getOrDefault(side, 0.0) > 15 && gearKpa(side) < LEAST_GEAR_KPA)));
       all.add(
           new Watched(
-              "gear-" + side, new Monitor(177, 16, Lamp.WARNING, 20, 20, () -> gear.oilC > 105)));
+              "gear-" + side, new Monitor(177, 16, Lamp.WARNING, 20, 20, () -> gearC(side) > 105)));
     }
     return all;
   }
@@ -201,11 +219,20 @@ final class Ferry implements Build {
       return;
     }
     EngineState s = unit.state(engine);
-    boolean runs = s.running && s.rpm() > 500;
+    boolean runs = speeds.get(side).getAsDouble() > 500;
     ranSeconds.put(side, runs ? ranSeconds.getOrDefault(side, 0.0) + dt : 0.0);
     gear.step(dt, s, unit.condition(engine), steady);
     if (!steady) {
       tanks.draw(side, s.fuelKgPerHour() / 0.835 * dt / 3600);
     }
+  }
+
+  /** Gear oil as the gear's module measures it. */
+  double gearKpa(String side) {
+    return gearOilPressure.get(side).getAsDouble();
+  }
+
+  double gearC(String side) {
+    return gearOilHeat.get(side).getAsDouble();
   }
 }

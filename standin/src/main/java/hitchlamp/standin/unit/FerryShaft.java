@@ -6,11 +6,14 @@ import hitchlamp.standin.model.Gear;
 import hitchlamp.standin.nmea.Backbone;
 
 /** One engine of the ferry with its gear, as the gateway to the vessel's network knows it. */
-record FerryShaft(SimUnit unit, String side, Gear gear) implements Backbone.Shaft {
-  private static final double FULL_FUEL_MG = 245;
-
+record FerryShaft(SimUnit unit, Ferry ferry, String side, Gear gear) implements Backbone.Shaft {
   private String engine() {
     return "engine-" + side;
+  }
+
+  /** What the engine's module tells the gateway; not a number where it tells an error. */
+  private double told(int spn) {
+    return unit.measured(engine(), spn);
   }
 
   private EngineState state() {
@@ -19,37 +22,37 @@ record FerryShaft(SimUnit unit, String side, Gear gear) implements Backbone.Shaf
 
   @Override
   public double rpm() {
-    return state().rpm();
+    return told(EngineSensors.SPEED);
   }
 
   @Override
   public double boostKpa() {
-    return Math.max(0, state().intakeKpa - state().ambientKpa);
+    return Math.max(0, told(EngineSensors.INTAKE_PRESSURE) - told(EngineSensors.BAROMETER));
   }
 
   @Override
   public double oilKpa() {
-    return state().oilKpa;
+    return told(EngineSensors.OIL_PRESSURE);
   }
 
   @Override
   public double oilC() {
-    return state().oilC;
+    return told(EngineSensors.OIL_TEMPERATURE);
   }
 
   @Override
   public double coolantC() {
-    return state().coolantC;
+    return told(EngineSensors.COOLANT_TEMPERATURE);
   }
 
   @Override
   public double volts() {
-    return state().batteryV;
+    return told(EngineSensors.BATTERY);
   }
 
   @Override
   public double litresPerHour() {
-    return state().fuelKgPerHour() / 0.835;
+    return state().commandedKgPerHour() / 0.835;
   }
 
   @Override
@@ -59,12 +62,12 @@ record FerryShaft(SimUnit unit, String side, Gear gear) implements Backbone.Shaf
 
   @Override
   public double fuelKpa() {
-    return state().fuelSupplyKpa;
+    return told(EngineSensors.FUEL_SUPPLY);
   }
 
   @Override
   public double loadPercent() {
-    return Math.min(100, state().fuelMgPerStroke / FULL_FUEL_MG * 100);
+    return Math.min(100, state().loadShare * 100);
   }
 
   @Override
@@ -74,9 +77,9 @@ record FerryShaft(SimUnit unit, String side, Gear gear) implements Backbone.Shaf
     for (FaultMemory.StoredFault k : memory.kept()) {
       if (k.active()) {
         bits |= 1;
-        bits |= k.spn() == EngineModule.COOLANT_TEMPERATURE && k.fmi() != 4 ? 1 << 1 : 0;
-        bits |= k.spn() == EngineModule.OIL_PRESSURE && k.fmi() == 1 ? 1 << 2 : 0;
-        bits |= k.spn() == EngineModule.FUEL_SUPPLY ? 1 << 4 : 0;
+        bits |= k.spn() == EngineSensors.COOLANT_TEMPERATURE && k.fmi() != 4 ? 1 << 1 : 0;
+        bits |= k.spn() == EngineSensors.OIL_PRESSURE && k.fmi() == 1 ? 1 << 2 : 0;
+        bits |= k.spn() == EngineSensors.FUEL_SUPPLY ? 1 << 4 : 0;
       }
     }
     return bits;
@@ -94,11 +97,11 @@ record FerryShaft(SimUnit unit, String side, Gear gear) implements Backbone.Shaf
 
   @Override
   public double gearKpa() {
-    return gear.oilKpa;
+    return ferry.gearKpa(side);
   }
 
   @Override
   public double gearC() {
-    return gear.oilC;
+    return ferry.gearC(side);
   }
 }

@@ -17,11 +17,13 @@ final class PlainFrozen {
   private static final int SUPPORTED = 0x18;
   private static final int[][] LAYOUT = {{190, 2}, {168, 2}, {84, 2}, {247, 4}};
 
+  private final EngineModule engine;
   private final EngineState state;
   private final DoubleSupplier hours;
   private final boolean laidOut;
 
-  PlainFrozen(EngineState state, DoubleSupplier hours, boolean laidOut) {
+  PlainFrozen(EngineModule engine, EngineState state, DoubleSupplier hours, boolean laidOut) {
+    this.engine = engine;
     this.state = state;
     this.hours = hours;
     this.laidOut = laidOut;
@@ -31,19 +33,29 @@ final class PlainFrozen {
   byte[] values() {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     if (laidOut) {
-      put(out, Math.round(state.rpm() / 0.125), 2);
-      put(out, Math.round(state.batteryV / 0.05), 2);
-      put(out, Math.round(state.vehicleKmh * 256), 2);
+      put(out, Math.round(told(EngineSensors.SPEED) / 0.125), 2);
+      put(out, Math.round(told(EngineSensors.BATTERY) / 0.05), 2);
+      put(out, Math.round(told(EngineSensors.ROAD_SPEED) * 256), 2);
       put(out, Math.round(hours.getAsDouble() / 0.05), 4);
     } else {
       put(out, state.running ? 1 : 0, 1);
-      put(out, Math.round(Math.max(0, state.intakeKpa - state.ambientKpa) / 2), 1);
-      put(out, Math.round(state.rpm() / 0.125), 2);
-      put(out, Math.round(Math.min(125, state.fuelMgPerStroke / 2.45)), 1);
-      put(out, Math.round(state.coolantC + 40), 1);
-      put(out, Math.round(state.vehicleKmh * 256), 2);
+      put(out, Math.round(charge() / 2), 1);
+      put(out, Math.round(told(EngineSensors.SPEED) / 0.125), 2);
+      put(out, Math.round(Math.min(125, state.loadShare * 100)), 1);
+      put(out, Math.round(told(EngineSensors.COOLANT_TEMPERATURE) + 40), 1);
+      put(out, Math.round(told(EngineSensors.ROAD_SPEED) * 256), 2);
     }
     return out.toByteArray();
+  }
+
+  /** What the instruments hear from the engine's module; 0 where it is an error. */
+  private double told(int spn) {
+    double value = engine.sensors().measured(spn);
+    return Double.isNaN(value) ? 0 : value;
+  }
+
+  private double charge() {
+    return Math.max(0, told(EngineSensors.INTAKE_PRESSURE) - told(EngineSensors.BAROMETER));
   }
 
   private static void put(ByteArrayOutputStream out, long counts, int bytes) {

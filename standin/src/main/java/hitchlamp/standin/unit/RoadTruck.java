@@ -15,6 +15,7 @@ import hitchlamp.standin.wiring.Feed;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.function.DoubleSupplier;
 
 /** The made-up road truck: a dozen modules around the engine. It stands in the yard. */
 final class RoadTruck implements Build {
@@ -24,6 +25,8 @@ final class RoadTruck implements Build {
 
   private Chassis chassis;
   private Driveline driveline;
+  private DoubleSupplier road;
+  private DoubleSupplier air;
 
   @Override
   public List<ModuleSpec> modules() {
@@ -186,27 +189,43 @@ final class RoadTruck implements Build {
   public void attach(SimUnit unit) {
     EngineState state = unit.state();
     chassis = new Chassis(unit.random().split(), state);
+    UnitSensors sensors = unit.sensors();
+    Condition c = unit.condition();
+    DoubleSupplier input = sensors.fit(161, UnitSensors.Kind.SHAFT, c, state::rpm);
+    DoubleSupplier output = sensors.fit(191, UnitSensors.Kind.SHAFT, c, this::outputRpm);
+    DoubleSupplier oil =
+        sensors.fit(177, UnitSensors.Kind.TEMPERATURE, c, () -> chassis.gearboxOilC);
+    DoubleSupplier fuel =
+        sensors.fit(96, UnitSensors.Kind.LEVEL, c, () -> chassis.fuelShare * PER_CENT);
+    road = sensors.fit(84, UnitSensors.Kind.WHEEL, c, () -> state.vehicleKmh);
+    air = sensors.fit(46, UnitSensors.Kind.PRESSURE, c, () -> chassis.airKpa);
     SimModule gearbox = unit.module("transmission");
     gearbox.broadcast(
         3,
         61442,
         10_000,
         () ->
-            put(put(Signal.NOTHING, 8, 16, outputRpm(), 0.125, 0), 40, 16, state.rpm(), 0.125, 0));
+            put(
+                put(Signal.NOTHING, 8, 16, output.getAsDouble(), 0.125, 0),
+                40,
+                16,
+                input.getAsDouble(),
+                0.125,
+                0));
     gearbox.broadcast(
         6,
         61445,
         100_000,
         () -> put(put(Signal.NOTHING, 0, 8, gearWanted(), 1, -125), 24, 8, gearIn(), 1, -125));
     gearbox.broadcast(
-        6, 65272, 1_000_000, () -> put(Signal.NOTHING, 32, 16, chassis.gearboxOilC, 0.03125, -273));
+        6, 65272, 1_000_000, () -> put(Signal.NOTHING, 32, 16, oil.getAsDouble(), 0.03125, -273));
     brakes(unit, state);
     unit.module("retarder")
         .broadcast(
             6, 61440, 100_000, () -> put(put(Signal.NOTHING, 0, 4, 0, 1, 0), 8, 8, 0, 1, -125));
     unit.module("instruments")
         .broadcast(
-            6, 65276, 1_000_000, () -> put(Signal.NOTHING, 8, 8, chassis.fuelShare * 100, 0.4, 0));
+            6, 65276, 1_000_000, () -> put(Signal.NOTHING, 8, 8, fuel.getAsDouble(), 0.4, 0));
     unit.module("body")
         .broadcast(
             6,
@@ -214,17 +233,17 @@ final class RoadTruck implements Build {
             100_000,
             () ->
                 put(
-                    put(Signal.NOTHING, 2, 2, state.vehicleKmh < 1 ? 1 : 0, 1, 0),
+                    put(Signal.NOTHING, 2, 2, road.getAsDouble() < 1 ? 1 : 0, 1, 0),
                     8,
                     16,
-                    state.vehicleKmh,
+                    road.getAsDouble(),
                     1 / 256.0,
                     0));
     unit.module("climate").broadcast(6, 65181, 1_000_000, () -> Signal.NOTHING);
     unit.module("suspension").broadcast(6, 65112, 100_000, () -> Signal.NOTHING);
     unit.module("recorder")
         .broadcast(
-            3, 65132, 50_000, () -> put(Signal.NOTHING, 48, 16, state.vehicleKmh, 1 / 256.0, 0));
+            3, 65132, 50_000, () -> put(Signal.NOTHING, 48, 16, road.getAsDouble(), 1 / 256.0, 0));
     unit.module("steering")
         .broadcast(
             6,
@@ -233,7 +252,17 @@ final class RoadTruck implements Build {
             () -> put(Signal.NOTHING, 0, 16, chassis.steeringRad, 1 / 1024.0, -31.374));
     SimModule after = unit.module("aftertreatment");
     after.broadcast(
-        6, 64947, 500_000, () -> put(Signal.NOTHING, 16, 16, state.exhaustC, 0.03125, -273));
+        6,
+        64947,
+        500_000,
+        () ->
+            put(
+                Signal.NOTHING,
+                16,
+                16,
+                unit.measured("engine", EngineSensors.FILTER_OUTLET),
+                0.03125,
+                -273));
     after.broadcast(
         6, 64891, 1_000_000, () -> put(Signal.NOTHING, 0, 8, state.sootShare * 100, 1, 0));
     after.broadcast(
@@ -267,17 +296,17 @@ final class RoadTruck implements Build {
                 1,
                 0));
     brakes.broadcast(
-        6, 65215, 20_000, () -> put(Signal.NOTHING, 0, 16, state.vehicleKmh, 1 / 256.0, 0));
+        6, 65215, 20_000, () -> put(Signal.NOTHING, 0, 16, road.getAsDouble(), 1 / 256.0, 0));
     brakes.broadcast(
         6,
         65198,
         1_000_000,
         () ->
             put(
-                put(Signal.NOTHING, 16, 8, chassis.airKpa, 8, 0),
+                put(Signal.NOTHING, 16, 8, air.getAsDouble(), 8, 0),
                 24,
                 8,
-                chassis.airKpa - 10,
+                air.getAsDouble() - 10,
                 8,
                 0));
   }

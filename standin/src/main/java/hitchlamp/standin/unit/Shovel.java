@@ -15,6 +15,7 @@ import hitchlamp.standin.wiring.SensorRun;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
+import java.util.function.DoubleSupplier;
 
 /** The made-up loading shovel: engine, transmission, hydraulics, body and instruments on 24 V. */
 final class Shovel implements Build {
@@ -25,8 +26,15 @@ final class Shovel implements Build {
   private final Hydraulics hydraulics = new Hydraulics();
   private Sensor pressure;
   private Sensor temperature;
+  private DoubleSupplier filter;
+  private DoubleSupplier clutchOil;
+  private DoubleSupplier slip;
+  private DoubleSupplier gearOil;
+  private DoubleSupplier speed;
+  private boolean held;
   private SplittableRandom random;
   private double ranSeconds;
+  private double supplyVolts = Double.NaN;
 
   @Override
   public List<ModuleSpec> modules() {
@@ -88,6 +96,14 @@ final class Shovel implements Build {
         new Sensor(
             PUMP_PRESSURE, Sensor.Kind.RATIOMETRIC, SUPPLY_LINE, 0, 0, 40_000, 0.1, 60, random);
     temperature = new Sensor(OIL_TEMPERATURE, Sensor.Kind.THERMISTOR, 0, 0, 0, 0, 6, 0.3, random);
+    UnitSensors sensors = unit.sensors();
+    Condition c = unit.condition();
+    filter = sensors.fit(1713, UnitSensors.Kind.LOSS, c, () -> hydraulics.filterKpa);
+    clutchOil = sensors.fit(127, UnitSensors.Kind.PRESSURE, c, () -> hydraulics.clutchOilKpa);
+    slip = sensors.fit(522, UnitSensors.Kind.SLIP, c, () -> hydraulics.slipShare * 100);
+    gearOil = sensors.fit(177, UnitSensors.Kind.TEMPERATURE, c, () -> hydraulics.gearOilC);
+    speed = sensors.fit(161, UnitSensors.Kind.SHAFT, c, state::rpm);
+    DoubleSupplier road = sensors.fit(84, UnitSensors.Kind.WHEEL, c, () -> state.vehicleKmh);
     hydraulics.rest(state);
     unit.module("transmission")
         .broadcast(
@@ -96,16 +112,10 @@ final class Shovel implements Build {
             10_000,
             () ->
                 put(
-                    put(
-                        put(Signal.NOTHING, 8, 16, 0, 0.125, 0),
-                        24,
-                        8,
-                        hydraulics.slipShare * 100,
-                        0.4,
-                        0),
+                    put(put(Signal.NOTHING, 8, 16, 0, 0.125, 0), 24, 8, slip.getAsDouble(), 0.4, 0),
                     40,
                     16,
-                    state.rpm(),
+                    speed.getAsDouble(),
                     0.125,
                     0));
     unit.module("transmission")
@@ -115,10 +125,10 @@ final class Shovel implements Build {
             1_000_000,
             () ->
                 put(
-                    put(Signal.NOTHING, 24, 8, hydraulics.clutchOilKpa, 16, 0),
+                    put(Signal.NOTHING, 24, 8, clutchOil.getAsDouble(), 16, 0),
                     32,
                     16,
-                    hydraulics.gearOilC,
+                    gearOil.getAsDouble(),
                     0.03125,
                     -273));
     unit.module("hydraulics")
@@ -136,7 +146,7 @@ final class Shovel implements Build {
                     -40));
     unit.module("body")
         .broadcast(
-            6, 65265, 100_000, () -> put(Signal.NOTHING, 8, 16, state.vehicleKmh, 1 / 256.0, 0));
+            6, 65265, 100_000, () -> put(Signal.NOTHING, 8, 16, road.getAsDouble(), 1 / 256.0, 0));
     unit.module("instruments")
         .broadcast(6, 65276, 1_000_000, () -> put(Signal.NOTHING, 8, 8, 58, 0.4, 0));
     unit.module("instruments").answer(65253, () -> ModuleText.counters(unit.hours() / 0.05, -1));
@@ -157,8 +167,7 @@ final class Shovel implements Build {
     watch(
         all,
         "hydraulics",
-        new Monitor(3509, 4, Lamp.WARNING, 1, 3, () -> Sensor.supplyVolts(SUPPLY_LINE, c) < 4.75)
-            .circuit());
+        new Monitor(3509, 4, Lamp.WARNING, 1, 3, () -> supplyVolts(c) < 4.75).circuit());
     watch(
         all,
         "hydraulics",
@@ -186,19 +195,19 @@ final class Shovel implements Build {
     watch(
         all,
         "hydraulics",
-        new Monitor(1713, 16, Lamp.WARNING, 15, 15, () -> ran() && hydraulics.filterKpa > 160));
+        new Monitor(1713, 16, Lamp.WARNING, 15, 15, () -> ran() && filter.getAsDouble() > 160));
     watch(
         all,
         "transmission",
-        new Monitor(127, 18, Lamp.STOP, 6, 6, () -> ran() && hydraulics.clutchOilKpa < 1_000));
+        new Monitor(127, 18, Lamp.STOP, 6, 6, () -> ran() && clutchOil.getAsDouble() < 1_000));
     watch(
         all,
         "transmission",
-        new Monitor(522, 16, Lamp.WARNING, 10, 10, () -> ran() && hydraulics.slipShare > 0.08));
+        new Monitor(522, 16, Lamp.WARNING, 10, 10, () -> ran() && slip.getAsDouble() > 8));
     watch(
         all,
         "transmission",
-        new Monitor(177, 16, Lamp.WARNING, 20, 20, () -> hydraulics.gearOilC > 118));
+        new Monitor(177, 16, Lamp.WARNING, 20, 20, () -> gearOil.getAsDouble() > 118));
     return all;
   }
 
@@ -216,12 +225,26 @@ final class Shovel implements Build {
       return;
     }
     EngineState s = unit.state();
-    ranSeconds = s.running && s.rpm() > 500 ? ranSeconds + dt : 0;
+    ranSeconds = speed.getAsDouble() > 500 ? ranSeconds + dt : 0;
     if (steady && !s.running) {
       hydraulics.rest(s);
     }
     hydraulics.step(dt, s, unit.condition(), steady);
-    pressure.step(dt, hydraulics.pumpKpa, unit.condition());
-    temperature.step(dt, hydraulics.oilC, unit.condition());
+    if (held) {
+      return;
+    }
+    Condition c = unit.condition();
+    pressure.step(dt, hydraulics.pumpKpa, c);
+    temperature.step(dt, hydraulics.oilC, c);
+    supplyVolts = Sensor.supplyVolts(SUPPLY_LINE, c);
+  }
+
+  private double supplyVolts(Condition c) {
+    return Double.isNaN(supplyVolts) ? Sensor.supplyVolts(SUPPLY_LINE, c) : supplyVolts;
+  }
+
+  @Override
+  public void holdSensors() {
+    held = true;
   }
 }

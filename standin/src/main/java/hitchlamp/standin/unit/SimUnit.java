@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.function.DoubleSupplier;
 import java.util.stream.Collectors;
 
 /**
@@ -52,6 +53,7 @@ public final class SimUnit {
   final Map<String, FaultMemory> memories = new LinkedHashMap<>();
   final Map<String, MonitorRecord> monitorRecords = new LinkedHashMap<>();
   final List<Build.Watched> watched = new ArrayList<>();
+  private final UnitSensors sensors;
   private Telltales telltales;
   private PlainFrozen frozen;
   final Map<String, Double> clockOffsets = new LinkedHashMap<>();
@@ -72,6 +74,7 @@ public final class SimUnit {
           case LOADING_SHOVEL -> new Shovel();
           case FERRY -> new Ferry();
         };
+    sensors = new UnitSensors(new SplittableRandom(scenario.seed() * 57 + 3));
     Scenario.History h = scenario.history();
     for (String id : build.engines()) {
       double from = h.hoursOf(plants.size()) - (h.hours() - h.from());
@@ -133,7 +136,11 @@ public final class SimUnit {
     plants.forEach(p -> p.engine().commandsLamps(lamp -> telltales.commands(p.id(), lamp)));
     watched.addAll(build.monitors(this));
     frozen =
-        new PlainFrozen(first.state(), first::hours, scenario.unit() == Scenario.Kind.ROAD_TRUCK);
+        new PlainFrozen(
+            first.engine(),
+            first.state(),
+            first::hours,
+            scenario.unit() == Scenario.Kind.ROAD_TRUCK);
     frozen.answer(modules.get(PlainFrozen.KEEPER), memories.get(PlainFrozen.KEEPER));
     needs();
     for (ModuleSpec spec : build.modules()) {
@@ -171,21 +178,28 @@ public final class SimUnit {
     }
     for (ModuleSpec spec : build.modules()) {
       if (spec.watchesSupply() && plant(spec.id()).isEmpty()) {
+        DoubleSupplier supply =
+            sensors.fit(
+                168,
+                UnitSensors.Kind.SUPPLY,
+                condition(),
+                () ->
+                    first.state().batteryV
+                        - condition().supplyDropVolts.getOrDefault(spec.id(), 0.0));
         watched.add(
             new Build.Watched(
                 spec.id(),
                 new Monitor(
-                    168,
-                    18,
-                    FaultMemory.Lamp.WARNING,
-                    5,
-                    5,
-                    () ->
-                        first.state().batteryV
-                                - condition().supplyDropVolts.getOrDefault(spec.id(), 0.0)
-                            < 20)));
+                    168, 18, FaultMemory.Lamp.WARNING, 5, 5, () -> supply.getAsDouble() < 20)));
       }
     }
+  }
+
+  /** From now on every sensor of the unit stays as it is, whatever happens to it. */
+  public void holdSensors() {
+    sensors.hold();
+    plants.forEach(p -> p.engine().sensors().hold());
+    build.holdSensors();
   }
 
   private boolean misses(Build.Need n, int source) {
@@ -222,6 +236,7 @@ public final class SimUnit {
         p.engine().sense(0.2);
         build.step(0.2, this, p.id(), false);
       }
+      sensors.step(0.2);
     }
     key(scenario.start().keyOn() ? EngineState.Key.ON : EngineState.Key.OFF);
   }
@@ -237,6 +252,7 @@ public final class SimUnit {
       build.step(PHYSICS_SECONDS, this, p.id(), false);
       p.engine().sense(PHYSICS_SECONDS);
     }
+    sensors.step(PHYSICS_SECONDS);
   }
 
   private void monitors() {
@@ -287,6 +303,16 @@ public final class SimUnit {
 
   Condition condition(String engine) {
     return plant(engine).orElseThrow().condition();
+  }
+
+  /** What an engine's module makes of a sensor; not a number where it does not believe it. */
+  double measured(String engine, int spn) {
+    return plant(engine).orElseThrow().engine().sensors().measured(spn);
+  }
+
+  /** Pick-ups of its modules, those of the engines apart. */
+  UnitSensors sensors() {
+    return sensors;
   }
 
   FaultMemory memory(String module) {
@@ -453,14 +479,6 @@ public final class SimUnit {
     return modules.values().stream().filter(SimModule::powered).count();
   }
 
-  private Map<String, String> handled() {
-    Map<String, String> by = new LinkedHashMap<>();
-    harness
-        .handled()
-        .forEach((plug, hand) -> by.put(plug, hand.name().toLowerCase(java.util.Locale.ROOT)));
-    return by;
-  }
-
   /** True where a module stands at an address that the others hear. */
   boolean heard(int address) {
     return modules.values().stream().anyMatch(m -> m.address() == address && m.heard());
@@ -468,23 +486,6 @@ public final class SimUnit {
 
   /** What the cab shows. */
   public Cab cab(double factor) {
-    String key = first.state().key.name().toLowerCase(java.util.Locale.ROOT);
-    return new Cab(
-        scenario.id(),
-        scenario.title(),
-        key,
-        first.state().running,
-        first.state().rpm(),
-        first.state().pedal,
-        first.state().coolantC,
-        first.state().batteryV,
-        plugged,
-        factor,
-        agenda.now(),
-        telltales.lit(),
-        first.state().running ? EngineState.CYLINDERS - Integer.bitCount(first.state().cutOut) : 0,
-        first.state().vehicleKmh,
-        build.driving(),
-        handled());
+    return Cab.of(this, factor);
   }
 }

@@ -61,7 +61,7 @@ final class UnitHistory {
           }
         });
     HistorySolver.Used used =
-        new HistorySolver(plant.parameters(), plant.condition(), h.idle(), unit.build.duty())
+        new HistorySolver(plant.solver(), plant.condition(), h.idle(), unit.build.duty())
             .live(
                 plant.from(),
                 until,
@@ -75,6 +75,7 @@ final class UnitHistory {
                     plant.engine().sense(seconds);
                     plant.engine().monitor(seconds, at);
                     unit.build.step(seconds, unit, plant.id(), true);
+                    unit.sensors().step(seconds);
                     unit.others(seconds, plant);
                     story.live(seconds, at, s);
                     past(plant, events, at, shift);

@@ -100,6 +100,7 @@ class PhysicsTest {
     EngineState s = new EngineState();
     s.key = EngineState.Key.CRANK;
     s.oilC = 20;
+    s.railMpa = 30;
     condition.batteryOhmsFactor = batteryOhmsFactor;
     CrankSolver crank = new CrankSolver();
     double sum = 0;
@@ -129,17 +130,19 @@ class PhysicsTest {
     assertThat(loaded(weak).batteryV).isLessThan(sound.batteryV - 1.5);
   }
 
-  /** Half an hour at half pedal, without a load. */
+  /** Half an hour of work at 1,400 rpm and 60 % load. */
   private EngineState loaded(Condition c) {
     EngineState s = new EngineState();
     s.key = EngineState.Key.ON;
     s.running = true;
-    s.omega = 63;
-    s.governorIntegral = 20;
-    s.pedal = 0.5;
-    MeanValueSolver mean = new MeanValueSolver(new java.util.SplittableRandom(5));
-    for (int i = 0; i < 90_000; i++) {
-      mean.step(0.02, s, nominal, c, Load.NONE);
+    s.vehicleKmh = 40;
+    EngineSolver engine = new EngineSolver(nominal, new SplittableRandom(5));
+    engine.rest(s);
+    for (int i = 0; i < 90; i++) {
+      engine.settle(20, 1_400, 0.6 * engine.maps().fullFuel(1_400), s, c);
+    }
+    for (int i = 0; i < 500; i++) {
+      engine.step(0.02, s, c, (dt, net, state, p) -> net);
     }
     return s;
   }
@@ -148,7 +151,11 @@ class PhysicsTest {
   void theHistoryUsesFuelAndDistanceAsATruckDoes() {
     int[] warmUps = {0};
     HistorySolver.Used used =
-        new HistorySolver(EngineParameters.nominal(), new Condition(), 0.2)
+        new HistorySolver(
+                new EngineSolver(nominal, new SplittableRandom(5)),
+                new Condition(),
+                0.2,
+                Duty.HAULING)
             .live(
                 0,
                 850,

@@ -5,9 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hitchlamp.standin.model.Actuator;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineParameters;
+import hitchlamp.standin.model.EngineSolver;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Load;
-import hitchlamp.standin.model.MeanValueSolver;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
@@ -15,15 +15,15 @@ import org.junit.jupiter.api.Test;
 class PositionTest {
   private final EngineState state = new EngineState();
   private final Condition condition = new Condition();
-  private final EngineParameters parameters = EngineParameters.of(new SplittableRandom(1));
-  private final MeanValueSolver solver = new MeanValueSolver(new SplittableRandom(2));
+  private final EngineSolver solver =
+      new EngineSolver(EngineParameters.nominal(), new SplittableRandom(2));
   private int refuses;
   private final Position valve = new Position(state.egrValve, () -> state.egr, () -> refuses);
 
   private void passes(double seconds) {
     state.key = EngineState.Key.ON;
     for (int i = 0; i < seconds / 0.02; i++) {
-      solver.step(0.02, state, parameters, condition, Load.NONE);
+      solver.step(0.02, state, condition, Load.NONE);
     }
   }
 

@@ -60,6 +60,23 @@ class SimUnitTest {
   }
 
   @Test
+  void switchedOffHotItStartsAgainWithinSecondsWhereverTheCrankCameToRest() {
+    SimUnit truck = truck("start: {engine: yes}\n");
+    for (int i = 0; i < 20; i++) {
+      truck.runUntil(truck.now() + 5 * SECOND + i * 70_000);
+      truck.key(EngineState.Key.OFF);
+      truck.runUntil(truck.now() + 15 * SECOND);
+      truck.key(EngineState.Key.CRANK);
+      long from = truck.now();
+      while (!truck.cab(1).engineRunning()) {
+        truck.runUntil(truck.now() + 100_000);
+        assertThat(truck.now() - from).as("stop %s", i).isLessThan(4 * SECOND);
+      }
+      truck.key(EngineState.Key.ON);
+    }
+  }
+
+  @Test
   void itWarmsUpRevsAndComesBack() {
     SimUnit truck = truck("start: {engine: yes}\n");
     truck.runUntil(5 * SECOND);

@@ -1,0 +1,376 @@
+package hitchlamp.standin.model;
+
+import hitchlamp.standin.engine.AirControl;
+import hitchlamp.standin.engine.AirPath;
+import hitchlamp.standin.engine.Cooling;
+import hitchlamp.standin.engine.Crankcase;
+import hitchlamp.standin.engine.Cylinders;
+import hitchlamp.standin.engine.FuelSystem;
+import hitchlamp.standin.engine.Gas;
+import hitchlamp.standin.engine.Maps;
+import hitchlamp.standin.engine.ParticleFilter;
+import hitchlamp.standin.engine.ThermalCell;
+import java.util.SplittableRandom;
+
+/**
+ * The running engine, put together from its parts, in mean values over a cycle: the module's
+ * governor and controllers, cylinders, air path, fuel, heat, exhaust line, crankcase, battery. The
+ * same parts stand at a point of a unit's history ({@link #settle}).
+ */
+public final class EngineSolver {
+  private static final double SUB_STEP = 0.005;
+  private static final double SETTLE_STEP = 0.1;
+  private static final int SETTLE_MOST = 60;
+  private static final double SETTLED = 2e-4;
+  private static final double HASTE = 60;
+  private static final double RATED_RPM = 2_100;
+  private static final double DROOP_RPM = 60;
+  private static final double STALLS_BELOW = 25;
+
+  /** Air that the module leaves for each kilogram of fuel, in proportion to what it needs. */
+  private static final double SMOKE_LAMBDA = 1.28;
+
+  /** Share of full fuelling that is allowed while the charge is not known. */
+  private static final double UNKNOWN_CHARGE_SHARE = 0.6;
+
+  /** The module reckons with this temperature of the charge. */
+  private static final double USUAL_INTAKE_K = 322;
+
+  private static final double INJECTION_LAG = 0.04;
+
+  /** How much one firing differs from the next: standard deviation, share. */
+  private static final double UNEVEN = 0.035;
+
+  private static final double UNEVEN_LASTS_SECONDS = 0.1;
+  private static final double PRIMING_PASCAL = 320_000;
+  private static final double SEAL_SOUND = 1.2e-7;
+  private static final double WORN_SEAL = 2e-6;
+
+  private final EngineParameters p;
+  private final Maps maps;
+  private final Cylinders cylinders;
+  private final AirPath air;
+  private final AirControl control;
+  private final FuelSystem fuel;
+  private final Cooling cooling;
+  private final Crankcase crankcase;
+  private final ThermalCell pipe = new ThermalCell(9_000, 0.16, 5);
+  private final ThermalCell catalyst = new ThermalCell(9_000, 4, 3);
+  private final ThermalCell filter = new ThermalCell(22_000, 5, 4);
+  private final SplittableRandom random;
+  private final double[] shares;
+  private double uneven;
+
+  /**
+   * @param random of the combustion, which is never twice the same
+   */
+  public EngineSolver(EngineParameters parameters, SplittableRandom random) {
+    this.p = parameters;
+    this.random = random;
+    this.maps = new Maps(p.layout().swept());
+    this.cylinders = new Cylinders(p.layout(), p.efficiency());
+    this.air = new AirPath(p.air(), cylinders);
+    this.control = new AirControl(maps);
+    double size = p.layout().displacement() / 12.6e-3;
+    this.fuel = new FuelSystem(size, p.fuelFilterOhms(), p.railPump());
+    this.cooling = new Cooling(p.coolantHeat(), p.radiator());
+    this.crankcase = new Crankcase(p.layout(), p.ringArea());
+    this.shares = new double[p.layout().cylinders()];
+  }
+
+  /** Everything as the state has it: standing, as warm as its coolant and oil. */
+  public void rest(EngineState s) {
+    surround(s);
+    air.rest();
+    cylinders.cut();
+    fuel.rest();
+    crankcase.rest();
+    cooling.warm(s.coolantC + Gas.ZERO_C, s.oilC + Gas.ZERO_C);
+    double line = s.exhaustC + Gas.ZERO_C;
+    pipe.warm(line);
+    catalyst.warm(line);
+    filter.warm(line);
+  }
+
+  /** Seconds of running or rolling out. */
+  public void step(double seconds, EngineState s, Condition c, Load load) {
+    surround(s);
+    int steps = Math.max(1, (int) Math.ceil(seconds / SUB_STEP - 1e-9));
+    double dt = seconds / steps;
+    for (int i = 0; i < steps; i++) {
+      govern(dt, s);
+      breathe(dt, s, c, 1);
+      turn(dt, s, load);
+    }
+    slow(seconds, s, c, true);
+    battery(seconds, s, c);
+    tell(s, true);
+  }
+
+  /** Seconds of being turned by the starter: no fuel is burned, the rail fills. */
+  public void crank(double seconds, EngineState s, Condition c) {
+    surround(s);
+    breathe(seconds, s, c, 1);
+    slow(seconds, s, c, true);
+    tell(s, true);
+  }
+
+  /**
+   * The engine stands at a point of its history: speed and fuelling are given, pressures and flows
+   * come to rest, heat goes on for the time it stood there.
+   */
+  public void settle(double seconds, double rpm, double mg, EngineState s, Condition c) {
+    surround(s);
+    s.omega = rpm * Math.PI / 30;
+    s.fuelMgPerStroke = mg;
+    double before = air.omega();
+    for (int i = 0; i < SETTLE_MOST; i++) {
+      double pressure = air.intakePascal();
+      breathe(SETTLE_STEP, s, c, HASTE);
+      double moved =
+          Math.abs(air.omega() - before) / (1_000 + before)
+              + Math.abs(air.intakePascal() / pressure - 1);
+      before = air.omega();
+      if (i > 3 && moved < SETTLED) {
+        break;
+      }
+    }
+    for (int i = 0; i < 4; i++) {
+      crankcase(1, s, c);
+    }
+    slow(seconds, s, c, false);
+    tell(s, false);
+  }
+
+  private void surround(EngineState s) {
+    air.ambient = s.ambientKpa * 1e3;
+    air.ambientK = s.ambientC + Gas.ZERO_C;
+    air.coolantK = s.coolantC + Gas.ZERO_C;
+  }
+
+  private void govern(double dt, EngineState s) {
+    if (!s.running || s.key == EngineState.Key.OFF) {
+      s.running = s.running && s.key != EngineState.Key.OFF;
+      s.fuelMgPerStroke = 0;
+      s.governorIntegral = 0;
+      return;
+    }
+    double cold = Math.max(0, 40 - s.seenCoolantC()) * 2.5;
+    double least = Math.max(p.idleSpeed() + s.idleTrimRpm + cold, s.heldRpm);
+    double wanted = (least + s.pedal * (RATED_RPM + DROOP_RPM - least)) * Math.PI / 30;
+    double error = wanted - s.seenRpm() * Math.PI / 30;
+    double most = maps.fullFuel(s.seenRpm()) * s.torqueShare * s.derate;
+    s.governorIntegral = Math.max(0, Math.min(most, s.governorIntegral + 0.9 * error * dt));
+    double demand =
+        Math.max(0, Math.min(Math.min(most, smoke(s)), 1.4 * error + s.governorIntegral));
+    s.fuelMgPerStroke += (demand - s.fuelMgPerStroke) * Math.min(1, dt / INJECTION_LAG);
+  }
+
+  /** Fuel that the air in a cylinder burns without smoke, by what the module measures, mg. */
+  private double smoke(EngineState s) {
+    double charge = s.seenChargeKpa() * 1e3;
+    if (Double.isNaN(charge)) {
+      return UNKNOWN_CHARGE_SHARE * maps.fullFuel(s.seenRpm());
+    }
+    double gas = (s.seenAirKpa() * 1e3 + charge) * p.layout().swept() * 0.93;
+    double kg = gas / (Gas.R * USUAL_INTAKE_K);
+    return kg * 1e6 / (Cylinders.STOICHIOMETRIC * SMOKE_LAMBDA);
+  }
+
+  private void breathe(double dt, EngineState s, Condition c, double haste) {
+    boolean now = haste == 1;
+    double charge =
+        now ? s.seenChargeKpa() * 1e3 : air.intakePascal() - air.ambient + s.chargeErrorKpa() * 1e3;
+    double rotor = now ? s.seenTurboRpm() * Math.PI / 30 : air.omega();
+    control.step(
+        dt,
+        s.running,
+        now ? s.seenRpm() : s.rpm(),
+        s.fuelMgPerStroke,
+        charge,
+        rotor,
+        s.seenAirKpa() * 1e3);
+    s.vanesWanted = s.vaneActuator.wanted(control.vanes());
+    s.throttleWanted = s.throttleValve.wanted(control.throttle());
+    s.egrWanted = s.egrValve.wanted(control.recirculation());
+    s.vanes = s.vaneActuator.follows(s.vanes, Actuator.rests(s.vanesWanted, c.vanesStuckAt), dt);
+    s.throttle =
+        s.throttleValve.follows(
+            s.throttle, Actuator.rests(s.throttleWanted, c.throttleStuckAt), dt);
+    s.egr = s.egrValve.follows(s.egr, Actuator.rests(s.egrWanted, c.egrStuckAt), dt);
+    air.vanes = s.vanes;
+    air.shut = s.throttle;
+    air.opened = s.egr;
+    air.leakArea = c.chargeLeakMm2 * 1e-6;
+    air.coolerShare = c.chargeCoolerShare;
+    air.recirculationCoolerShare = c.egrCoolerShare;
+    air.turboShare = c.turboShare;
+    air.lineLoss =
+        ParticleFilter.loss(
+            air.through(),
+            filter.wallK(),
+            s.sootShare * ParticleFilter.FULL_KG,
+            p.ash(),
+            c.filterShare);
+    double sum = 0;
+    for (int i = 0; i < shares.length; i++) {
+      shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : c.injectorShare[i];
+      sum += shares[i];
+    }
+    s.firingShare = sum / shares.length;
+    cylinders.inject(s.running ? s.fuelMgPerStroke * 1e-6 * injected() : 0, shares);
+    air.step(dt, s.omega, haste);
+  }
+
+  /** An injector that is open for the wanted pressure lets through less at a lower one. */
+  private double injected() {
+    if (fuel.wanted() <= 0 || fuel.rail() >= fuel.wanted()) {
+      return 1;
+    }
+    return Math.sqrt(fuel.rail() / fuel.wanted());
+  }
+
+  private void turn(double dt, EngineState s, Load load) {
+    uneven +=
+        -uneven * Math.min(1, dt / UNEVEN_LASTS_SECONDS)
+            + UNEVEN * Math.sqrt(2 * dt / UNEVEN_LASTS_SECONDS) * random.nextGaussian();
+    double indicated =
+        s.omega > 1 ? (cylinders.indicated() * (1 + uneven) - cylinders.pumping()) / s.omega : 0;
+    double drag = CrankSolver.friction(s, p) * (s.running ? 1 : 1.5);
+    double net = indicated - drag - accessories(s);
+    double taken = load.step(dt, net, s, p);
+    s.omega = Math.max(0, s.omega + (net - taken) / p.inertia() * dt);
+    s.theta = (s.theta + s.omega * dt) % (4 * Math.PI);
+    if (s.running && s.omega < STALLS_BELOW) {
+      s.running = false;
+    }
+    if (s.omega == 0) {
+      // The air that is squeezed turns the crank back to between two compressions.
+      double between = 4 * Math.PI / p.layout().cylinders();
+      s.theta = (Math.floor(s.theta / between) + 0.5) * between;
+    }
+  }
+
+  /** Torque of pumps, alternator and fan, N·m. */
+  private double accessories(EngineState s) {
+    double fan = 95 * cooling.fan() * Math.pow(s.omega / 200, 2);
+    return s.running ? 14 + 22 * alternatorLoad(s) + fan : 0;
+  }
+
+  private void slow(double dt, EngineState s, Condition c, boolean now) {
+    double friction = CrankSolver.friction(s, p) * s.omega;
+    cooling.warm(s.coolantC + Gas.ZERO_C, s.oilC + Gas.ZERO_C);
+    cooling.step(
+        dt,
+        s.running,
+        cylinders.wall() + air.recirculatedHeat(),
+        friction,
+        air.ambientK,
+        s.vehicleKmh,
+        Gas.density(air.ambient, air.ambientK) / 1.2,
+        c.thermostatStuckOpen,
+        c.radiatorShare,
+        c.coolantShare);
+    fuel.step(
+        dt,
+        s.omega,
+        cylinders.fuelFlow(),
+        railWanted(s, now),
+        s.priming ? PRIMING_PASCAL : 0,
+        c.fuelFilterFactor,
+        c.fuelPumpShare,
+        c.railPumpShare);
+    crankcase(dt, s, c);
+    pipe.step(dt, air.through(), air.turbineK(), 0, air.ambientK, s.vehicleKmh);
+    catalyst.step(dt, air.through(), pipe.outK(), 0, air.ambientK, s.vehicleKmh);
+    filter.step(dt, air.through(), catalyst.outK(), 0, air.ambientK, s.vehicleKmh);
+    double thick = Math.pow(2, (90 - s.oilC) / 45);
+    double oil =
+        Math.min(
+            560,
+            p.oilPressureGain() * s.omega * Math.min(4, thick) / Math.pow(c.bearingClearance, 1.6));
+    s.oilKpa += (oil - s.oilKpa) * Math.min(1, dt / 0.5);
+  }
+
+  private double railWanted(EngineState s, boolean now) {
+    if (s.running) {
+      return maps.rail(now ? s.seenRpm() : s.rpm(), s.fuelMgPerStroke);
+    }
+    return s.key == EngineState.Key.CRANK ? maps.rail(0, 0) : 0;
+  }
+
+  private void crankcase(double dt, EngineState s, Condition c) {
+    crankcase.step(
+        dt,
+        s.omega,
+        air.intakePascal(),
+        cylinders,
+        c.ringShare,
+        SEAL_SOUND + WORN_SEAL * (1 - c.turboShare),
+        air.pipePascal() - air.ambient,
+        c.breatherShare);
+  }
+
+  private void tell(EngineState s, boolean now) {
+    s.coolantC = cooling.coolantK() - Gas.ZERO_C;
+    s.oilC = cooling.oilK() - Gas.ZERO_C;
+    s.intakeKpa = air.intakePascal() / 1e3;
+    s.intakeC = air.intakeK() - Gas.ZERO_C;
+    s.chargeC = air.chargeK() - Gas.ZERO_C;
+    s.exhaustKpa = air.exhaustPascal() / 1e3;
+    s.exhaustC = air.exhaustK() - Gas.ZERO_C;
+    s.turboRpm = air.omega() * 30 / Math.PI;
+    s.egrFlow = air.recirculation() * 3_600;
+    s.airFlow = air.air() * 3_600;
+    s.egrC = air.recirculatedK() - Gas.ZERO_C;
+    s.filterKpa = air.lineLoss / 1e3;
+    s.fuelDropKpa = fuel.drop() / 1e3;
+    s.fuelSupplyKpa = fuel.supply() / 1e3;
+    s.railMpa = fuel.rail() / 1e6;
+    s.railWantedMpa = fuel.wanted() / 1e6;
+    s.crankcaseKpa = crankcase.pascal() / 1e3;
+    s.loadShare = s.running ? s.fuelMgPerStroke / maps.fullFuel(now ? s.seenRpm() : s.rpm()) : 0;
+    s.indicatedShare = s.running ? maps.indicated(s.fuelMgPerStroke) : 0;
+    s.filterInC = catalyst.outK() - Gas.ZERO_C;
+    s.filterOutC = filter.outK() - Gas.ZERO_C;
+  }
+
+  private static double alternatorLoad(EngineState s) {
+    return Math.min(1, Math.max(0, 1 - s.batteryShare) * 4 + 0.25);
+  }
+
+  private void battery(double dt, EngineState s, Condition c) {
+    double consumers = s.key == EngineState.Key.OFF ? 0.2 : 18;
+    double able = s.running ? 110 * c.alternatorShare * Math.min(1, s.rpm() / 900) : 0;
+    double wanted = consumers + 60 * Math.max(0, 1 - s.batteryShare) + 6;
+    double charge = Math.min(able, wanted) - consumers;
+    s.batteryShare = Math.max(0, Math.min(1, s.batteryShare + charge * dt / (180 * 3600)));
+    double ohms = p.batteryOhms() * c.batteryOhmsFactor;
+    double rest = 24 + 2 * s.batteryShare;
+    double volts =
+        charge > 0 ? Math.min(28.3, rest + 2.3 + charge * ohms) : rest + charge * ohms * 4;
+    s.batteryV += (volts - s.batteryV) * Math.min(1, dt / 0.6);
+  }
+
+  /** The cylinders, for those who look at the balance of energy. */
+  public Cylinders cylinders() {
+    return cylinders;
+  }
+
+  public AirPath air() {
+    return air;
+  }
+
+  public Cooling cooling() {
+    return cooling;
+  }
+
+  public FuelSystem fuel() {
+    return fuel;
+  }
+
+  /** What the maker has set. */
+  public Maps maps() {
+    return maps;
+  }
+}
