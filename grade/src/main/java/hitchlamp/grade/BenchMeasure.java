@@ -148,7 +148,7 @@ final class BenchMeasure {
     report.head(
         "kind",
         "lives",
-        "commanded something",
+        "began",
         "a cylinder was cut out, or the pump ran",
         "said: not confirmed",
         "still held at the end",
