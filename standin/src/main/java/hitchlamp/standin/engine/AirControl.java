@@ -19,7 +19,7 @@ public final class AirControl {
   /** Near its fastest the rotor's speed is what counts, a rad/s as so many pascal. */
   private static final double NEAR_RAD_S = 600;
 
-  private static final double PASCAL_BY_SPEED = 35;
+  private static final double PASCAL_BY_SPEED = 12;
   private static final double LACK_SHUTS = 0.35;
 
   private final Maps maps;

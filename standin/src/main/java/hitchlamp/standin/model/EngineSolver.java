@@ -127,9 +127,12 @@ public final class EngineSolver {
     for (int i = 0; i < SETTLE_MOST; i++) {
       double pressure = air.intakePascal();
       breathe(SETTLE_STEP, s, c, HASTE);
+      // Where it turns round on its way nothing moves either, but the vanes are not there yet.
+      double rests = Actuator.rests(s.vanesWanted, c.vanesStuckAt);
       double moved =
           Math.abs(air.omega() - before) / (1_000 + before)
-              + Math.abs(air.intakePascal() / pressure - 1);
+              + Math.abs(air.intakePascal() / pressure - 1)
+              + 0.1 * Math.abs(s.vanes - rests);
       before = air.omega();
       if (i > 3 && moved < SETTLED) {
         break;
