@@ -80,14 +80,14 @@ final class HealthyMeasure {
             loud.size(),
             count,
             Share.percent(loud.size(), count),
-            Share.highest(loud.size(), count),
+            bound(loud.size(), count),
             "0, bound under 1 %")
         .row(
             "units with any lead",
             accused.size(),
             count,
             Share.percent(accused.size(), count),
-            Share.highest(accused.size(), count),
+            bound(accused.size(), count),
             "0, bound under 1 %")
         .end();
     report.say("By use:").head("use", "units", "with a fault", "faults");
@@ -117,6 +117,10 @@ final class HealthyMeasure {
     }
     report.keep("faulty", loud.size()).keep("accused", accused.size());
     report.finish(json);
+  }
+
+  private static String bound(int bad, int of) {
+    return String.format(Locale.ROOT, "%.1f %%", 100 * Share.highest(bad, of));
   }
 
   private static String faults(List<Done> all) {
