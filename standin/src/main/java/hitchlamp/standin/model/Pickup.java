@@ -64,6 +64,8 @@ public final class Pickup {
             * noise
             * (random.nextDouble() + random.nextDouble() + random.nextDouble() - 1.5)
             * 2;
-    return Math.rint((lagged * gain + off + drift + n) / step) * step;
+    // What stands gives no pulses, and no noise either.
+    double seen = Math.abs(lagged) < noise / 2 ? 0 : lagged * gain + n;
+    return Math.rint((seen + off + drift) / step) * step;
   }
 }

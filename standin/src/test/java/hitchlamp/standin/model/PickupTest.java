@@ -59,6 +59,16 @@ class PickupTest {
   }
 
   @Test
+  void aShaftThatStandsReadsNone() {
+    Pickup p = new Pickup(190, 0.005, 0, 0, 0.4, 0.125, random);
+    p.step(0.02, 600, condition);
+    p.step(0.02, 0, condition);
+    for (int i = 0; i < 200; i++) {
+      assertThat(p.reading(random)).isZero();
+    }
+  }
+
+  @Test
   void oneThatDriftsReadsBesideTheTruthByThat() {
     Pickup p = new Pickup(157, 0.1, 0, 0, 0, 0.01, random);
     condition.drift.put(157, -12.0);
