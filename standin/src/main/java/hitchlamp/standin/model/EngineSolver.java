@@ -162,7 +162,7 @@ public final class EngineSolver {
     double least = Math.max(p.idleSpeed() + s.idleTrimRpm + cold, s.heldRpm);
     double wanted = (least + s.pedal * (RATED_RPM + DROOP_RPM - least)) * Math.PI / 30;
     double error = wanted - s.seenRpm() * Math.PI / 30;
-    double most = maps.fullFuel(s.seenRpm()) * s.torqueShare * s.derate;
+    double most = maps.fullFuel(s.seenRpm()) * s.torqueShare;
     s.governorIntegral = Math.max(0, Math.min(most, s.governorIntegral + 0.9 * error * dt));
     double demand =
         Math.max(0, Math.min(Math.min(most, smoke(s)), 1.4 * error + s.governorIntegral));

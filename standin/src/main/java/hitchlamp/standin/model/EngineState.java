@@ -85,9 +85,6 @@ public final class EngineState {
   /** Indicated torque that the module reckons with, relative to the most there is, 0 to 1. */
   public double indicatedShare;
 
-  /** What the module leaves of the fuelling while it takes power away, 0 to 1. */
-  public double derate = 1;
-
   /** True once the module's sensors have looked; before, its controllers see the truth. */
   private boolean sensed;
 
