@@ -6,7 +6,6 @@ import hitchlamp.core.fault.SnapshotSheet;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.FaultWork;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;

@@ -15,7 +15,6 @@ import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.FaultReports;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -38,7 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Keeps reads of faults and gives them back as leads, differences and sheets. */
 @Service
-public class Faults implements FaultReports, JobPage {
+public class Faults implements JobPage {
   /** Faults of one read that pages show; modules keep some hundreds at the most. */
   private static final int MOST_FAULTS = 5_000;
 
@@ -88,9 +87,12 @@ public class Faults implements FaultReports, JobPage {
     return mapper.read(job, read).map(this::kept).orElseThrow(() -> Refusal.missing("read"));
   }
 
-  @Override
-  public void reading(
-      long job, FaultReading r, Set<String> silent, Pack pack, Account who, String why) {
+  /**
+   * Faults are being read, or have been: then the reading says so by its state.
+   *
+   * @param why what the read is for, a {@link FaultRun.Why}
+   */
+  void reading(long job, FaultReading r, Set<String> silent, Pack pack, Account who, String why) {
     if (r.state() == FaultReading.State.UNDER_WAY) {
       topics.job(job).value("faults", view(job, 0, Instant.now(), why, r, silent, pack));
       return;
@@ -152,8 +154,8 @@ public class Faults implements FaultReports, JobPage {
     }
   }
 
-  @Override
-  public void replayed(long job, FaultReading r, Set<String> silent, Pack pack) {
+  /** A read of a stored hook-up was lived again: it is shown, and not stored a second time. */
+  void replayed(long job, FaultReading r, Set<String> silent, Pack pack) {
     topics.job(job).value("faults", view(job, 0, Instant.now(), "REPLAY", r, silent, pack));
   }
 
@@ -171,8 +173,8 @@ public class Faults implements FaultReports, JobPage {
         + (told.size() > 12 ? "; and " + (told.size() - 12) + " more." : ".");
   }
 
-  @Override
-  public void cleared(
+  /** Modules were told to clear. */
+  void cleared(
       long job, List<ClearCall.Outcome> outcomes, Account who, Double hours, long busMicros) {
     mapper.addEvent(job, "CLEARED", who.id(), hours, busMicros, json.writeValueAsString(outcomes));
     String refused =
@@ -216,8 +218,8 @@ public class Faults implements FaultReports, JobPage {
     }
   }
 
-  @Override
-  public void selfTest(
+  /** Modules test themselves, or have. */
+  void selfTest(
       long job, List<SelfTest> outcomes, boolean ended, Account who, Double hours, long busMicros) {
     // Stored before it is told: who hears of its end finds it.
     if (ended) {

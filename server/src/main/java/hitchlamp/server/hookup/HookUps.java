@@ -5,7 +5,6 @@ import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.SpeedSearch;
 import hitchlamp.core.j1939.Name;
 import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.job.JobPage;
@@ -14,7 +13,6 @@ import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.LetGoFirst;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.Seats;
-import hitchlamp.server.job.UnitRow;
 import jakarta.annotation.PreDestroy;
 import java.io.InputStream;
 import java.time.format.DateTimeFormatter;
@@ -30,7 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Hook-ups: at most one live owner a unit, at most {@link #MOST} at once. */
 @Service
-class HookUps implements JobPage {
+public class HookUps implements JobPage {
   /** Hook-ups at once. */
   static final int MOST = 100;
 
@@ -44,9 +42,9 @@ class HookUps implements JobPage {
   private final HookUpMapper mapper;
   private final FrameStore store;
   private final StoredLogs logs;
-  private final PackLibrary shelf;
+  private final UnitPacks packs;
   private final JsonMapper json;
-  private final AddedParameters added;
+  private final List<Capability> capabilities;
   private final Seats seats;
   private final ReportSinks sinks;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
@@ -58,9 +56,9 @@ class HookUps implements JobPage {
       HookUpMapper mapper,
       FrameStore store,
       StoredLogs logs,
-      PackLibrary shelf,
+      UnitPacks packs,
       JsonMapper json,
-      AddedParameters added,
+      List<Capability> capabilities,
       ReportSinks sinks,
       Seats seats) {
     this.seats = seats;
@@ -71,9 +69,9 @@ class HookUps implements JobPage {
     this.mapper = mapper;
     this.store = store;
     this.logs = logs;
-    this.shelf = shelf;
+    this.packs = packs;
     this.json = json;
-    this.added = added;
+    this.capabilities = capabilities;
   }
 
   private record Live(long job, LiveOwner owner, Thread thread) {}
@@ -161,13 +159,8 @@ class HookUps implements JobPage {
   }
 
   /** The pack that a job's unit is read by; known without the database once it was asked for. */
-  Pack packOf(long job) {
-    Jobs.Place place = jobs.place(job);
-    return added.over(packNamed(place.pack()), place.unit());
-  }
-
-  private Pack packOf(UnitRow unit) {
-    return added.over(packNamed(unit.pack()), unit.id());
+  public Pack packOf(long job) {
+    return packs.of(job);
   }
 
   /** Hooks a job's unit up. */
@@ -192,8 +185,7 @@ class HookUps implements JobPage {
           HookupWords.say("unhook-one-that-is-done"));
     }
     LinkChoice choice = choice(job, linkId);
-    UnitRow unit = jobs.unit(row.unitId());
-    Pack pack = packOf(unit);
+    Pack pack = packs.of(job);
     List<SpeedSearch.Candidate> candidates =
         choice.buses().stream().map(b -> new SpeedSearch.Candidate(b, rateOf(b))).toList();
     LinkOpener opener =
@@ -223,7 +215,8 @@ class HookUps implements JobPage {
             own,
             pack,
             (listener, beside) ->
-                new Replay(store.entries(choice.storedId()), this::packNamed, listener, beside),
+                new Replay(store.entries(choice.storedId()), packs::named, listener, beside),
+            capabilities,
             reports);
     thread[0] = new Thread(owner, "unit " + row.unitId());
     byUnit.put(row.unitId(), new Live(job, owner, thread[0]));
@@ -233,10 +226,6 @@ class HookUps implements JobPage {
   private void over(long unit, long job, Thread owner) {
     byUnit.computeIfPresent(
         unit, (u, live) -> live.job() == job && live.thread() == owner ? null : live);
-  }
-
-  private Pack packNamed(String id) {
-    return shelf.packs().stream().anyMatch(p -> p.id().equals(id)) ? shelf.with(id) : shelf.base();
   }
 
   private RecordedLink recorded(long job, LinkChoice choice) {
@@ -259,7 +248,16 @@ class HookUps implements JobPage {
     return links(job);
   }
 
-  LiveOwner live(long job) {
+  /**
+   * The hooked-up unit of a job.
+   *
+   * @throws Refusal where it is not hooked up
+   */
+  public LiveUnit live(long job) {
+    return mine(job);
+  }
+
+  private LiveOwner mine(long job) {
     return alive(job)
         .map(Live::owner)
         .orElseThrow(
@@ -270,7 +268,7 @@ class HookUps implements JobPage {
   }
 
   void unhook(long job, Account who, String reason) {
-    LiveOwner owner = live(job);
+    LiveOwner owner = mine(job);
     Optional<Live> live = alive(job);
     owner.stop(reason);
     try {
@@ -283,13 +281,17 @@ class HookUps implements JobPage {
   }
 
   void callRoll(long job, boolean full, Account who) {
-    LiveOwner owner = live(job);
+    LiveOwner owner = mine(job);
     owner.callRoll(who, full, packOf(job));
   }
 
-  /** The owner of a hook-up whose roll was called. */
-  LiveOwner owner(long job) {
-    LiveOwner owner = live(job);
+  /** The same, where its roll was called. */
+  public LiveUnit owner(long job) {
+    return known(job);
+  }
+
+  private LiveOwner known(long job) {
+    LiveOwner owner = mine(job);
     if (!owner.rollKnown()) {
       throw Refusal.conflict(
           HookupWords.say("the-roll-has-not-been-called-since"),
@@ -299,8 +301,8 @@ class HookUps implements JobPage {
   }
 
   /** The same, where nothing is under way that a person waits for. */
-  LiveOwner free(long job) {
-    LiveOwner owner = owner(job);
+  public LiveUnit free(long job) {
+    LiveOwner owner = known(job);
     if (!owner.underWay().isEmpty()) {
       throw Refusal.conflict(owner.underWay(), HookupWords.say("wait-until-that-has-ended-then"));
     }
@@ -308,16 +310,16 @@ class HookUps implements JobPage {
   }
 
   void stopRoll(long job) {
-    live(job).stopRoll();
+    mine(job).stopRoll();
   }
 
   /** True where the one of that name has the seat at the job's unit. */
-  boolean seated(long job, String name) {
+  public boolean seated(long job, String name) {
     return seats.hasIt(jobs.place(job).unit(), name);
   }
 
   void releaseAll(long job) {
-    live(job).releaseAll();
+    mine(job).releaseAll();
   }
 
   /** The last roll of a job as stored; null where there is none. */

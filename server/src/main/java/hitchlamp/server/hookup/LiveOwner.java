@@ -18,6 +18,7 @@ import hitchlamp.server.account.Account;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.ObjLongConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -26,7 +27,7 @@ import org.slf4j.LoggerFactory;
  * Others post to it and read what it publishes. Whatever way it ends, it releases what is held
  * first.
  */
-final class LiveOwner implements Runnable {
+final class LiveOwner implements Runnable, LiveUnit {
   private static final Logger LOG = LoggerFactory.getLogger(LiveOwner.class);
   private static final long PUBLISH_MICROS = 250_000;
 
@@ -43,11 +44,12 @@ final class LiveOwner implements Runnable {
   private Station hookUp;
   private VitalsRun vitals;
   private final VesselRun vesselRun;
-  private final WatchRun watchRun;
   private final RollRun rollRun;
   private final HoldsTold holdsTold;
 
-  /** Null before a link on which anything can be sent is up. */
+  private final Tenants.Shared shared;
+
+  /** Null before a link is up. */
   private volatile Tenants tenants;
 
   private Link link;
@@ -61,6 +63,7 @@ final class LiveOwner implements Runnable {
       Name name,
       Pack pack,
       ReplayRun.Again again,
+      List<Capability> capabilities,
       LiveReports reports) {
     this.choice = choice;
     this.candidates = candidates;
@@ -71,11 +74,12 @@ final class LiveOwner implements Runnable {
     this.reports = reports;
     this.traffic = new Traffic(reports, !choice.readOnly());
     this.status = new LinkStatus(choice, reports);
-    this.watchRun =
-        new WatchRun(pack, reports.watch(), this::keep, choice.readOnly() ? choice.id() : "live");
+    this.shared =
+        new Tenants.Shared(
+            capabilities, reports, this::keep, choice.readOnly() ? choice.id() : Linked.LIVE);
     this.rollRun =
         new RollRun(
-            reports, this::keep, (roll, used) -> watchRun.under(used, roll), this::afterRoll);
+            reports, this::keep, (roll, used) -> tenants.rolled(roll, used), this::afterRoll);
     this.holdsTold = new HoldsTold(reports);
     this.vesselRun =
         choice.backbone().isEmpty() ? null : new VesselRun(choice.backbone(), reports::vessel);
@@ -115,9 +119,8 @@ final class LiveOwner implements Runnable {
         letGoFirst();
         keep(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.END));
         if (tenants != null) {
-          tenants.brokenOff();
+          tenants.closed(reason);
         }
-        watchRun.close(hookUp.now(), reason);
         hookUp.close(reason);
         rollRun.publish(true);
       } catch (RuntimeException e) {
@@ -212,7 +215,10 @@ final class LiveOwner implements Runnable {
         HookupWords.say("wait-a-moment-nothing-is-sent"));
     while (!mailbox.stopping() && replay.step()) {
       if (replay.station() != null) {
-        hookUp = replay.station();
+        if (hookUp == null) {
+          hookUp = replay.station();
+          tenants = new Tenants(shared, hookUp, pack, Optional.of(replay.replay()), null);
+        }
         publish();
         replay.publish();
       }
@@ -239,11 +245,8 @@ final class LiveOwner implements Runnable {
             : heard.get(heard.size() - 1).micros();
     traffic.begin(first);
     rollRun.begin(hookUp, pack);
-    if (!readOnly) {
-      tenants = new Tenants(hookUp, reports, watchRun, this::keep);
-    }
     traffic.operator(OperatorEvent.began(name, found.bitsPerSecond()), first);
-    watchRun.begin(hookUp);
+    tenants = new Tenants(shared, hookUp, pack, Optional.empty(), tenants);
     hookUp.start(first);
     if (!readOnly) {
       if (firstLink) {
@@ -276,7 +279,6 @@ final class LiveOwner implements Runnable {
     @Override
     public void heard(Message message) {
       vitals.accept(message);
-      watchRun.heard(message);
       if (tenants != null) {
         tenants.heard(message);
       }
@@ -354,10 +356,7 @@ final class LiveOwner implements Runnable {
     keep(OperatorEvent.of(OperatorEvent.LINK, OperatorEvent.LOST));
     hookUp.linkLost();
     rollRun.brokenOff();
-    if (tenants != null) {
-      tenants.brokenOff();
-    }
-    watchRun.lost(hookUp.now());
+    tenants.brokenOff();
     rollRun.publish(true);
     traffic.store();
     link.close();
@@ -388,11 +387,7 @@ final class LiveOwner implements Runnable {
   private void publish() {
     long now = hookUp.now();
     rollRun.publish();
-    if (tenants != null) {
-      tenants.publish(watchRun);
-    } else {
-      watchRun.publish(System.nanoTime(), now);
-    }
+    tenants.publish();
     if (now - publishedMicros < PUBLISH_MICROS && publishedMicros != Long.MIN_VALUE) {
       return;
     }
@@ -405,7 +400,7 @@ final class LiveOwner implements Runnable {
 
   /** A complete roll is followed by reading what the modules keep. */
   private void afterRoll(Roll roll, Pack used, Account who) {
-    if (roll.full() && roll.state() == Roll.State.COMPLETE && tenants != null) {
+    if (roll.full() && roll.state() == Roll.State.COMPLETE) {
       tenants.afterRoll(roll, used, who);
     }
   }
@@ -425,11 +420,8 @@ final class LiveOwner implements Runnable {
         });
   }
 
-  /**
-   * Does something with a tenant of the hook-up and what the last roll showed; nothing where the
-   * link is not up or no roll was called.
-   */
-  <T extends Tenant> void with(Class<T> tenant, BiConsumer<T, Roll> what) {
+  @Override
+  public <T extends Tenant> void with(Class<T> tenant, BiConsumer<T, Roll> what) {
     mailbox.post(
         () -> {
           Roll lastRoll = rollRun.last();
@@ -439,25 +431,20 @@ final class LiveOwner implements Runnable {
         });
   }
 
-  /** A tenant of the hook-up, for what it lets be asked from any thread. */
-  <T extends Tenant> Optional<T> tenant(Class<T> tenant) {
+  @Override
+  public <T extends Tenant> Optional<T> tenant(Class<T> tenant) {
     Tenants now = tenants;
     return now == null ? Optional.empty() : now.find(tenant);
   }
 
-  /** Does something with what is watched and recorded; also on a recording that is read. */
-  void withWatch(BiConsumer<WatchRun, Long> what) {
-    mailbox.post(
-        () -> {
-          if (hookUp != null) {
-            what.accept(watchRun, hookUp.now());
-          }
-        });
+  @Override
+  public <T extends Tenant> void now(Class<T> tenant, ObjLongConsumer<T> what) {
+    mailbox.post(() -> tenant(tenant).ifPresent(t -> what.accept(t, hookUp.now())));
   }
 
-  /** The last roll of this hook-up, null where none was called; from any thread. */
-  Roll lastRoll() {
-    return rollRun.last();
+  @Override
+  public Optional<Roll> roll() {
+    return Optional.ofNullable(rollRun.last());
   }
 
   /** What is under way, as a sentence; empty where nothing is. From any thread. */

@@ -7,11 +7,11 @@ import hitchlamp.core.station.Station;
  * Whose turn it is in one hook-up: procedures that ask many modules go one after another. Only the
  * live owner's thread changes it.
  */
-final class ProcedureQueue {
+public final class ProcedureQueue {
   private static final long PUBLISH_NANOS = 120_000_000L;
 
   /** What is told of a procedure. */
-  interface Told {
+  public interface Told {
     /** It came further. */
     void progress();
 
@@ -34,7 +34,7 @@ final class ProcedureQueue {
     this.station = station;
   }
 
-  boolean busy() {
+  public boolean busy() {
     return running != null;
   }
 
@@ -47,12 +47,12 @@ final class ProcedureQueue {
   }
 
   /** The procedure whose turn it is, null where there is none. */
-  Procedure<?> running() {
+  public Procedure<?> running() {
     return running;
   }
 
   /** True where somebody has the turn who does not give way; who gives way is cut off. */
-  boolean taken() {
+  public boolean taken() {
     if (running != null && givesWay) {
       station.stop(running);
       end();
@@ -61,7 +61,7 @@ final class ProcedureQueue {
   }
 
   /** Cuts a procedure off if its turn it is, in favour of what replaces it; nobody is told. */
-  void cutOff(Procedure<?> p) {
+  public void cutOff(Procedure<?> p) {
     if (running != null && running == p) {
       station.stop(running);
       end();
@@ -69,12 +69,12 @@ final class ProcedureQueue {
   }
 
   /** Runs a procedure that a person waits for. */
-  void run(String says, Procedure<?> p, Told whom) {
+  public void run(String says, Procedure<?> p, Told whom) {
     run(says, false, p, whom);
   }
 
   /** Runs a procedure that gives way to what a person wants. */
-  void runMeanwhile(Procedure<?> p, Told whom) {
+  public void runMeanwhile(Procedure<?> p, Told whom) {
     run("", true, p, whom);
   }
 
@@ -122,7 +122,7 @@ final class ProcedureQueue {
   }
 
   /** Of a procedure whose result is told in one way. */
-  static Told told(Runnable progress, Runnable ended, Runnable broken) {
+  public static Told told(Runnable progress, Runnable ended, Runnable broken) {
     return new Told() {
       @Override
       public void progress() {

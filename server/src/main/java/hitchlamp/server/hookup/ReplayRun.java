@@ -19,8 +19,6 @@ final class ReplayRun {
   private final LiveReports reports;
   private final Pack pack;
   private int rolls;
-  private int readings;
-  private int stories;
 
   ReplayRun(Replay replay, LiveReports reports, Pack pack) {
     this.replay = replay;
@@ -31,6 +29,10 @@ final class ReplayRun {
   /** Takes the next of what is stored; false where nothing is left. */
   boolean step() {
     return replay.step();
+  }
+
+  Replay replay() {
+    return replay;
   }
 
   /** Our station of then; null before it begins. */
@@ -49,13 +51,6 @@ final class ReplayRun {
       Roll roll = replay.rolls().get(rolls);
       long micros = station().now();
       reports.replayed(rolls, RollView.of(roll, Instant.now(), micros, pack.title()));
-    }
-    for (; readings < replay.readings().size(); readings++) {
-      Roll roll = replay.rolls().get(replay.rolls().size() - 1);
-      reports.replayed(replay.readings().get(readings), roll.silentKinds(), pack);
-    }
-    for (; stories < replay.stories().size(); stories++) {
-      reports.replayed(replay.stories().get(stories), pack);
     }
   }
 }

@@ -17,11 +17,6 @@ record ReportSinks(
     FrameStore store,
     PackLibrary shelf,
     JsonMapper json,
-    FaultReports faultReports,
-    StoryReports storyReports,
-    WatchReports watchReports,
-    TrialReports trialReports,
-    TraceReports traceReports,
     Outbox outbox,
     Seats seats,
     HeldFiles heldFiles) {}

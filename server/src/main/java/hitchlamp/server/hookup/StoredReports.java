@@ -1,19 +1,9 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.pack.Pack;
-import hitchlamp.core.pack.PackLibrary;
-import hitchlamp.server.hookup.Report.CheckAnswered;
-import hitchlamp.server.hookup.Report.Cleared;
 import hitchlamp.server.hookup.Report.Entered;
-import hitchlamp.server.hookup.Report.FaultsRead;
 import hitchlamp.server.hookup.Report.HookUpBegan;
 import hitchlamp.server.hookup.Report.HookUpEnded;
 import hitchlamp.server.hookup.Report.RollEnded;
-import hitchlamp.server.hookup.Report.SelfTested;
-import hitchlamp.server.hookup.Report.StoryRead;
-import hitchlamp.server.hookup.Report.TrialBegan;
-import hitchlamp.server.hookup.Report.TrialEnded;
-import hitchlamp.server.hookup.Report.TripWasReset;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.outbox.Outbox;
@@ -28,8 +18,6 @@ class StoredReports {
   private final Jobs jobs;
   private final Logbook logbook;
   private final Topics topics;
-  private final PackLibrary shelf;
-  private final AddedParameters added;
   private final JsonMapper json;
 
   StoredReports(
@@ -38,19 +26,11 @@ class StoredReports {
       Jobs jobs,
       Logbook logbook,
       Topics topics,
-      PackLibrary shelf,
-      AddedParameters added,
-      JsonMapper json,
-      FaultReports faults,
-      StoryReports stories,
-      TrialReports trials,
-      TraceReports traces) {
+      JsonMapper json) {
     this.mapper = mapper;
     this.jobs = jobs;
     this.logbook = logbook;
     this.topics = topics;
-    this.shelf = shelf;
-    this.added = added;
     this.json = json;
     outbox.handles(
         HookUpBegan.class,
@@ -69,45 +49,6 @@ class StoredReports {
     outbox.handles(
         Entered.class, r -> logbook.enter(r.job(), r.kind(), r.text(), r.account(), r.moment()));
     outbox.handles(RollEnded.class, this::rollEnded);
-    outbox.handles(
-        FaultsRead.class,
-        r ->
-            faults.reading(
-                r.job(),
-                r.reading(),
-                r.silent(),
-                pack(r.job(), r.pack()),
-                r.by().account(),
-                r.why()));
-    outbox.handles(
-        StoryRead.class,
-        r ->
-            stories.reading(
-                r.job(), r.reading(), pack(r.job(), r.pack()), r.by().account(), r.why()));
-    outbox.handles(
-        TripWasReset.class,
-        r ->
-            stories.tripReset(
-                r.job(), r.keeper(), r.result(), r.by().account(), r.hours(), r.busMicros()));
-    outbox.handles(
-        Cleared.class,
-        r -> faults.cleared(r.job(), r.outcomes(), r.by().account(), r.hours(), r.busMicros()));
-    outbox.handles(
-        SelfTested.class,
-        r ->
-            faults.selfTest(
-                r.job(), r.outcomes(), true, r.by().account(), r.hours(), r.busMicros()));
-    outbox.handles(TrialBegan.class, trials::began);
-    outbox.handles(TrialEnded.class, trials::ended);
-    outbox.handles(
-        CheckAnswered.class,
-        r -> traces.answered(r.job(), r.trace(), r.check(), r.answer(), r.hours(), r.busMicros()));
-  }
-
-  private Pack pack(long job, String id) {
-    Pack named =
-        shelf.packs().stream().anyMatch(p -> p.id().equals(id)) ? shelf.with(id) : shelf.base();
-    return added.over(named, jobs.job(job).unitId());
   }
 
   private void rollEnded(RollEnded r) {

@@ -21,24 +21,4 @@ class StreamBodies {
   StreamBody vessel() {
     return new StreamBody(VesselView.class);
   }
-
-  @Bean
-  StreamBody channels() {
-    return new StreamBody(WatchView.Channels.class);
-  }
-
-  @Bean
-  StreamBody values() {
-    return new StreamBody(WatchView.Now.class);
-  }
-
-  @Bean
-  StreamBody statistics() {
-    return new StreamBody(WatchView.Since.class);
-  }
-
-  @Bean
-  StreamBody recorders() {
-    return new StreamBody(WatchView.Recorders.class);
-  }
 }

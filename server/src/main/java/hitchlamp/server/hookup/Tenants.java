@@ -1,5 +1,6 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.pack.Pack;
@@ -9,70 +10,99 @@ import hitchlamp.core.station.Station;
 import hitchlamp.server.account.Account;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Consumer;
 
-/**
- * The capabilities that live in one link of a hook-up. Only the live owner's thread changes them.
- */
-final class Tenants {
+/** The capabilities that live on one link. Only the live owner's thread changes them. */
+public final class Tenants {
   private final Station station;
-  private final ProcedureQueue turn;
-  private final FaultRun faults;
-  private final StoryRun story;
-  private final TraceRun trace;
-  private final List<Tenant> all;
+  private final ProcedureQueue queue;
+  private final List<Tenant> all = new CopyOnWriteArrayList<>();
 
-  Tenants(Station station, LiveReports reports, WatchRun watch, Consumer<OperatorEvent> operator) {
+  /** What all tenants of a hook-up share, whichever link it is on. */
+  record Shared(
+      List<Capability> capabilities,
+      TenantReports reports,
+      Consumer<OperatorEvent> operator,
+      String source) {}
+
+  /**
+   * @param before the tenants of the link before it broke; null on the first
+   */
+  Tenants(Shared shared, Station station, Pack pack, Optional<Replay> replay, Tenants before) {
     this.station = station;
-    turn = new ProcedureQueue(station);
-    faults = new FaultRun(station, turn, reports, operator);
-    story = new StoryRun(station, turn, reports, operator);
-    trace = new TraceRun(station, reports, operator);
-    all = List.of(new TrialRun(station, turn, reports, watch, operator), faults, story, trace);
+    queue = new ProcedureQueue(station);
+    Linked link =
+        new Linked(
+            station,
+            queue,
+            shared.reports(),
+            shared.operator(),
+            pack,
+            shared.source(),
+            replay,
+            this,
+            Optional.ofNullable(before));
+    shared.capabilities().forEach(c -> c.join(link).ifPresent(all::add));
   }
 
   void heard(Message message) {
-    all.forEach(t -> t.heard(message));
+    for (Tenant t : all) {
+      t.heard(message);
+    }
   }
 
   void progressed(Procedure<?> procedure) {
-    turn.progressed(procedure);
+    queue.progressed(procedure);
   }
 
-  /** The link is gone or the hook-up ends: each keeps what it has. */
+  void rolled(Roll roll, Pack pack) {
+    all.forEach(t -> t.rolled(roll, pack));
+  }
+
+  /** The link is gone: each keeps what it has. */
   void brokenOff() {
     all.forEach(t -> t.brokenOff(station.now()));
-    turn.brokenOff();
+    queue.brokenOff();
+  }
+
+  /** The hook-up ends. */
+  void closed(String why) {
+    brokenOff();
+    all.forEach(t -> t.closed(station.now(), why));
   }
 
   /** True while something has its turn. */
   boolean busy() {
-    return turn.busy();
+    return queue.busy();
   }
 
   /** What is under way, as a sentence; empty where nothing is. From any thread. */
   String underWay() {
-    return turn.underWay();
+    return queue.underWay();
   }
 
-  /** Tells what is new and goes on with what is due. */
-  void publish(WatchRun watch) {
-    turn.publish(System.nanoTime());
-    faults.tick();
-    if (trace.wantsValues()) {
-      watch.wantedNow(station.now());
+  void publish() {
+    long nanos = System.nanoTime();
+    queue.publish(nanos);
+    for (Tenant t : all) {
+      t.publish(nanos, station.now());
     }
-    watch.publish(System.nanoTime(), station.now());
-    trace.publish(watch.book(), station.now());
   }
 
-  /** Reads what a full roll is followed by. */
+  /** Reads what a full roll is followed by, one tenant after the other. */
   void afterRoll(Roll roll, Pack used, Account who) {
-    faults.readAfterRoll(roll, used, who, () -> story.read(roll, used, who, StoryRun.Why.ROLL));
+    afterRoll(0, roll, used, who);
   }
 
-  /** One of them; from any thread. */
-  <T extends Tenant> Optional<T> find(Class<T> tenant) {
+  private void afterRoll(int from, Roll roll, Pack used, Account who) {
+    if (from < all.size()) {
+      all.get(from).afterRoll(roll, used, who, () -> afterRoll(from + 1, roll, used, who));
+    }
+  }
+
+  /** One of them, where it has joined; from any thread. */
+  public <T extends Tenant> Optional<T> find(Class<T> tenant) {
     return all.stream().filter(tenant::isInstance).map(tenant::cast).findFirst();
   }
 }

@@ -62,7 +62,7 @@ final class Traffic {
   /** Hands on what waits. */
   void store() {
     if (!unstored.isEmpty() && stores) {
-      reports.store(unstored, pinned);
+      reports.frames(unstored, pinned);
     }
     unstored.clear();
     pinned = false;

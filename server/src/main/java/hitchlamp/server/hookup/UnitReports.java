@@ -1,21 +1,12 @@
 package hitchlamp.server.hookup;
 
 import hitchlamp.core.bus.FrameBlock;
-import hitchlamp.core.fault.ClearCall;
-import hitchlamp.core.fault.FaultReading;
-import hitchlamp.core.fault.SelfTest;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.hookup.SpeedSearch;
 import hitchlamp.core.hookup.UnitShown;
-import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Hold;
-import hitchlamp.core.story.StoryReading;
-import hitchlamp.core.story.TripReset;
-import hitchlamp.core.trace.UnitAnswer;
-import hitchlamp.core.trial.BenchState;
-import hitchlamp.core.trial.StoredTrial;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.TimedId;
 import hitchlamp.server.job.Logbook;
@@ -23,7 +14,6 @@ import hitchlamp.server.outbox.Outbox;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Takes what one live owner reports: what only shows goes to the stream at once, what must be
@@ -65,7 +55,8 @@ final class UnitReports implements LiveReports {
     this.lane = to.outbox().lane("reports of unit " + unit);
   }
 
-  private Report.By by(Account account) {
+  @Override
+  public Report.By by(Account account) {
     return Report.By.of(account == null ? who : account);
   }
 
@@ -80,62 +71,23 @@ final class UnitReports implements LiveReports {
   }
 
   @Override
-  public WatchReports.Sink watch() {
-    return to.watchReports().of(job, () -> hours);
+  public long job() {
+    return job;
   }
 
   @Override
-  public void trial(TrialRun.Of of, BenchState<?> state) {
-    to.trialReports().shows(job, of.spec(), of.module(), state);
+  public void store(Object report) {
+    lane.put(report);
   }
 
   @Override
-  public void trialBegan(TrialRun.Of of, long busMicros) {
-    lane.put(
-        new Report.TrialBegan(
-            job,
-            of.run(),
-            of.spec().kind(),
-            of.spec().id(),
-            of.spec().title(),
-            of.pack().id(),
-            of.module(),
-            by(of.who()),
-            of.began(),
-            hours,
-            busMicros));
+  public void store(Object report, Runnable ifLate) {
+    lane.put(report, ifLate);
   }
 
   @Override
-  public void trialEnded(TrialRun.Of of, BenchState<?> state, Long recording, long busMicros) {
-    lane.put(
-        new Report.TrialEnded(
-            job,
-            of.run(),
-            of.spec().id(),
-            of.spec().title(),
-            of.pack().id(),
-            of.module(),
-            state.ending(),
-            state.says(),
-            state.seen(),
-            state.judgement(),
-            new StoredTrial<>(state.observed(), state.trace()),
-            recording,
-            by(of.who()),
-            hours,
-            busMicros),
-        () -> trial(of, state));
-  }
-
-  @Override
-  public void tracing(long trace, String check, String waits) {
-    to.traceReports().waits(job, trace, check, waits);
-  }
-
-  @Override
-  public void traced(long trace, String check, UnitAnswer answer, long busMicros) {
-    lane.put(new Report.CheckAnswered(job, trace, check, answer, hours, busMicros));
+  public void show(Runnable what) {
+    lane.loosely(what);
   }
 
   @Override
@@ -273,59 +225,6 @@ final class UnitReports implements LiveReports {
   }
 
   @Override
-  public void replayed(FaultReading reading, Set<String> silent, Pack used) {
-    lane.loosely(() -> to.faultReports().replayed(job, reading, silent, used));
-  }
-
-  @Override
-  public void faults(
-      FaultReading reading, Set<String> silent, Pack used, Account by, FaultRun.Why why) {
-    if (reading.state() == FaultReading.State.UNDER_WAY) {
-      lane.loosely(
-          () ->
-              to.faultReports().reading(job, reading, silent, used, by(by).account(), why.name()));
-    } else {
-      lane.put(new Report.FaultsRead(job, reading, silent, used.id(), by(by), why.name()));
-    }
-  }
-
-  @Override
-  public void replayed(StoryReading reading, Pack used) {
-    lane.loosely(() -> to.storyReports().replayed(job, reading, used));
-  }
-
-  @Override
-  public void story(StoryReading reading, Pack used, Account by, StoryRun.Why why) {
-    if (reading.state() == StoryReading.State.UNDER_WAY) {
-      lane.loosely(
-          () -> to.storyReports().reading(job, reading, used, by(by).account(), why.name()));
-    } else {
-      lane.put(new Report.StoryRead(job, reading, used.id(), by(by), why.name()));
-    }
-  }
-
-  @Override
-  public void tripReset(ModuleRef keeper, TripReset result, Account by, long busMicros) {
-    lane.put(new Report.TripWasReset(job, keeper, result, by(by), hours, busMicros));
-  }
-
-  @Override
-  public void cleared(List<ClearCall.Outcome> outcomes, Account by, long busMicros) {
-    lane.put(new Report.Cleared(job, outcomes, by(by), hours, busMicros));
-  }
-
-  @Override
-  public void selfTest(List<SelfTest> outcomes, boolean ended, Account by, long busMicros) {
-    if (ended) {
-      lane.put(new Report.SelfTested(job, outcomes, by(by), hours, busMicros));
-    } else {
-      lane.loosely(
-          () ->
-              to.faultReports().selfTest(job, outcomes, false, by(by).account(), hours, busMicros));
-    }
-  }
-
-  @Override
   public void log(String text, long busMicros) {
     enter(Logbook.Kind.LINK, text, who.id(), busMicros);
   }
@@ -336,7 +235,7 @@ final class UnitReports implements LiveReports {
   }
 
   @Override
-  public boolean store(List<FrameBlock.Entry> entries, boolean pinned) {
+  public boolean frames(List<FrameBlock.Entry> entries, boolean pinned) {
     to.store().store(hookUp, entries, pinned, hours, hours == null ? null : "engine");
     return true;
   }

@@ -17,7 +17,6 @@ import hitchlamp.core.story.Use;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.CompressedJson;
 import hitchlamp.server.fault.Faults;
-import hitchlamp.server.hookup.StoryReports;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -39,7 +38,7 @@ import org.springframework.stereotype.Service;
 
 /** Keeps reads of what modules remember and gives them back as findings and figures. */
 @Service
-public class Stories implements StoryReports, JobPage {
+public class Stories implements JobPage {
   /** Fewer like units than this have no middle worth showing. */
   private static final int FEWEST_LIKE = 3;
 
@@ -74,8 +73,12 @@ public class Stories implements StoryReports, JobPage {
     this.stored = stored;
   }
 
-  @Override
-  public void reading(long job, StoryReading r, Pack pack, Account who, String why) {
+  /**
+   * The story is being read, or has been: then the reading says so by its state.
+   *
+   * @param why what the read is for, a {@link StoryRun.Why}
+   */
+  void reading(long job, StoryReading r, Pack pack, Account who, String why) {
     // What follows the roll by itself may be cut off for what a person wants; it is not kept then.
     boolean kept =
         r.state() == StoryReading.State.COMPLETE
@@ -153,13 +156,13 @@ public class Stories implements StoryReports, JobPage {
             });
   }
 
-  @Override
-  public void replayed(long job, StoryReading r, Pack pack) {
+  /** A read of a stored hook-up was lived again: it is shown, and not stored a second time. */
+  void replayed(long job, StoryReading r, Pack pack) {
     topics.job(job).value("story", view(job, new Made(0, Instant.now(), "REPLAY"), r, pack));
   }
 
-  @Override
-  public void tripReset(
+  /** A module was told to begin a new trip. */
+  void tripReset(
       long job, ModuleRef keeper, TripReset result, Account who, Double hours, long busMicros) {
     logbook.enter(
         job,

@@ -4,7 +4,6 @@ import hitchlamp.core.pack.UseFigure;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.StoryWork;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;

@@ -11,8 +11,6 @@ import hitchlamp.core.trace.TraceEntry;
 import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.TraceReports;
-import hitchlamp.server.hookup.TraceWork;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -38,7 +36,7 @@ import org.springframework.stereotype.Service;
  * only ever added to.
  */
 @Service
-public class Traces implements TraceReports, JobPage {
+public class Traces implements JobPage {
   /** Guides that can be begun in one job. */
   static final int MOST_GUIDES = 200;
 
@@ -399,13 +397,13 @@ public class Traces implements TraceReports, JobPage {
     answered(job, k.row().id(), check.id(), answer, jobs.job(job).hours(), 0);
   }
 
-  @Override
-  public void waits(long job, long trace, String check, String says) {
+  /** What is waited for just now. */
+  void waits(long job, long trace, String check, String says) {
     topics.job(job).value("tracing", new Waits(trace, check, says));
   }
 
-  @Override
-  public synchronized void answered(
+  /** The unit has answered a check, or cannot. */
+  synchronized void answered(
       long job, long trace, String check, UnitAnswer answer, Double hours, long busMicros) {
     if (answer.outcome().isEmpty()) {
       waits(job, trace, check, TraceWords.say("the-unit-cannot-tell", answer.says()));

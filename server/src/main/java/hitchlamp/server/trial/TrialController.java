@@ -4,7 +4,6 @@ import hitchlamp.core.trial.Act;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role;
-import hitchlamp.server.hookup.TrialWork;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Seats;
 import jakarta.validation.Valid;

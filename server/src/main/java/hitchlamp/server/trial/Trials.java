@@ -14,9 +14,6 @@ import hitchlamp.core.trial.TestKind;
 import hitchlamp.core.trial.TestKinds;
 import hitchlamp.core.words.Said;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.Report;
-import hitchlamp.server.hookup.TrialReports;
-import hitchlamp.server.hookup.TrialWork;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -38,7 +35,7 @@ import org.springframework.stereotype.Service;
  * judged again by the rules and limits of now.
  */
 @Service
-public class Trials implements TrialReports, JobPage {
+public class Trials implements JobPage {
   private static final int LONGEST_SAYS = 1000;
   private static final int LONGEST_NEXT = 500;
 
@@ -101,13 +98,13 @@ public class Trials implements TrialReports, JobPage {
     work.getObject().alive(beat.job(), beat.name());
   }
 
-  @Override
-  public void shows(long job, TestSpec spec, ModuleRef module, BenchState<?> state) {
+  /** A test goes on, or has ended. */
+  void shows(long job, TestSpec spec, ModuleRef module, BenchState<?> state) {
     topics.job(job).value("trial", TrialView.live(spec, module, state));
   }
 
-  @Override
-  public void began(Report.TrialBegan b) {
+  /** From now on there is a row of it. */
+  void began(TrialReport.TrialBegan b) {
     if (mapper.ofRun(b.run()).isPresent()) {
       return;
     }
@@ -129,8 +126,8 @@ public class Trials implements TrialReports, JobPage {
             pack(b.pack()).map(Pack::hash).orElse("")));
   }
 
-  @Override
-  public void ended(Report.TrialEnded e) {
+  /** What it saw is kept. */
+  void ended(TrialReport.TrialEnded e) {
     Judgement j = e.judgement();
     long id = mapper.ofRun(e.run()).orElseThrow();
     mapper.end(
@@ -161,7 +158,7 @@ public class Trials implements TrialReports, JobPage {
         .ifPresent(spec -> shows(e.job(), spec, e.module(), state(e)));
   }
 
-  private static BenchState<?> state(Report.TrialEnded e) {
+  private static BenchState<?> state(TrialReport.TrialEnded e) {
     return new BenchState<>(
         BenchState.Stage.ENDED,
         e.ending(),

@@ -8,7 +8,6 @@ import hitchlamp.core.watch.PowerPull;
 import hitchlamp.core.watch.SeaTrial;
 import hitchlamp.core.watch.Series;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.WatchWork;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;

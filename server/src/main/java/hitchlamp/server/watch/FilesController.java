@@ -6,7 +6,6 @@ import hitchlamp.core.watch.Dbc;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.WatchWork;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
 import jakarta.validation.constraints.NotNull;

@@ -4,7 +4,6 @@ import hitchlamp.core.watch.CsvTable;
 import hitchlamp.core.watch.Series;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.WatchView;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import java.io.IOException;

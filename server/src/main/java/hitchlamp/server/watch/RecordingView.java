@@ -3,7 +3,6 @@ package hitchlamp.server.watch;
 import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.Statistics;
 import hitchlamp.core.watch.Thinned;
-import hitchlamp.server.hookup.WatchView;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
 import java.time.ZoneOffset;

@@ -8,7 +8,6 @@ import hitchlamp.server.account.Account;
 import hitchlamp.server.config.DatabaseAway;
 import hitchlamp.server.config.Settings;
 import hitchlamp.server.config.TimedId;
-import hitchlamp.server.hookup.WatchReports;
 import hitchlamp.server.job.Logbook;
 import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;

@@ -10,8 +10,6 @@ import hitchlamp.core.watch.Sample;
 import hitchlamp.core.watch.Track;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
-import hitchlamp.server.hookup.WatchReports;
-import hitchlamp.server.hookup.WatchWork;
 import hitchlamp.server.job.Jobs;
 import jakarta.validation.constraints.NotNull;
 import java.io.BufferedReader;

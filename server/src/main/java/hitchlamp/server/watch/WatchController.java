@@ -3,7 +3,6 @@ package hitchlamp.server.watch;
 import hitchlamp.core.watch.Thinned;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
-import hitchlamp.server.hookup.WatchWork;
 import hitchlamp.server.job.Logbook;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

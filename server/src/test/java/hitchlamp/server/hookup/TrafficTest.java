@@ -30,7 +30,7 @@ class TrafficTest {
             call ->
                 stored.add(new Stored(((List<?>) call.getArgument(0)).size(), call.getArgument(1))))
         .when(reports)
-        .store(any(), anyBoolean());
+        .frames(any(), anyBoolean());
     station.start(1);
     Traffic t = new Traffic(reports, stores);
     t.begin(1);

@@ -1,4 +1,4 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.story;
 
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.ModuleRef;
@@ -7,12 +7,18 @@ import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.OperatorEvent;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
+import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TripReset;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.trial.routine.RoutineSeen;
 import hitchlamp.server.account.Account;
+import hitchlamp.server.hookup.Linked;
+import hitchlamp.server.hookup.ProcedureQueue;
+import hitchlamp.server.hookup.Report;
+import hitchlamp.server.hookup.Tenant;
+import hitchlamp.server.hookup.TenantReports;
 import java.util.List;
 import java.util.function.Consumer;
 
@@ -32,15 +38,25 @@ final class StoryRun implements Tenant {
 
   private final Station station;
   private final ProcedureQueue turn;
-  private final LiveReports reports;
+  private final TenantReports reports;
+  private final Stories shown;
   private final Consumer<OperatorEvent> operator;
 
-  StoryRun(
-      Station station, ProcedureQueue turn, LiveReports reports, Consumer<OperatorEvent> operator) {
-    this.station = station;
-    this.turn = turn;
-    this.reports = reports;
-    this.operator = operator;
+  /**
+   * @param shown shows what is not stored yet
+   */
+  StoryRun(Linked link, Stories shown) {
+    this.station = link.station();
+    this.turn = link.queue();
+    this.reports = link.reports();
+    this.operator = link.operator();
+    this.shown = shown;
+  }
+
+  /** Reads once the faults have been read after a roll. */
+  @Override
+  public void afterRoll(Roll roll, Pack pack, Account who, Runnable then) {
+    read(roll, pack, who, Why.ROLL, then);
   }
 
   /** Reads what all modules remember; something under way goes first. */
@@ -54,7 +70,7 @@ final class StoryRun implements Tenant {
     }
     StoryCall call = new StoryCall(pack, roll.modules(pack));
     operator.accept(OperatorEvent.of(OperatorEvent.STORY, OperatorEvent.BEGIN, pack.id()));
-    Runnable tell = () -> reports.story(call.result(), pack, who, why);
+    Runnable tell = () -> tell(call.result(), pack, who, why);
     ProcedureQueue.Told told =
         ProcedureQueue.told(
             tell,
@@ -66,7 +82,17 @@ final class StoryRun implements Tenant {
     if (why == Why.ROLL) {
       turn.runMeanwhile(call, told);
     } else {
-      turn.run(HookupWords.say("the-story-is-being-read"), call, told);
+      turn.run(StoryWords.say("the-story-is-being-read"), call, told);
+    }
+  }
+
+  private void tell(StoryReading reading, Pack pack, Account who, Why why) {
+    Report.By by = reports.by(who);
+    long job = reports.job();
+    if (reading.state() == StoryReading.State.UNDER_WAY) {
+      reports.show(() -> shown.reading(job, reading, pack, by.account(), why.name()));
+    } else {
+      reports.store(new StoryReport.StoryRead(job, reading, pack.id(), by, why.name()));
     }
   }
 
@@ -79,7 +105,7 @@ final class StoryRun implements Tenant {
     List<ModuleRef> keepers =
         roll.modules(pack).stream().filter(t -> pack.keepsStory(t.kind())).toList();
     if (keepers.isEmpty() || pack.story().resetTrip().isEmpty()) {
-      reports.log(HookupWords.say("the-trip-was-not-reset-its"), station.now());
+      reports.log(StoryWords.say("the-trip-was-not-reset-its"), station.now());
       return;
     }
     reset(keepers, roll, pack, who);
@@ -95,9 +121,18 @@ final class StoryRun implements Tenant {
     TestSpec test = pack.bench().tests().get(pack.story().resetTrip());
     Bench<?, ?> reset = Bench.of(test, pack, TestedUnit.of(keeper));
     operator.accept(OperatorEvent.prepared(pack.id(), test.id(), keeper.address(), false));
-    Runnable tell = () -> reports.tripReset(keeper, outcome(reset.result()), who, station.now());
+    Runnable tell =
+        () ->
+            reports.store(
+                new StoryReport.TripWasReset(
+                    reports.job(),
+                    keeper,
+                    outcome(reset.result()),
+                    reports.by(who),
+                    reports.hours(),
+                    station.now()));
     turn.run(
-        HookupWords.say("the-trip-is-being-reset"),
+        StoryWords.say("the-trip-is-being-reset"),
         reset,
         ProcedureQueue.told(
             () -> {},
@@ -115,7 +150,7 @@ final class StoryRun implements Tenant {
     boolean done = state.ending() == BenchState.Ending.COMPLETE && seen.done();
     String says =
         done
-            ? HookupWords.say("it-began-a-new-trip")
+            ? StoryWords.say("it-began-a-new-trip")
             : seen.answered() ? seen.says() : state.says().toString();
     return new TripReset(state.stage() == BenchState.Stage.ENDED, done, says);
   }

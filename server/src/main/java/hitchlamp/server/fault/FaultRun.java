@@ -1,4 +1,4 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.fault;
 
 import hitchlamp.core.fault.ActiveWatch;
 import hitchlamp.core.fault.ClearCall;
@@ -19,6 +19,11 @@ import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.circuits.CircuitsSeen;
 import hitchlamp.server.account.Account;
+import hitchlamp.server.hookup.Linked;
+import hitchlamp.server.hookup.ProcedureQueue;
+import hitchlamp.server.hookup.Report;
+import hitchlamp.server.hookup.Tenant;
+import hitchlamp.server.hookup.TenantReports;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -48,9 +53,10 @@ final class FaultRun implements Tenant {
 
   private final Station station;
   private final ProcedureQueue turn;
-  private final LiveReports reports;
+  private final TenantReports reports;
+  private final Faults shown;
   private final Consumer<OperatorEvent> operator;
-  private FaultCall afterRoll;
+  private FaultCall followsRoll;
   private boolean watching;
   private long nextWatch;
   private long watchedAt;
@@ -59,12 +65,15 @@ final class FaultRun implements Tenant {
   private Pack watchPack;
   private Account watcher;
 
-  FaultRun(
-      Station station, ProcedureQueue turn, LiveReports reports, Consumer<OperatorEvent> operator) {
-    this.station = station;
-    this.turn = turn;
-    this.reports = reports;
-    this.operator = operator;
+  /**
+   * @param shown shows what is not stored yet
+   */
+  FaultRun(Linked link, Faults shown) {
+    this.station = link.station();
+    this.turn = link.queue();
+    this.reports = link.reports();
+    this.operator = link.operator();
+    this.shown = shown;
   }
 
   /** A message was on the bus: while a watch goes on, a change of active faults brings a read. */
@@ -76,7 +85,8 @@ final class FaultRun implements Tenant {
   }
 
   /** A watch reads when its time has come. */
-  void tick() {
+  @Override
+  public void publish(long nanos, long micros) {
     if (!turn.busy() && watching && station.now() >= nextWatch) {
       nextWatch = station.now() + WATCH_MICROS;
       watchedAt = station.now();
@@ -90,10 +100,11 @@ final class FaultRun implements Tenant {
   }
 
   /** Reads after the roll was called; what follows waits for its end. */
-  void readAfterRoll(Roll roll, Pack pack, Account who, Runnable then) {
+  @Override
+  public void afterRoll(Roll roll, Pack pack, Account who, Runnable then) {
     // A newer roll knows the modules better, and perhaps the pack: what followed the last is done
     // anew.
-    turn.cutOff(afterRoll);
+    turn.cutOff(followsRoll);
     read(roll, pack, who, Why.ROLL, r -> then.run());
   }
 
@@ -102,11 +113,11 @@ final class FaultRun implements Tenant {
       return;
     }
     FaultCall call = new FaultCall(pack, roll.modules(pack));
-    afterRoll = why == Why.ROLL ? call : null;
+    followsRoll = why == Why.ROLL ? call : null;
     Set<String> silent = roll.silentKinds();
     operator.accept(OperatorEvent.of(OperatorEvent.FAULTS, OperatorEvent.BEGIN, pack.id()));
     boolean watched = why == Why.WATCH;
-    Runnable tell = () -> reports.faults(call.result(), silent, pack, who, why);
+    Runnable tell = () -> tell(call.result(), silent, pack, who, why);
     ProcedureQueue.Told told =
         ProcedureQueue.told(
             watched ? () -> {} : tell,
@@ -119,7 +130,17 @@ final class FaultRun implements Tenant {
     if (watched) {
       turn.runMeanwhile(call, told);
     } else {
-      turn.run(HookupWords.say("the-faults-are-being-read"), call, told);
+      turn.run(FaultWords.say("the-faults-are-being-read"), call, told);
+    }
+  }
+
+  private void tell(FaultReading reading, Set<String> silent, Pack pack, Account who, Why why) {
+    Report.By by = reports.by(who);
+    long job = reports.job();
+    if (reading.state() == FaultReading.State.UNDER_WAY) {
+      reports.show(() -> shown.reading(job, reading, silent, pack, by.account(), why.name()));
+    } else {
+      reports.store(new FaultReport.FaultsRead(job, reading, silent, pack.id(), by, why.name()));
     }
   }
 
@@ -145,23 +166,27 @@ final class FaultRun implements Tenant {
     List<ModuleRef> targets = ClearCall.targets(before, keys);
     if (targets.isEmpty()) {
       reports.log(
-          HookupWords.say(
+          FaultWords.say(
               "nothing-was-cleared",
               before.state() == FaultReading.State.COMPLETE
-                  ? HookupWords.say("no-module-that-could-be-read")
-                  : HookupWords.say("the-read-before-it-did-not")),
+                  ? FaultWords.say("no-module-that-could-be-read")
+                  : FaultWords.say("the-read-before-it-did-not")),
           station.now());
       return;
     }
     reports.log(
-        HookupWords.say(
+        FaultWords.say(
             "clearing-the-faults-of",
             targets.stream().map(ModuleRef::title).collect(Collectors.joining(", "))),
         station.now());
     ClearCall call = new ClearCall(targets);
-    Runnable tell = () -> reports.cleared(call.result(), who, station.now());
+    Runnable tell =
+        () ->
+            reports.store(
+                new FaultReport.Cleared(
+                    reports.job(), call.result(), reports.by(who), reports.hours(), station.now()));
     turn.run(
-        HookupWords.say("faults-are-being-cleared"),
+        FaultWords.say("faults-are-being-cleared"),
         call,
         ProcedureQueue.told(
             () -> {},
@@ -182,7 +207,7 @@ final class FaultRun implements Tenant {
     String says =
         seen.answered()
             ? seen.says()
-            : bench.finished() ? state.says().toString() : HookupWords.say("under-way");
+            : bench.finished() ? state.says().toString() : FaultWords.say("under-way");
     return new SelfTest(
         bench.module(),
         bench.finished(),
@@ -201,21 +226,26 @@ final class FaultRun implements Tenant {
             .filter(t -> t.kind().equals(Circuits.ID))
             .findFirst();
     if (test.isEmpty()) {
-      reports.log(HookupWords.say("the-pack-names-no-self-test"), station.now());
+      reports.log(FaultWords.say("the-pack-names-no-self-test"), station.now());
       return;
     }
-    List<ModuleRef> modules = TrialRun.modules(roll, pack, test.get());
+    List<ModuleRef> modules = TestedUnit.choices(test.get(), pack, roll.modules(pack));
     BenchGroup group =
         new BenchGroup(
             modules.stream()
                 .<Bench<?, ?>>map(m -> Bench.of(test.get(), pack, TestedUnit.of(m)))
                 .toList());
-    Runnable tell = () -> reports.selfTest(outcomes(group), true, who, station.now());
+    Report.By by = reports.by(who);
+    Runnable tell =
+        () ->
+            reports.store(
+                new FaultReport.SelfTested(
+                    reports.job(), outcomes(group), by, reports.hours(), station.now()));
     turn.run(
-        HookupWords.say("modules-are-testing-their-circuits"),
+        FaultWords.say("modules-are-testing-their-circuits"),
         group,
         ProcedureQueue.told(
-            () -> reports.selfTest(outcomes(group), false, who, station.now()),
+            () -> testing(outcomes(group), by),
             () -> {
               tell.run();
               read(roll, pack, who, Why.ASKED);
@@ -231,6 +261,13 @@ final class FaultRun implements Tenant {
       operator.accept(OperatorEvent.of(OperatorEvent.TRIAL, Bench.BEGIN_SOON));
       station.say(b, Bench.BEGIN_SOON);
     }
+  }
+
+  private void testing(List<SelfTest> outcomes, Report.By by) {
+    long job = reports.job();
+    long micros = station.now();
+    Double hours = reports.hours();
+    reports.show(() -> shown.selfTest(job, outcomes, false, by.account(), hours, micros));
   }
 
   /** The link is gone or the hook-up ends. */

@@ -1,12 +1,13 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.story;
 
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.HookUps;
 import org.springframework.stereotype.Service;
 
 /** Asks the live owner of a job's unit to do something about its story. */
 @Service
-public class StoryWork {
+class StoryWork {
   private final HookUps hookUps;
 
   StoryWork(HookUps hookUps) {
@@ -26,8 +27,8 @@ public class StoryWork {
   public void resetTrip(long job, Account who) {
     if (hookUps.packOf(job).story().resetTrip().isEmpty()) {
       throw Refusal.conflict(
-          HookupWords.say("the-pack-of-this-unit-knows"),
-          HookupWords.say("call-the-roll-so-that-the-unit"));
+          StoryWords.say("the-pack-of-this-unit-knows"),
+          StoryWords.say("call-the-roll-so-that-the-unit"));
     }
     hookUps
         .free(job)

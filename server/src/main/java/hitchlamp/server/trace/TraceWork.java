@@ -1,14 +1,15 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.trace;
 
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Guide;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.HookUps;
 import org.springframework.stereotype.Service;
 
 /** Asks the live owner of a job's unit to listen for a check. */
 @Service
-public class TraceWork {
+class TraceWork {
   private final HookUps hookUps;
 
   TraceWork(HookUps hookUps) {

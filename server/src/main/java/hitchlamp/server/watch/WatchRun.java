@@ -1,4 +1,4 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.watch;
 
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
@@ -19,6 +19,8 @@ import hitchlamp.core.watch.Series;
 import hitchlamp.core.watch.Track;
 import hitchlamp.core.watch.Trigger;
 import hitchlamp.server.account.Account;
+import hitchlamp.server.hookup.Linked;
+import hitchlamp.server.hookup.Tenant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -31,7 +33,7 @@ import java.util.function.Consumer;
  * What is watched and recorded in one hook-up. Only the live owner's thread touches it; it tells
  * values at most forty times a second, and only while somebody looks.
  */
-final class WatchRun {
+public final class WatchRun implements Tenant {
   /** Recorders at once. */
   static final int MOST_RECORDERS = 8;
 
@@ -140,12 +142,14 @@ final class WatchRun {
   }
 
   /** The link is gone; recordings go on when it is back. */
-  void lost(long micros) {
+  @Override
+  public void brokenOff(long micros) {
     breakSince = micros;
   }
 
   /** The roll was called under a pack: what is watched is read by it from now on. */
-  void under(Pack with, Roll shown) {
+  @Override
+  public void rolled(Roll shown, Pack with) {
     roll = shown;
     if (!with.hash().equals(pack.hash()) && idle()) {
       pack = with;
@@ -170,12 +174,13 @@ final class WatchRun {
                         && r.recorder.plan().start().isEmpty());
   }
 
-  LiveValues book() {
+  /** The newest values. */
+  public LiveValues book() {
     return book;
   }
 
   /** Somebody needs values for the next seconds though no page of values is looked at. */
-  void wantedNow(long micros) {
+  public void wantedNow(long micros) {
     now = micros;
     wantedUntil = micros + WANTED_MICROS;
     if (poll == null) {
@@ -185,10 +190,7 @@ final class WatchRun {
 
   /** Values that no module sends by itself are asked for while somebody looks or records. */
   private void startPolling() {
-    if (station == null
-        || roll == null
-        || source.startsWith("log/")
-        || source.startsWith("stored/")) {
+    if (station == null || roll == null || !source.equals(Linked.LIVE)) {
       return;
     }
     boolean wanted =
@@ -216,13 +218,14 @@ final class WatchRun {
   }
 
   /** Takes a value that was read by identifier. */
-  void value(String module, int address, int identifier, long raw, long micros) {
+  public void value(String module, int address, int identifier, long raw, long micros) {
     book.receiver()
         .identifier(module, address, identifier)
         .ifPresent(t -> take(new Sample(t.number(), micros, new long[] {raw})));
   }
 
-  void heard(Message m) {
+  @Override
+  public void heard(Message m) {
     book.receiver().heard(m).ifPresent(this::take);
   }
 
@@ -235,7 +238,8 @@ final class WatchRun {
   }
 
   /** Tells what is new. */
-  void publish(long nanos, long micros) {
+  @Override
+  public void publish(long nanos, long micros) {
     now = micros;
     if (wantedUntil != Long.MIN_VALUE && micros >= wantedUntil) {
       wantedUntil = Long.MIN_VALUE;
@@ -402,16 +406,15 @@ final class WatchRun {
   private static String says(Recorder r) {
     return switch (r.stage()) {
       case ARMED ->
-          HookupWords.say(
-              "waits-for",
-              r.plan().start().map(Trigger::says).orElse(HookupWords.say("the-start")));
+          WatchWords.say(
+              "waits-for", r.plan().start().map(Trigger::says).orElse(WatchWords.say("the-start")));
       case RECORDING ->
           r.plan()
               .stop()
-              .map(s -> HookupWords.say("recording-until", s.says()))
+              .map(s -> WatchWords.say("recording-until", s.says()))
               .orElse("Recording.");
-      case POST_ROLL -> HookupWords.say("recording-what-follows-the-end");
-      case ENDED -> r.recordings() == 0 ? HookupWords.say("ended-nothing-was-recorded") : "Kept.";
+      case POST_ROLL -> WatchWords.say("recording-what-follows-the-end");
+      case ENDED -> r.recordings() == 0 ? WatchWords.say("ended-nothing-was-recorded") : "Kept.";
     };
   }
 
@@ -434,24 +437,24 @@ final class WatchRun {
   }
 
   /** Records what a test looks at, beside its own reading; gives the number of the recorder. */
-  Optional<Integer> recordTest(RecordingPlan plan, Account who, long micros) {
+  public Optional<Integer> recordTest(RecordingPlan plan, Account who, long micros) {
     return record(plan, who, micros, true);
   }
 
   /** Marks in a recorder that something was held. */
-  void held(int number, long fromMicros, long toMicros, String what) {
+  public void held(int number, long fromMicros, long toMicros, String what) {
     recorders.stream()
         .filter(r -> r.number == number && r.recording != null)
         .forEach(r -> r.recording.held(fromMicros, toMicros, what));
   }
 
   /** The recording that a recorder makes; empty before it has begun. */
-  Optional<Long> recordingOf(int number) {
+  public Optional<Long> recordingOf(int number) {
     return recorders.stream().filter(r -> r.number == number).findFirst().map(r -> r.id);
   }
 
   /** Stops a recorder. */
-  void stop(int number, long micros) {
+  public void stop(int number, long micros) {
     recorders.stream().filter(r -> r.number == number).forEach(r -> r.recorder.stop(micros));
     sink.recorders(recordersView(micros));
     startPolling();
@@ -469,7 +472,8 @@ final class WatchRun {
   }
 
   /** The hook-up ends: recordings are kept as they are. */
-  void close(long micros, String why) {
+  @Override
+  public void closed(long micros, String why) {
     recorders.forEach(r -> r.recorder.brokenOff(micros, why));
     if (!recorders.isEmpty()) {
       sink.recorders(recordersView(micros));

@@ -1,4 +1,4 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.watch;
 
 import hitchlamp.core.watch.Channel;
 import hitchlamp.core.watch.Recorder;

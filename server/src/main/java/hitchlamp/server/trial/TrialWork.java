@@ -1,6 +1,5 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.trial;
 
-import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
@@ -8,13 +7,15 @@ import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.HookUps;
+import hitchlamp.server.hookup.LiveUnit;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 
 /** Asks the live owner of a job's unit to test. */
 @Service
-public class TrialWork {
+class TrialWork {
   private final HookUps hookUps;
 
   TrialWork(HookUps hookUps) {
@@ -29,8 +30,11 @@ public class TrialWork {
   /** Modules of the last roll on which a test can be done; none where nothing is known. */
   public List<ModuleRef> modules(long job, TestSpec spec) {
     try {
-      Roll roll = hookUps.live(job).lastRoll();
-      return roll == null ? List.of() : TrialRun.modules(roll, hookUps.packOf(job), spec);
+      return hookUps
+          .live(job)
+          .roll()
+          .map(roll -> TrialRun.modules(roll, hookUps.packOf(job), spec))
+          .orElse(List.of());
     } catch (Refusal notHookedUp) {
       return List.of();
     }
@@ -41,8 +45,8 @@ public class TrialWork {
     TestSpec spec = hookUps.packOf(job).bench().tests().get(test);
     if (spec == null) {
       throw Refusal.conflict(
-          HookupWords.say("the-pack-of-this-unit-names-no", test),
-          HookupWords.say("call-the-roll-so-that-the-unit"));
+          TrialWords.say("the-pack-of-this-unit-names-no", test),
+          TrialWords.say("call-the-roll-so-that-the-unit"));
     }
     return spec;
   }
@@ -67,11 +71,11 @@ public class TrialWork {
     Pack pack = hookUps.packOf(job);
     TestSpec spec = test(job, test);
     // First whether a roll is known at all: after a lost link it is called anew.
-    LiveOwner owner = hookUps.free(job);
+    LiveUnit owner = hookUps.free(job);
     if (modules(job, spec).stream().noneMatch(t -> t.kind().equals(module))) {
       throw Refusal.bad(
-          HookupWords.say("is-no-engine-that-answered-the", module),
-          HookupWords.say("choose-one-of-the-list"));
+          TrialWords.say("is-no-engine-that-answered-the", module),
+          TrialWords.say("choose-one-of-the-list"));
     }
     owner.with(TrialRun.class, (run, roll) -> run.prepare(roll, pack, spec, module, who));
   }
@@ -92,8 +96,8 @@ public class TrialWork {
                         .anyMatch(t -> Bench.understands(t, pack, a)));
     if (act.isEmpty()) {
       throw Refusal.bad(
-          HookupWords.say("answers-no-question-of-the-test", line),
-          HookupWords.say("use-the-buttons-of-the-page"));
+          TrialWords.say("answers-no-question-of-the-test", line),
+          TrialWords.say("use-the-buttons-of-the-page"));
     }
     hookUps.live(job).with(TrialRun.class, (run, roll) -> run.act(act.get(), may));
   }

@@ -1,10 +1,11 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.watch;
 
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.core.watch.Series;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.hookup.HookUps;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -39,7 +40,7 @@ public class WatchWork {
 
   private <T> T ask(long job, Question<T> what) {
     CompletableFuture<T> answer = new CompletableFuture<>();
-    hookUps.live(job).withWatch((run, micros) -> what.ask(run, micros, answer));
+    hookUps.live(job).now(WatchRun.class, (run, micros) -> what.ask(run, micros, answer));
     try {
       return answer.get(ANSWER_SECONDS, TimeUnit.SECONDS);
     } catch (InterruptedException e) {
@@ -47,7 +48,7 @@ public class WatchWork {
       throw new IllegalStateException(e);
     } catch (ExecutionException | TimeoutException e) {
       throw Refusal.conflict(
-          HookupWords.say("the-hook-up-does-not-answer"), HookupWords.say("try-again-in-a-moment"));
+          WatchWords.say("the-hook-up-does-not-answer"), WatchWords.say("try-again-in-a-moment"));
     }
   }
 
@@ -58,16 +59,16 @@ public class WatchWork {
     return number.orElseThrow(
         () ->
             Refusal.conflict(
-                HookupWords.say("recorders-run-already", WatchRun.MOST_RECORDERS),
-                HookupWords.say("stop-one-of-them")));
+                WatchWords.say("recorders-run-already", WatchRun.MOST_RECORDERS),
+                WatchWords.say("stop-one-of-them")));
   }
 
   public void stop(long job, int number) {
-    hookUps.live(job).withWatch((run, micros) -> run.stop(number, micros));
+    hookUps.live(job).now(WatchRun.class, (run, micros) -> run.stop(number, micros));
   }
 
   public void beginStatistics(long job) {
-    hookUps.live(job).withWatch((run, micros) -> run.beginStatistics());
+    hookUps.live(job).now(WatchRun.class, (run, micros) -> run.beginStatistics());
   }
 
   /**

@@ -1,4 +1,4 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.trial;
 
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.j1939.Message;
@@ -11,10 +11,16 @@ import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.trial.KeyCycles;
+import hitchlamp.core.trial.StoredTrial;
 import hitchlamp.core.trial.TestKinds;
 import hitchlamp.core.trial.TestedUnit;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.server.account.Account;
+import hitchlamp.server.hookup.Linked;
+import hitchlamp.server.hookup.ProcedureQueue;
+import hitchlamp.server.hookup.Tenant;
+import hitchlamp.server.hookup.TenantReports;
+import hitchlamp.server.watch.WatchRun;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -41,7 +47,8 @@ final class TrialRun implements Tenant {
 
   private final Station station;
   private final ProcedureQueue turn;
-  private final LiveReports reports;
+  private final TenantReports reports;
+  private final Trials shown;
   private final WatchRun watch;
   private final Consumer<OperatorEvent> operator;
   private final KeyCycles keys = new KeyCycles();
@@ -50,17 +57,17 @@ final class TrialRun implements Tenant {
   private boolean begun;
   private Optional<Integer> recorder = Optional.empty();
 
-  TrialRun(
-      Station station,
-      ProcedureQueue turn,
-      LiveReports reports,
-      WatchRun watch,
-      Consumer<OperatorEvent> operator) {
+  /**
+   * @param watch whose values are looked at, and that records
+   * @param shown shows what is not stored yet
+   */
+  TrialRun(Linked link, WatchRun watch, Trials shown) {
+    this.station = link.station();
+    this.turn = link.queue();
+    this.reports = link.reports();
+    this.operator = link.operator();
     this.watch = watch;
-    this.station = station;
-    this.turn = turn;
-    this.reports = reports;
-    this.operator = operator;
+    this.shown = shown;
   }
 
   /** Modules on which a test can be done. */
@@ -101,14 +108,40 @@ final class TrialRun implements Tenant {
     operator.accept(OperatorEvent.prepared(pack.id(), spec.id(), target.get().address(), usedUp));
     Runnable ended = () -> ended(bench, of);
     turn.run(
-        HookupWords.say("a-test-is-under-way", spec.title()),
+        TrialWords.say("a-test-is-under-way", spec.title()),
         bench,
         ProcedureQueue.told(() -> progress(bench, of), ended, ended));
   }
 
   private void progress(Bench<?, ?> bench, Of of) {
     begun(bench, of);
-    reports.trial(of, bench.result());
+    shows(of, bench.result());
+  }
+
+  private void shows(Of of, BenchState<?> state) {
+    shown.shows(reports.job(), of.spec(), of.module(), state);
+  }
+
+  /** It is shown as soon as it is stored. */
+  private void stores(Of of, BenchState<?> state, Long recording) {
+    reports.store(
+        new TrialReport.TrialEnded(
+            reports.job(),
+            of.run(),
+            of.spec().id(),
+            of.spec().title(),
+            of.pack().id(),
+            of.module(),
+            state.ending(),
+            state.says(),
+            state.seen(),
+            state.judgement(),
+            new StoredTrial<>(state.observed(), state.trace()),
+            recording,
+            reports.by(of.who()),
+            reports.hours(),
+            station.now()),
+        () -> shows(of, state));
   }
 
   /** The first command was given: a row is written before the outcome is known. */
@@ -116,7 +149,19 @@ final class TrialRun implements Tenant {
     if (!begun && bench.commanded()) {
       begun = true;
       ranAt.put(name(of.spec(), of.module()), station.now());
-      reports.trialBegan(of, station.now());
+      reports.store(
+          new TrialReport.TrialBegan(
+              reports.job(),
+              of.run(),
+              of.spec().kind(),
+              of.spec().id(),
+              of.spec().title(),
+              of.pack().id(),
+              of.module(),
+              reports.by(of.who()),
+              of.began(),
+              reports.hours(),
+              station.now()));
       record(of);
     }
   }
@@ -131,7 +176,7 @@ final class TrialRun implements Tenant {
       recorder =
           watch.recordTest(
               new RecordingPlan(
-                  HookupWords.say("recording-of-test", of.spec().title(), of.module().title()),
+                  TrialWords.say("recording-of-test", of.spec().title(), of.module().title()),
                   channels,
                   BEFORE_SECONDS,
                   Optional.empty(),
@@ -160,9 +205,9 @@ final class TrialRun implements Tenant {
     BenchState<?> state = bench.result();
     underWay = null;
     if (begun) {
-      reports.trialEnded(of, state, recorded(state), station.now());
+      stores(of, state, recorded(state));
     } else {
-      reports.trial(of, state);
+      shows(of, state);
     }
   }
 

@@ -1,16 +1,15 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.watch;
 
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.core.watch.Sample;
 import hitchlamp.core.watch.Track;
 import hitchlamp.server.account.Account;
-import java.util.function.Supplier;
 
 /**
  * Takes what hook-ups watch and record. Called from live owners' threads; must not make them wait.
  */
-public interface WatchReports {
+interface WatchReports {
   /** Takes what one hook-up watches. */
   interface Sink {
     /** True where somebody looks at the values. */
@@ -56,11 +55,4 @@ public interface WatchReports {
     /** Samples that were lost because too many waited. */
     long lost();
   }
-
-  /**
-   * The sink of a job's hook-up.
-   *
-   * @param hours engine hours as they are known now; null where they are not
-   */
-  Sink of(long job, Supplier<Double> hours);
 }

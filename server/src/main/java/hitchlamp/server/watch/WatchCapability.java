@@ -3,29 +3,49 @@ package hitchlamp.server.watch;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.server.account.Account;
-import hitchlamp.server.hookup.WatchReports;
-import hitchlamp.server.hookup.WatchView;
+import hitchlamp.server.hookup.Capability;
+import hitchlamp.server.hookup.Linked;
+import hitchlamp.server.hookup.Tenant;
 import hitchlamp.server.stream.Topic;
 import hitchlamp.server.stream.Topics;
+import java.util.Optional;
 import java.util.function.Supplier;
-import org.springframework.stereotype.Service;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
 
 /** Takes what hook-ups watch to the stream, and what they record to the recordings. */
-@Service
-class Watches implements WatchReports {
+@Component
+@Order(Capability.WATCH)
+class WatchCapability implements Capability {
   private final Topics topics;
   private final Recordings recordings;
 
-  Watches(Topics topics, Recordings recordings) {
+  WatchCapability(Topics topics, Recordings recordings) {
     this.topics = topics;
     this.recordings = recordings;
   }
 
+  /** What is watched goes on where the link broke; also a recording that is read is watched. */
   @Override
-  public Sink of(long job, Supplier<Double> hours) {
+  public Optional<Tenant> join(Linked link) {
+    WatchRun run =
+        link.before()
+            .flatMap(t -> t.find(WatchRun.class))
+            .orElseGet(
+                () ->
+                    new WatchRun(
+                        link.pack(),
+                        sink(link.reports().job(), link.reports()::hours),
+                        link.operator(),
+                        link.source()));
+    run.begin(link.station());
+    return Optional.of(run);
+  }
+
+  private WatchReports.Sink sink(long job, Supplier<Double> hours) {
     Topic values = topics.watch(job);
     Topic all = topics.job(job);
-    return new Sink() {
+    return new WatchReports.Sink() {
       @Override
       public boolean looked() {
         return values.listened();
@@ -52,7 +72,8 @@ class Watches implements WatchReports {
       }
 
       @Override
-      public Recording begins(RecordingPlan plan, Pack pack, Account who, Begin begin) {
+      public WatchReports.Recording begins(
+          RecordingPlan plan, Pack pack, Account who, WatchReports.Begin begin) {
         return recordings.begin(job, plan, pack, who, begin, hours.get());
       }
     };

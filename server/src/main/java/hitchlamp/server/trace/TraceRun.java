@@ -1,4 +1,4 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.trace;
 
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.pack.Component;
@@ -13,6 +13,10 @@ import hitchlamp.core.trace.FaultListening;
 import hitchlamp.core.trace.UnitAnswer;
 import hitchlamp.core.trace.ValueListening;
 import hitchlamp.core.watch.LiveValues;
+import hitchlamp.server.hookup.Linked;
+import hitchlamp.server.hookup.Tenant;
+import hitchlamp.server.hookup.TenantReports;
+import hitchlamp.server.watch.WatchRun;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,15 +44,23 @@ final class TraceRun implements Tenant {
   }
 
   private final Station station;
-  private final LiveReports reports;
+  private final TenantReports reports;
+  private final WatchRun watch;
+  private final Traces shown;
   private final Consumer<OperatorEvent> operator;
   private final Map<Long, Under> under = new LinkedHashMap<>();
   private long lookedMicros = Long.MIN_VALUE;
 
-  TraceRun(Station station, LiveReports reports, Consumer<OperatorEvent> operator) {
-    this.station = station;
-    this.reports = reports;
-    this.operator = operator;
+  /**
+   * @param watch whose values are looked at
+   * @param shown shows what is waited for
+   */
+  TraceRun(Linked link, WatchRun watch, Traces shown) {
+    this.station = link.station();
+    this.reports = link.reports();
+    this.operator = link.operator();
+    this.watch = watch;
+    this.shown = shown;
   }
 
   /** Begins to listen for a check; one that listens already goes on. */
@@ -60,10 +72,10 @@ final class TraceRun implements Tenant {
     stop(trace);
     Optional<Under> listens = of(check, part, roll, pack);
     if (listens.isEmpty()) {
-      reports.traced(
+      answered(
           trace,
           check.id(),
-          UnitAnswer.cannotTell(HookupWords.say("the-module-that-would-tell-it")),
+          UnitAnswer.cannotTell(TraceWords.say("the-module-that-would-tell-it")),
           station.now());
       return;
     }
@@ -118,24 +130,32 @@ final class TraceRun implements Tenant {
     }
   }
 
+  private void answered(long trace, String check, UnitAnswer answer, long micros) {
+    reports.store(new CheckAnswered(reports.job(), trace, check, answer, reports.hours(), micros));
+  }
+
   /** True while values are waited for, so that those must be asked for that nobody sends. */
-  boolean wantsValues() {
+  private boolean wantsValues() {
     return under.values().stream().anyMatch(u -> u.value() != null);
   }
 
   /** Looks whether the unit has answered. */
-  void publish(LiveValues book, long micros) {
+  @Override
+  public void publish(long nanos, long micros) {
+    if (wantsValues()) {
+      watch.wantedNow(micros);
+    }
     if (under.isEmpty() || micros - lookedMicros < LOOK_MICROS && lookedMicros != Long.MIN_VALUE) {
       return;
     }
     lookedMicros = micros;
     for (var e : Map.copyOf(under).entrySet()) {
-      Optional<UnitAnswer> answer = e.getValue().look(book, micros);
+      Optional<UnitAnswer> answer = e.getValue().look(watch.book(), micros);
       if (answer.isPresent()) {
         under.remove(e.getKey());
-        reports.traced(e.getKey(), e.getValue().check(), answer.get(), micros);
+        answered(e.getKey(), e.getValue().check(), answer.get(), micros);
       } else {
-        reports.tracing(e.getKey(), e.getValue().check(), e.getValue().waits());
+        shown.waits(reports.job(), e.getKey(), e.getValue().check(), e.getValue().waits());
       }
     }
   }
@@ -144,10 +164,10 @@ final class TraceRun implements Tenant {
   @Override
   public void brokenOff(long micros) {
     for (var e : Map.copyOf(under).entrySet()) {
-      reports.traced(
+      answered(
           e.getKey(),
           e.getValue().check(),
-          UnitAnswer.cannotTell(HookupWords.say("the-link-broke-while-it-was")),
+          UnitAnswer.cannotTell(TraceWords.say("the-link-broke-while-it-was")),
           micros);
     }
     under.clear();

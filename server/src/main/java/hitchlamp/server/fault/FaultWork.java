@@ -1,12 +1,13 @@
-package hitchlamp.server.hookup;
+package hitchlamp.server.fault;
 
 import hitchlamp.server.account.Account;
+import hitchlamp.server.hookup.HookUps;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 
 /** Asks the live owner of a job's unit to do something about faults. */
 @Service
-public class FaultWork {
+class FaultWork {
   private final HookUps hookUps;
 
   FaultWork(HookUps hookUps) {
