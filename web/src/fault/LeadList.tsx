@@ -3,6 +3,7 @@ import { Button } from '../shared/Button'
 import { memo, useMemo, useState } from 'react'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
 import { LeadLinks } from './LeadLinks'
+import { useSaid } from '../shared/said'
 import { bearings, counted, hoursAgo, leadMarks, texts } from './words'
 
 /** Leads of a group that are shown before somebody wants all: a list of hundreds stays calm and opens at once. */
@@ -70,6 +71,7 @@ const LeadLine = memo(function LeadLine({
 }) {
   const mark = leadMarks[l.mark]
   const strong = l.bearing === 'TODAY'
+  const said = useSaid()
   return (
     <li
       className={`border-b border-line [contain-intrinsic-size:auto_76px] [content-visibility:auto] ${open ? 'bg-petrol-soft' : ''}`}
@@ -85,7 +87,7 @@ const LeadLine = memo(function LeadLine({
         <span>
           <span className={strong ? 'text-large font-semibold' : 'text-lead font-medium'}>{l.title}</span>
           {l.moved && <span className="ml-3 text-small text-ink-2">{texts.moved(l.moved)}</span>}
-          <span className="block text-small text-ink-2">{l.reasons.join(' · ')}</span>
+          <span className="block text-small text-ink-2">{said(l.reasons.join(' · '))}</span>
         </span>
         <span className="text-right text-small whitespace-nowrap text-ink-2">
           {l.times > 0 && (

@@ -25,7 +25,7 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
       {lead.normal && <WhyPart head={texts.normal}>{said(lead.normal)}</WhyPart>}
       {lead.effects && <WhyPart head={texts.whatTheDriverNotices}>{said(lead.effects)}</WhyPart>}
       <WhyPart head={texts.here}>
-        {lead.reasons.length > 0 ? `${lead.reasons.join('; ')}.` : bearings[lead.bearing]}
+        {lead.reasons.length > 0 ? said(`${lead.reasons.join('; ')}.`) : bearings[lead.bearing]}
         {began !== undefined && view.hours != null && (
           <span className="mt-1 block">
             {texts.beganAtH(
@@ -44,6 +44,16 @@ export function LeadWhy({ job, view, lead }: { job: number; view: FaultsView; le
           </span>
         )}
       </WhyPart>
+      {lead.rivals.length > 0 && (
+        <WhyPart head={texts.notToldApartYet}>
+          {lead.rivals.map((r) => (
+            <span key={r.id} className="mb-1 block">
+              {texts.cannotBeToldFrom(r.title)}
+              {r.by && <b className="block font-semibold">{said(texts.whatTells(r.by))}</b>}
+            </span>
+          ))}
+        </WhyPart>
+      )}
       {lead.causes.length > 0 && (
         <WhyPart head={texts.usually}>
           <ul className="list-disc pl-4">

@@ -9,6 +9,7 @@ import { person, renderInJob, stubServer } from '../test-support'
 import { ClearFaults } from './ClearFaults'
 import { HourLine, rowsOf } from './HourLine'
 import { LeadList } from './LeadList'
+import { LeadWhy } from './LeadWhy'
 import { counted, hoursAgo } from './words'
 
 function fault(part: Partial<FaultLine>): FaultLine {
@@ -55,6 +56,7 @@ function lead(part: Partial<Lead>): Lead {
     causes: [],
     next: [],
     guides: [{ id: 'sensor-supply', title: 'Sensor supply 2' }],
+    rivals: [],
     circuit: true,
     ...part,
   }
@@ -74,6 +76,7 @@ const view: FaultsView = {
       title: 'Retarder does not answer',
       mark: 'SILENT',
       guides: [],
+      rivals: [],
       circuit: false,
       signs: [],
       knockOns: [],
@@ -236,6 +239,16 @@ it('the path counts leads, not faults', () => {
   expect(steps(undefined, undefined, { ...view, leads: view.leads.slice(2) }, undefined)[1]?.says).toBe(
     'none today, 2 earlier',
   )
+})
+
+it('says what a lead cannot be told from and what tells them apart', async () => {
+  stubServer()
+  const one = lead({
+    rivals: [{ id: 'coolant-temperature-sensor', title: 'Coolant temperature sensor', by: 'a thermometer' }],
+  })
+  renderInJob(<LeadWhy job={1} view={{ ...view, leads: [one] }} lead={one} />)
+  expect(await screen.findByText(/Cannot be told from: Coolant temperature sensor/)).toBeVisible()
+  expect(screen.getByText('What tells them apart: a thermometer')).toBeVisible()
 })
 
 it('words claim no more than was told', () => {

@@ -67,6 +67,7 @@ const view: FaultsView = {
       causes: ['Valve stuck with soot.'],
       next: ['Move it with the key on.'],
       guides: [],
+      rivals: [],
       circuit: false,
     },
   ],

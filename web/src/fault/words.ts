@@ -7,6 +7,7 @@ export const leadMarks: Record<Lead['mark'], { says: string; style: MarkLook }> 
   NOW: { says: 'Now', style: 'filled' },
   EARLIER: { says: 'Earlier', style: '' },
   SILENT: { says: 'Silent', style: 'dotted' },
+  DISAGREES: { says: 'Disagrees', style: 'filled' },
 }
 
 export const bearings: Record<Lead['bearing'], string> = {
@@ -55,6 +56,7 @@ export const texts = {
   by: (a: Shown) => ` by ${a}`,
   callingTheRollFirst: 'Calling the roll first',
   callTheRollAndReadThe: 'Call the roll and read the faults',
+  cannotBeToldFrom: (a: Shown) => `Cannot be told from: ${a}.`,
   changedSinceTheReadBefore: 'Changed since the read before:',
   checkTheLamps: 'Check the lamps',
   clearFaults: 'Clear faults',
@@ -98,6 +100,7 @@ export const texts = {
     'No module keeps a fault, and every expected module answers. If the complaint stands, go on with live values and tests.',
   noReadIsStoredYet: 'No read is stored yet.',
   normal: 'Normal',
+  notToldApartYet: 'Not told apart yet',
   notConvinced: 'Not convinced? ',
   nothing: 'nothing',
   nothingHereBelongsToTodayWhat: 'Nothing here belongs to today. What is kept was last there some time ago.',
@@ -156,6 +159,7 @@ export const texts = {
   whatItIs: 'What it is',
   whatItShows: 'What it shows',
   whatTheDriverNotices: 'What the driver notices',
+  whatTells: (a: Shown) => `What tells them apart: ${a}`,
   whenItBeganIsNotTold: 'When it began is not known: its module keeps no times.',
   whereTo: 'Where to',
   whereToStart: 'Where to start',

@@ -32,6 +32,7 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 
 /** Every kind with its board, fetched when a test of that kind is opened. */
 const BOARDS: Record<string, () => Promise<Board>> = {
+  agreement: () => import('./agreement/AgreementBoard').then((m) => m.agreement),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }

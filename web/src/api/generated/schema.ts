@@ -1979,7 +1979,7 @@ export interface components {
             /** @enum {string} */
             bearing: "TODAY" | "EARLIER" | "OLD";
             /** @enum {string} */
-            mark: "NOW" | "EARLIER" | "SILENT";
+            mark: "NOW" | "EARLIER" | "SILENT" | "DISAGREES";
             reasons: string[];
             signs: string[];
             knockOns: string[];
@@ -1999,6 +1999,7 @@ export interface components {
             causes: string[];
             next: string[];
             guides: components["schemas"]["GuideLine"][];
+            rivals: components["schemas"]["RivalLine"][];
             circuit: boolean;
         };
         ModuleLine: {
@@ -2027,6 +2028,11 @@ export interface components {
             name: string;
             complete: boolean;
         };
+        RivalLine: {
+            id: string;
+            title: string;
+            by: string;
+        };
         Clear: {
             modules: string[];
         };
@@ -2053,7 +2059,11 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            missingNode?: boolean;
+            valueNode?: boolean;
+            object?: boolean;
             pojo?: boolean;
+            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -2065,14 +2075,10 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            number?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
-            missingNode?: boolean;
-            valueNode?: boolean;
-            object?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2956,6 +2962,12 @@ export interface components {
             things: components["schemas"]["Thing"][];
             devices: components["schemas"]["DeviceLine"][];
         };
+        Waits: {
+            /** Format: int64 */
+            trace: number;
+            check: string;
+            says: string;
+        };
         Channels: {
             /** Format: int32 */
             version: number;
@@ -3002,12 +3014,6 @@ export interface components {
         };
         Recorders: {
             recorders: components["schemas"]["RecorderView"][];
-        };
-        Waits: {
-            /** Format: int64 */
-            trace: number;
-            check: string;
-            says: string;
         };
     };
     responses: never;

@@ -1,5 +1,6 @@
 package hitchlamp.grade;
 
+import hitchlamp.core.fault.Leads;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Defect.Kind;
@@ -7,6 +8,7 @@ import hitchlamp.standin.scenario.Scenario;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
@@ -46,6 +48,8 @@ final class LeadCases {
           Map.entry(105, "intake-temperature-sensor"),
           Map.entry(175, "oil-temperature-sensor"),
           Map.entry(412, "egr-temperature-sensor"),
+          Map.entry(171, "ambient-temperature-sensor"),
+          Map.entry(108, "barometric-pressure-sensor"),
           Map.entry(1762, "pump-pressure-sensor"),
           Map.entry(1638, "hydraulic-temperature-sensor"));
 
@@ -61,10 +65,61 @@ final class LeadCases {
    */
   record Case(Scenario scenario, List<Defect> present, List<String> truth) {}
 
+  private static final List<String> UNITS =
+      List.of("road-truck", "road-truck", "loading-shovel", "ferry");
+
+  /** Every module of every kind of unit can be silent. */
+  private static final Map<String, List<String>> MODULES =
+      Map.of(
+          "road-truck",
+          List.of(
+              "engine",
+              "transmission",
+              "brakes",
+              "retarder",
+              "steering",
+              "instruments",
+              "climate",
+              "body",
+              "suspension",
+              "aftertreatment",
+              "recorder"),
+          "loading-shovel",
+          List.of("engine", "transmission", "hydraulics", "body", "instruments"),
+          "ferry",
+          List.of(
+              "engine-port",
+              "engine-starboard",
+              "gear-port",
+              "gear-starboard",
+              "bridge",
+              "instruments"));
+
   private LeadCases() {}
 
-  /** The component that a defect stands for. */
-  static String truth(Defect d) {
+  /** The component that a defect of a unit stands for; on a ferry its port engine's. */
+  static String truth(Defect d, Scenario.Kind unit) {
+    if (d.kind().about() == Defect.About.MODULE) {
+      return module(d, unit);
+    }
+    String part = truth(d);
+    return unit == Scenario.Kind.FERRY ? part + "-engine-port" : part;
+  }
+
+  private static String module(Defect d, Scenario.Kind unit) {
+    String prefix = d.kind() == Kind.SUPPLY_DROP ? "supply-of-" : "module-";
+    boolean sided = unit == Scenario.Kind.FERRY && d.module().contains("-");
+    String like = sided ? d.module().substring(0, d.module().indexOf('-')) + "-" : "";
+    // Of these the packs say no more than that they are expected.
+    return UNTOLD.contains(unit + " " + d.module())
+        ? Leads.MODULE + d.module()
+        : prefix + like + d.module();
+  }
+
+  private static final Set<String> UNTOLD =
+      Set.of("ROAD_TRUCK climate", "ROAD_TRUCK recorder", "FERRY instruments");
+
+  private static String truth(Defect d) {
     return switch (d.kind()) {
       case WIRE_RESISTANCE, WIRE_SHORT, LOOSE_CONNECTOR, SENSOR_DRIFT -> SENSORS.get(d.spn());
       case SUPPLY_LOAD -> d.line() == 3 ? "hydraulics-supply-1" : "sensor-supply-" + d.line();
@@ -102,34 +157,45 @@ final class LeadCases {
 
   /** A unit with so many defects now, and perhaps something cured long ago. */
   static Case draw(long seed, int defects) {
+    return draw(seed, defects, false);
+  }
+
+  /** A unit with one sensor or ground that is off within its range. */
+  static Case drawInRange(long seed) {
+    return draw(seed, 1, true);
+  }
+
+  private static Case draw(long seed, int defects, boolean inRange) {
     // Split, so that cases of neighbouring seeds share nothing.
     SplittableRandom r = new SplittableRandom(seed + 5).split();
-    boolean shovel = r.nextInt(3) == 0;
+    String unit = UNITS.get(r.nextInt(UNITS.size()));
+    Scenario.Kind kind = Scenario.Kind.valueOf(unit.toUpperCase(Locale.ROOT).replace('-', '_'));
     double now = Math.rint((2_000 + r.nextDouble() * 15_000) * 10) / 10;
     List<Defect> present = new ArrayList<>();
     List<String> truth = new ArrayList<>();
     while (present.size() < defects) {
-      Defect d = defect(r, shovel, now - (3 + r.nextDouble() * 60), Double.POSITIVE_INFINITY);
-      if (!truth.contains(truth(d))) {
+      double from = now - (3 + r.nextDouble() * 60);
+      Defect d = inRange ? inRange(r, from) : defect(r, unit, from, Double.POSITIVE_INFINITY);
+      if (!truth.contains(truth(d, kind))) {
         present.add(d);
-        truth.add(truth(d));
+        truth.add(truth(d, kind));
       }
     }
     List<Defect> all = new ArrayList<>(present);
     if (defects == 0 || r.nextBoolean()) {
       double cured = now - (20 + r.nextDouble() * 260);
-      Defect old = defect(r, shovel, cured - 2 - r.nextDouble() * 30, cured);
-      if (!truth.contains(truth(old))) {
+      Defect old = defect(r, unit, cured - 2 - r.nextDouble() * 30, cured);
+      if (!truth.contains(truth(old, kind))) {
         all.add(old);
       }
     }
     String text =
         "scenario: case\ntitle: Case\nunit: "
-            + (shovel ? "loading-shovel" : "road-truck")
+            + unit
             + "\nseed: "
             + seed
             + "\nvin: SMW0TPR1400018204\nambient: {celsius: "
-            + (5 + r.nextInt(22))
+            + (-30 + r.nextInt(76))
             + "}\nstart: {engine: yes}\n";
     Scenario s =
         Scenario.read("case", text)
@@ -138,7 +204,8 @@ final class LeadCases {
   }
 
   /** A defect as a workshop would meet it, between two engine hours. */
-  static Defect defect(SplittableRandom r, boolean shovel, double from, double until) {
+  static Defect defect(SplittableRandom r, String unit, double from, double until) {
+    boolean shovel = unit.equals("loading-shovel");
     while (true) {
       Kind kind = Kind.values()[r.nextInt(Kind.values().length)];
       if (NOT_DRAWN.contains(kind) || SHOVEL_ONLY.contains(kind) && !shovel) {
@@ -163,24 +230,56 @@ final class LeadCases {
       } else if (kind == Kind.INJECTOR_WEAK) {
         line = 1 + r.nextInt(EngineState.CYLINDERS);
       }
-      String module = module(kind, shovel, r);
+      String module = module(kind, unit, r);
       double share = kind == Kind.WIRE_RESISTANCE && r.nextInt(3) == 0 ? 0.5 : 1;
       return new Defect(kind, size(kind, r), spn, line, module, "", from, until, share);
     }
   }
 
-  private static String module(Kind kind, boolean shovel, SplittableRandom r) {
+  /** By how much an in-range drift is off at most: a share of the span, or so many kelvin. */
+  private static final Map<Integer, Double> SPANS =
+      Map.of(100, 1_000.0, 94, 1_200.0, 95, 400.0, 101, 30.0, 102, 430.0, 1209, 530.0, 3251, 60.0);
+
+  private static final List<Integer> DRIFTING =
+      List.of(100, 94, 95, 101, 102, 1209, 3251, 110, 105, 175, 412, 171, 108);
+
+  /**
+   * A sensor or a ground that is off within its range, over all sizes, from too small to matter to
+   * the edge of the range.
+   */
+  static Defect inRange(SplittableRandom r, double from) {
+    Kind kind =
+        List.of(Kind.SENSOR_DRIFT, Kind.WIRE_RESISTANCE, Kind.GROUND_RESISTANCE).get(r.nextInt(3));
+    List<Integer> sensors = kind == Kind.SENSOR_DRIFT ? DRIFTING : ENGINE_SENSORS;
+    int spn = kind == Kind.GROUND_RESISTANCE ? 0 : sensors.get(r.nextInt(sensors.size()));
+    int line = kind == Kind.GROUND_RESISTANCE ? 1 + r.nextInt(3) : 0;
+    boolean pressure = SPANS.containsKey(spn);
+    double u = r.nextDouble();
+    double size =
+        switch (kind) {
+          case SENSOR_DRIFT ->
+              (r.nextBoolean() ? 1 : -1)
+                  * (pressure ? SPANS.get(spn) * grown(0.005, 0.15, u) : grown(1, 25, u));
+          case WIRE_RESISTANCE -> pressure ? grown(1_000, 60_000, u) : grown(30, 20_000, u);
+          default -> line == 3 ? grown(30, 5_000, u) : grown(2, 150, u);
+        };
+    return new Defect(kind, size, spn, line, "", "", from, Double.POSITIVE_INFINITY, 1);
+  }
+
+  private static double grown(double least, double most, double u) {
+    return least * Math.pow(most / least, u);
+  }
+
+  private static String module(Kind kind, String unit, SplittableRandom r) {
     List<String> candidates =
         switch (kind) {
-          case MODULE_UNPOWERED, BUS_STUB_CUT ->
-              shovel
-                  ? List.of("transmission", "hydraulics", "body", "instruments")
-                  : List.of(
-                      "transmission", "brakes", "retarder", "aftertreatment", "body", "steering");
+          case MODULE_UNPOWERED, BUS_STUB_CUT -> MODULES.get(unit);
           case SUPPLY_DROP ->
-              shovel
-                  ? List.of("transmission", "hydraulics")
-                  : List.of("transmission", "brakes", "aftertreatment");
+              switch (unit) {
+                case "loading-shovel" -> List.of("transmission", "hydraulics");
+                case "ferry" -> List.of("gear-port", "gear-starboard");
+                default -> List.of("transmission", "brakes", "aftertreatment");
+              };
           default -> List.of("");
         };
     return candidates.get(r.nextInt(candidates.size()));

@@ -24,12 +24,16 @@ final class Masks {
               "lost coolant makes the engine as hot as a blocked radiator does"),
           new Rule(
               "fuel-supply-pump",
-              Set.of("high-pressure-pump"),
+              Set.of("high-pressure-pump", "turbocharger", "charge-air-pipes"),
               "a high-pressure pump that gets too little fuel cannot build its pressure"),
           new Rule(
               "fuel-filter",
-              Set.of("high-pressure-pump", "fuel-supply-pump"),
+              Set.of("high-pressure-pump", "fuel-supply-pump", "turbocharger", "charge-air-pipes"),
               "behind a blocked filter no pump gets its fuel or shows its delivery"),
+          new Rule(
+              "high-pressure-pump",
+              Set.of("turbocharger", "charge-air-pipes"),
+              "an engine that gets too little fuel makes too little exhaust, and so too little charge, whatever else loses it"),
           new Rule(
               "turbo-actuator",
               Set.of("turbocharger", "charge-air-pipes"),
@@ -79,7 +83,7 @@ final class Masks {
   private static Optional<String> reason(
       String shows, String hidden, Map<String, Component> components) {
     for (Rule r : RULES) {
-      if (r.shows.equals(shows) && r.hides.contains(hidden)) {
+      if (r.shows.equals(base(shows, components)) && r.hides.contains(base(hidden, components))) {
         return Optional.of(r.reason);
       }
     }
@@ -100,6 +104,11 @@ final class Masks {
                 ? "a part that is known by one sensor only cannot be seen through a broken one"
                 : "a line that is down blinds the sensors on it, and what is known by them only")
         : Optional.empty();
+  }
+
+  /** Its name without the side on which it is. */
+  private static String base(String id, Map<String, Component> components) {
+    return components.containsKey(id) ? components.get(id).base() : id;
   }
 
   /** The reasons, for the report. */

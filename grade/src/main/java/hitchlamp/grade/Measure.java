@@ -33,13 +33,13 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "measure",
     description =
-        "roll-call, decoding, simulation, fleet, screen, lists, leads, healthy, guides, story, bench, hardening or watch",
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, bench, hardening or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
       description =
-          "roll-call, decoding, simulation, fleet, screen, lists, leads, healthy, guides, story, bench, hardening or watch")
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, bench, hardening or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -90,6 +90,7 @@ final class Measure implements Callable<Integer> {
               .measure(json);
       case "bench" -> new BenchMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "leads" -> new LeadsMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
+      case "agreement" -> new AgreementMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "healthy" -> new HealthyMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
@@ -103,7 +104,7 @@ final class Measure implements Callable<Integer> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, healthy, guides, story, bench.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, agreement, healthy, guides, story, bench.");
         return 2;
       }
     }

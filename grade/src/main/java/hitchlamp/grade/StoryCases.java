@@ -37,7 +37,7 @@ final class StoryCases {
   static Case draw(long seed, boolean wiped) {
     // Split, so that cases of neighbouring seeds share nothing.
     SplittableRandom r = new SplittableRandom(seed + 23).split();
-    boolean shovel = r.nextInt(3) == 0;
+    String unit = r.nextInt(3) == 0 ? "loading-shovel" : "road-truck";
     double now = Math.rint((2_000 + r.nextDouble() * 15_000) * 10) / 10;
     List<Defect> defects = new ArrayList<>();
     List<Scenario.Past> past = new ArrayList<>();
@@ -45,7 +45,7 @@ final class StoryCases {
     if (r.nextBoolean()) {
       // Something was mended long ago; half the time the repairer cleared afterwards.
       double cured = now - (70 + r.nextDouble() * 220);
-      defects.add(LeadCases.defect(r, shovel, cured - 2 - r.nextDouble() * 30, cured));
+      defects.add(LeadCases.defect(r, unit, cured - 2 - r.nextDouble() * 30, cured));
       if (r.nextBoolean()) {
         earlier = OptionalDouble.of(cured + 0.1 + r.nextDouble());
         past.add(new Scenario.Past(earlier.getAsDouble(), ToolEvent.CLEAR, tool(r)));
@@ -63,7 +63,7 @@ final class StoryCases {
       defects.add(
           LeadCases.defect(
               r,
-              shovel,
+              unit,
               before - (3 + r.nextDouble() * 60),
               mended ? before : Double.POSITIVE_INFINITY));
     }
@@ -91,7 +91,7 @@ final class StoryCases {
             0);
     String text =
         "scenario: case\ntitle: Case\nunit: "
-            + (shovel ? "loading-shovel" : "road-truck")
+            + unit
             + "\nseed: "
             + seed
             + "\nvin: SMW0TPR1400018204\nambient: {celsius: "

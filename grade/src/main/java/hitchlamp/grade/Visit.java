@@ -1,5 +1,7 @@
 package hitchlamp.grade;
 
+import hitchlamp.core.agreement.Evidence;
+import hitchlamp.core.agreement.Sheet;
 import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.FaultCall;
@@ -10,13 +12,21 @@ import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollCall;
 import hitchlamp.core.hookup.UnitShown;
 import hitchlamp.core.j1939.AddressClaim;
+import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
+import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.LockStep;
 import hitchlamp.core.station.Station;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
+import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.TestedUnit;
+import hitchlamp.core.trial.agreement.Agreement;
+import hitchlamp.core.trial.agreement.AgreementSeen;
 import hitchlamp.standin.unit.SimUnit;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -99,6 +109,42 @@ final class Visit {
       station.close("done");
       return call.result();
     }
+  }
+
+  /** Reads how the sensors of a unit agree, by each test of that kind whose conditions hold now. */
+  static Evidence agreement(SimUnit unit, PackLibrary shelf) throws InterruptedException {
+    try (Link link = new LockStepLink(unit, f -> {})) {
+      Station station = claimed(unit, link, new Station.Listener() {});
+      long limit = unit.now() + LIMIT_MICROS;
+      Roll first = roll(link, station, shelf.base(), limit);
+      Pack pack = UnitShown.of(first).fits(shelf.base(), shelf).orElse(shelf.base());
+      List<ModuleRef> modules = roll(link, station, pack, limit).modules(pack);
+      List<Evidence.OfModule> sheets = new ArrayList<>();
+      for (TestSpec test : pack.bench().tests().values()) {
+        if (test.kind().equals(Agreement.ID)) {
+          for (ModuleRef module : TestedUnit.choices(test, pack, modules)) {
+            agreement(link, station, limit, test, pack, new TestedUnit(module, modules, false))
+                .ifPresent(s -> sheets.add(new Evidence.OfModule(module.kind(), s)));
+          }
+        }
+      }
+      station.close("done");
+      return new Evidence(sheets);
+    }
+  }
+
+  private static Optional<Sheet> agreement(
+      Link link, Station station, long limit, TestSpec test, Pack pack, TestedUnit of)
+      throws InterruptedException {
+    Agreement kind = new Agreement();
+    Bench<Agreement.Setup, AgreementSeen> bench = Bench.of(kind, test, pack, of);
+    station.run(bench);
+    station.say(bench, Bench.BEGIN_SOON);
+    LockStep.run(link, station, limit, bench::finished);
+    BenchState<AgreementSeen> ended = bench.result();
+    return ended.ending() == BenchState.Ending.COMPLETE
+        ? Optional.of(Agreement.sheet(kind.read(test, pack), ended.observed()))
+        : Optional.empty();
   }
 
   /** A station on a unit's bus that has its address. */

@@ -17,6 +17,7 @@ import java.util.OptionalDouble;
  * @param times occurrences of the sign that occurred most often
  * @param lastHour engine hour at which a sign was last there; empty where unknown
  * @param firstOfEpisode true where a sign of it began an episode of several faults
+ * @param rivals what it cannot be told from yet
  * @param moved the reason of the user who moved it; empty where the rules put it here
  */
 public record Lead(
@@ -30,7 +31,68 @@ public record Lead(
     int times,
     OptionalDouble lastHour,
     boolean firstOfEpisode,
+    List<Rival> rivals,
     String moved) {
+  /**
+   * Something else that would show the same.
+   *
+   * @param id of the component
+   * @param title as the technician reads it
+   * @param by what tells the two apart, as the next step
+   */
+  public record Rival(String id, String title, String by) {}
+
+  /** The same with other knock-ons. */
+  Lead following(List<KnownFault> other) {
+    return new Lead(
+        id,
+        title,
+        bearing,
+        mark,
+        reasons,
+        signs,
+        List.copyOf(other),
+        times,
+        lastHour,
+        firstOfEpisode,
+        rivals,
+        moved);
+  }
+
+  /** The same with what else it says. */
+  Lead saying(List<String> other, List<Rival> against) {
+    return new Lead(
+        id,
+        title,
+        bearing,
+        mark,
+        List.copyOf(other),
+        signs,
+        knockOns,
+        times,
+        lastHour,
+        firstOfEpisode,
+        List.copyOf(against),
+        moved);
+  }
+
+  /** The same with the reason of the user who moved it. */
+  Lead moved(String reason) {
+    return new Lead(
+        id,
+        title,
+        bearing,
+        mark,
+        reasons,
+        signs,
+        knockOns,
+        times,
+        lastHour,
+        firstOfEpisode,
+        rivals,
+        reason);
+  }
+
   /** Engine hour at which the first of its signs began; empty where nobody told a time. */
   public OptionalDouble firstHour() {
     return signs.stream()
@@ -43,6 +105,8 @@ public record Lead(
   public enum Mark {
     NOW,
     EARLIER,
-    SILENT
+    SILENT,
+    /** No fault is stored, but its sensor disagrees with the others. */
+    DISAGREES
   }
 }

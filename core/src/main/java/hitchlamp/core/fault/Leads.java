@@ -1,5 +1,6 @@
 package hitchlamp.core.fault;
 
+import hitchlamp.core.agreement.Evidence;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
@@ -25,6 +26,9 @@ import java.util.Set;
  * source.
  */
 public final class Leads {
+  /** Before the id of a silent module of which the pack names no component. */
+  public static final String MODULE = "module:";
+
   /** Faults that began within this many hours of each other form an episode. */
   static final double EPISODE_HOURS = 1;
 
@@ -74,9 +78,25 @@ public final class Leads {
       Pack pack,
       OptionalDouble engineHours,
       List<Move> moves) {
-    double now = engineHours.orElse(Double.NaN);
-    List<Lead> leads = new Leads(pack, now, silent).find(faults);
-    return Moves.apply(leads, moves);
+    return find(faults, silent, pack, engineHours, Evidence.NONE, moves);
+  }
+
+  /**
+   * The leads of a read, with what the sensors say of each other.
+   *
+   * @param evidence of the agreement of sensors
+   */
+  public static List<Lead> find(
+      List<KnownFault> faults,
+      Set<String> silent,
+      Pack pack,
+      OptionalDouble engineHours,
+      Evidence evidence,
+      List<Move> moves) {
+    Leads rules = new Leads(pack, engineHours.orElse(Double.NaN), silent);
+    List<Lead> leads = rules.order(SensorLeads.lay(rules.find(faults), evidence));
+    return Moves.apply(
+        Rivals.name(leads.stream().map(Reasons::explaining).toList(), pack, evidence), moves);
   }
 
   private List<Lead> find(List<KnownFault> faults) {
@@ -103,7 +123,32 @@ public final class Leads {
       }
       leads.addAll(leftOver(open, bearing, leads, episodes));
     }
-    return order(attachGeneric(leads));
+    leads.addAll(unknownSilent());
+    return attachGeneric(leads);
+  }
+
+  /** A module that is expected and silent is a lead, also where the pack says no more of it. */
+  private List<Lead> unknownSilent() {
+    return silent.stream()
+        .filter(id -> modules.stream().noneMatch(m -> m.module().equals(id)))
+        .map(
+            id ->
+                new Lead(
+                    MODULE + id,
+                    FaultWords.say(
+                        "does-not-answer",
+                        pack.modules().containsKey(id) ? pack.modules().get(id).title() : id),
+                    Recency.TODAY,
+                    Lead.Mark.SILENT,
+                    List.of(FaultWords.say("expected-on-this-unit-and-silent")),
+                    List.of(),
+                    List.of(),
+                    0,
+                    OptionalDouble.empty(),
+                    false,
+                    List.of(),
+                    ""))
+        .toList();
   }
 
   /** Takes faults out, each by itself: comparing all their frozen values would take its time. */
@@ -156,11 +201,40 @@ public final class Leads {
           best = c;
         }
       }
+      best = before(best);
       if (best != null && silent.contains(best.component.module())) {
         silentDone.add(best.component.id());
         stale.add(best.component.id());
       }
       return best;
+    }
+
+    /**
+     * The strongest may itself follow from another part that is there: then that one goes first,
+     * unless each explains the other.
+     */
+    private Candidate before(Candidate best) {
+      if (best == null || !part(best)) {
+        return best;
+      }
+      for (Candidate c : weighed.values()) {
+        if (c != null && c != best && part(c) && follows(best, c) && !follows(c, best)) {
+          return c;
+        }
+      }
+      return best;
+    }
+
+    private boolean part(Candidate c) {
+      return c.component.kind() == Component.Kind.PART
+          || c.component.kind() == Component.Kind.ACTUATOR;
+    }
+
+    private boolean follows(Candidate c, Candidate from) {
+      double began = Episodes.began(from.signs);
+      return !c.signs.isEmpty()
+          && c.signs.stream()
+              .allMatch(f -> explains(from.component, f) && Episodes.inTime(f, began));
     }
 
     /** Faults are explained now. */
@@ -190,6 +264,10 @@ public final class Leads {
   private static final double SENSOR_FAILS = 1.5;
 
   private static final double OVERDRIVEN = 0.8;
+
+  /** What has no time comes after what has one and fits. */
+  private static final double UNTIMED_HOURS = 1e6;
+
   private static final int MISSING = 9;
   private static final int NETWORK = 19;
 
@@ -372,6 +450,7 @@ public final class Leads {
               f.times(),
               f.lastHour(),
               episodes.containsKey(f.key()),
+              List.of(),
               ""));
     }
     return leads;
@@ -395,12 +474,13 @@ public final class Leads {
         title,
         bearing,
         mute ? Lead.Mark.SILENT : active ? Lead.Mark.NOW : Lead.Mark.EARLIER,
-        Reasons.ofComponent(c.component, mute, c.signs, knockOns, now, first),
+        Reasons.ofComponent(c.component, mute, c.signs, now, first),
         c.signs,
         knockOns,
         c.signs.stream().mapToInt(KnownFault::times).max().orElse(0),
         last,
         first,
+        List.of(),
         "");
   }
 
@@ -413,41 +493,46 @@ public final class Leads {
       (all && !l.signs().isEmpty() ? generic : specific).add(l);
     }
     for (Lead g : generic) {
-      KnownFault f = g.signs().get(0);
-      int at = -1;
-      int nearest = -1;
-      for (int i = 0; i < specific.size() && nearest < NEAREST; i++) {
-        Lead s = specific.get(i);
-        // It may have been there before for another cause: only what is there with it counts.
-        int near = s.bearing() == g.bearing() ? nearness(s, f) : -1;
-        if (near > nearest) {
-          nearest = near;
-          at = i;
-        }
-      }
+      int at = cause(g, specific);
       if (at < 0) {
         specific.add(g);
       } else {
         Lead s = specific.get(at);
         List<KnownFault> more = new ArrayList<>(s.knockOns());
         more.addAll(g.signs());
-        specific.set(
-            at,
-            new Lead(
-                s.id(),
-                s.title(),
-                s.bearing(),
-                s.mark(),
-                s.reasons(),
-                s.signs(),
-                more,
-                s.times(),
-                s.lastHour(),
-                s.firstOfEpisode(),
-                s.moved()));
+        specific.set(at, s.following(more));
       }
     }
     return specific;
+  }
+
+  /** The lead that a generic fault follows from: the nearest, of several the one before it. */
+  private int cause(Lead g, List<Lead> specific) {
+    KnownFault f = g.signs().get(0);
+    int at = -1;
+    int nearest = -1;
+    double soonest = Double.POSITIVE_INFINITY;
+    for (int i = 0; i < specific.size(); i++) {
+      Lead s = specific.get(i);
+      // It may have been there before for another cause: only what is there with it counts.
+      int near = s.bearing() == g.bearing() ? nearness(s, f) : -1;
+      double soon = hoursBefore(s, f);
+      if (near > nearest || near == nearest && near >= 0 && soon < soonest) {
+        nearest = near;
+        soonest = soon;
+        at = i;
+      }
+    }
+    return at;
+  }
+
+  /** Hours from the beginning of a lead to that of a fault; much where it cannot be its cause. */
+  private static double hoursBefore(Lead lead, KnownFault f) {
+    if (lead.firstHour().isEmpty() || f.firstHour().isEmpty()) {
+      return UNTIMED_HOURS;
+    }
+    double hours = f.firstHour().getAsDouble() - lead.firstHour().getAsDouble();
+    return Episodes.inTime(f, lead.firstHour().getAsDouble()) ? Math.abs(hours) : Double.MAX_VALUE;
   }
 
   /** How near a lead is to a generic fault: named as its cause, of the same module, or neither. */

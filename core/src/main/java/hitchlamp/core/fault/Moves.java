@@ -64,6 +64,7 @@ final class Moves {
                 fault.times(),
                 fault.lastHour().isPresent() ? fault.lastHour() : OptionalDouble.empty(),
                 false,
+                List.of(),
                 m.reason()));
       }
       return;
@@ -80,17 +81,6 @@ final class Moves {
   }
 
   private static Lead with(Lead l, List<KnownFault> knockOns, String reason) {
-    return new Lead(
-        l.id(),
-        l.title(),
-        l.bearing(),
-        l.mark(),
-        l.reasons(),
-        l.signs(),
-        List.copyOf(knockOns),
-        l.times(),
-        l.lastHour(),
-        l.firstOfEpisode(),
-        reason);
+    return l.following(knockOns).moved(reason);
   }
 }

@@ -16,12 +16,7 @@ final class Reasons {
   private Reasons() {}
 
   static List<String> ofComponent(
-      Component c,
-      boolean mute,
-      List<KnownFault> signs,
-      List<KnownFault> knockOns,
-      double now,
-      boolean first) {
+      Component c, boolean mute, List<KnownFault> signs, double now, boolean first) {
     List<String> reasons = new ArrayList<>();
     if (mute) {
       reasons.add(FaultWords.say("expected-on-this-unit-and-silent"));
@@ -53,10 +48,17 @@ final class Reasons {
     if (first) {
       reasons.add(FaultWords.say("it-began-the-episode"));
     }
-    if (!knockOns.isEmpty()) {
-      reasons.add("explains " + count(knockOns.size(), FaultWords.say("other-fault")));
-    }
     return List.copyOf(reasons);
+  }
+
+  /** The lead with how many faults it explains besides, once they all stand under it. */
+  static Lead explaining(Lead l) {
+    if (l.knockOns().isEmpty()) {
+      return l;
+    }
+    List<String> reasons = new ArrayList<>(l.reasons());
+    reasons.add("explains " + count(l.knockOns().size(), FaultWords.say("other-fault")));
+    return l.saying(reasons, l.rivals());
   }
 
   private static void line(Component c, List<KnownFault> signs, List<String> reasons) {

@@ -129,6 +129,7 @@ final class BenchReader {
         "guards",
         "figures",
         "lists",
+        "relations",
         "serves",
         "source");
     List<ConditionSpec> conditions = new ArrayList<>();
@@ -161,6 +162,7 @@ final class BenchReader {
         e.itemsOf("guards").stream().map(BenchReader::guard).toList(),
         figures(e.find("figures")),
         lists(e.find("lists")),
+        RelationReader.all(e.itemsOf("relations")),
         e.itemsOf("serves").stream().map(Entry::text).toList(),
         e.text("source"),
         Place.of(e));

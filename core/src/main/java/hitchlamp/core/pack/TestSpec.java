@@ -29,6 +29,7 @@ import java.util.Map;
  * @param guards that let go
  * @param figures settings and limits by name
  * @param lists settings that are lists
+ * @param relations what sensors agree about
  * @param serves components on which it throws light; each of its module's where empty
  * @param source where the limits come from
  * @param place where it stands in its file
@@ -55,6 +56,7 @@ public record TestSpec(
     List<GuardSpec> guards,
     Map<String, Double> figures,
     Map<String, List<Integer>> lists,
+    List<Relation> relations,
     List<String> serves,
     String source,
     Place place) {

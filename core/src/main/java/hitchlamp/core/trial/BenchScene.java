@@ -25,6 +25,9 @@ final class BenchScene implements Scene {
   /** Bytes before the data of a read identifier: the service, and the identifier. */
   static final int HEAD = 3;
 
+  /** The list of a test that names what any module may tell. */
+  private static final String ANYWHERE = "anywhere";
+
   private static final long TRACE_MICROS = 100_000;
   private static final int MOST_TRACE = 6_000;
   private static final SampleWindow NEVER = new SampleWindow();
@@ -54,6 +57,7 @@ final class BenchScene implements Scene {
         .filter(m -> !m.kind().isEmpty())
         .forEach(m -> modules.put(m.address(), m.kind()));
     spec.values().forEach(spn -> values.put(spn, new SampleWindow()));
+    spec.lists().getOrDefault(ANYWHERE, List.of()).forEach(spn -> want(spn, true));
     for (ConditionSpec c : spec.conditions()) {
       want(c.of(), c.anywhere());
     }
@@ -219,6 +223,11 @@ final class BenchScene implements Scene {
   @Override
   public ControlState control(String name) {
     return controls.getOrDefault(name, ControlState.returned(0));
+  }
+
+  @Override
+  public String module() {
+    return module;
   }
 
   @Override

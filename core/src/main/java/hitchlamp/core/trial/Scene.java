@@ -7,6 +7,9 @@ public interface Scene {
   /** Bus time now, microseconds. */
   long now();
 
+  /** Id in the pack of the module that is tested. */
+  String module();
+
   /** Id in the pack of the module at an address; empty where none is known there. */
   String moduleAt(int address);
 

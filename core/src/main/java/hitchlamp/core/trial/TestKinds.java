@@ -2,6 +2,7 @@ package hitchlamp.core.trial;
 
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.agreement.Agreement;
 import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.lamps.LampCheck;
@@ -12,7 +13,7 @@ import java.util.Optional;
 /** Every kind of test that there is. */
 public final class TestKinds {
   private static final List<TestKind<?, ?>> ALL =
-      List.of(new Circuits(), new Cutout(), new LampCheck(), new Routine());
+      List.of(new Agreement(), new Circuits(), new Cutout(), new LampCheck(), new Routine());
 
   private TestKinds() {}
 

@@ -2,10 +2,17 @@ package hitchlamp.core.fault;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hitchlamp.core.agreement.Cause;
+import hitchlamp.core.agreement.Disagreement;
+import hitchlamp.core.agreement.Evidence;
+import hitchlamp.core.agreement.Sheet;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.words.Said;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -245,6 +252,157 @@ class LeadsTest {
         Leads.find(
             faults, Set.of(), TRUCK, OptionalDouble.of(NOW), List.of(new Move("none", "", "x")));
     assertThat(gone).as("a move of something that is gone changes nothing").hasSize(2);
+  }
+
+  private static Evidence says(String module, int spn, Verdict verdict, Disagreement... off) {
+    return new Evidence(
+        List.of(
+            new Evidence.OfModule(
+                module,
+                new Sheet(
+                    List.of(
+                        new Sheet.Row(
+                            "r", spn, 0, "Sensor", 1, Unit.ONE, 1, 0, 2, verdict, Said.plain(""))),
+                    List.of(off),
+                    false,
+                    false))));
+  }
+
+  private static Disagreement off(int spn, String... causes) {
+    return new Disagreement(
+        java.util.Arrays.stream(causes)
+            .map(c -> new Cause(c, "Title of " + c, Set.of(spn), Cause.Kind.SENSOR, s -> 0))
+            .toList(),
+        Set.of(spn),
+        Said.plain("7.6 K above the rest"),
+        Said.plain("a gauge"));
+  }
+
+  private List<Lead> leads(Evidence evidence) {
+    return Leads.find(faults, Set.of(), TRUCK, OptionalDouble.of(NOW), evidence, List.of());
+  }
+
+  @Test
+  void aSensorThatDisagreesLeadsThoughNothingIsStored() {
+    List<Lead> leads =
+        leads(says("engine", 105, Verdict.FAIL, off(105, "intake-temperature-sensor")));
+    assertThat(ids(leads)).containsExactly("intake-temperature-sensor");
+    assertThat(leads.get(0).mark()).isEqualTo(Lead.Mark.DISAGREES);
+    assertThat(leads.get(0).reasons()).anyMatch(r -> r.contains("7.6 K above the rest"));
+    assertThat(leads.get(0).rivals()).isEmpty();
+  }
+
+  @Test
+  void whatOnlyADisagreeingSensorTellsFollowsFromIt() {
+    engine(110, 16, 9, true, 990);
+    engine(111, 1, 2, true, 995);
+    List<Lead> leads =
+        leads(says("engine", 110, Verdict.FAIL, off(110, "coolant-temperature-sensor")));
+    assertThat(ids(leads)).doesNotContain("radiator").contains("coolant-temperature-sensor");
+    Lead sensor = leads.get(ids(leads).indexOf("coolant-temperature-sensor"));
+    assertThat(sensor.knockOns()).extracting(KnownFault::spn).containsExactly(110);
+    assertThat(sensor.reasons()).contains("explains 1 other fault");
+  }
+
+  @Test
+  void whereEitherMayBeOffTheOtherIsNamedWithWhatTellsThemApart() {
+    List<Lead> leads =
+        leads(
+            says(
+                "engine",
+                102,
+                Verdict.CANNOT_TELL,
+                off(102, "barometric-pressure-sensor", "intake-pressure-sensor")));
+    assertThat(leads.get(0).rivals())
+        .extracting(Lead.Rival::id)
+        .containsExactly("intake-pressure-sensor");
+    assertThat(leads.get(0).rivals().get(0).by()).isEqualTo("a gauge");
+  }
+
+  @Test
+  void aPartThatOneSensorTellsOfCannotBeToldFromItBeforeTheOthersConfirmIt() {
+    engine(110, 16, 9, true, 990);
+    List<Lead> alone = leads();
+    assertThat(ids(alone)).containsExactly("radiator");
+    assertThat(alone.get(0).rivals())
+        .extracting(Lead.Rival::id)
+        .containsExactly("coolant-temperature-sensor");
+    assertThat(alone.get(0).rivals().get(0).by()).contains("Agreement of sensors");
+    assertThat(leads(says("engine", 110, Verdict.PASS)).get(0).rivals())
+        .as("the others confirm it")
+        .isEmpty();
+    assertThat(leads(says("engine-other", 110, Verdict.PASS)).get(0).rivals()).hasSize(1);
+  }
+
+  @Test
+  void aBadWireLooksLikeColdAndRestDoesNotShowIt() {
+    engine(110, 17, 9, true, 990);
+    List<Lead> leads = leads(says("engine", 110, Verdict.PASS));
+    assertThat(ids(leads)).containsExactly("thermostat");
+    assertThat(leads.get(0).rivals())
+        .extracting(Lead.Rival::id)
+        .containsExactly("coolant-temperature-sensor", "sensor-ground-3");
+    assertThat(leads.get(0).rivals()).allMatch(r -> r.by().contains("thermometer"));
+  }
+
+  @Test
+  void aPartThatTwoSensorsTellOfHasNoRival() {
+    engine(103, 16, 9, true, 990);
+    engine(102, 18, 9, true, 990);
+    assertThat(leads().get(0).rivals()).isEmpty();
+  }
+
+  @Test
+  void aStarvedPumpGoesBeforeTheChargeThatFollowsFromIt() {
+    engine(157, 18, 3, true, 990);
+    engine(102, 18, 30, true, 990.2);
+    engine(103, 16, 30, true, 990.4);
+    List<Lead> leads = leads();
+    assertThat(ids(leads)).containsExactly("high-pressure-pump");
+    assertThat(leads.get(0).reasons()).contains("explains 2 other faults");
+  }
+
+  @Test
+  void aPowerReductionGoesUnderTheLeadThatBeganBeforeIt() {
+    engine(2791, 7, 3, true, 900);
+    engine(101, 16, 3, true, 995);
+    engine(1569, 31, 9, true, 995.1);
+    List<Lead> leads = leads();
+    assertThat(leads)
+        .filteredOn(l -> l.id().equals("breather"))
+        .allMatch(l -> l.knockOns().size() == 1);
+    assertThat(leads)
+        .filteredOn(l -> l.id().equals("egr-valve"))
+        .allMatch(l -> l.knockOns().isEmpty());
+  }
+
+  @Test
+  void whatALeadExplainsIsWhatStandsUnderIt() {
+    engine(2791, 7, 3, true, 990);
+    engine(2659, 18, 3, true, 990);
+    engine(1569, 31, 9, true, 990.1);
+    for (Lead l : leads()) {
+      int n = l.knockOns().size();
+      assertThat(l.reasons())
+          .filteredOn(r -> r.startsWith("explains"))
+          .containsExactlyElementsOf(
+              n == 0 ? List.of() : List.of("explains " + n + " other fault" + (n == 1 ? "" : "s")));
+    }
+  }
+
+  @Test
+  void aSilentModuleOfWhichThePackSaysNoMoreIsALeadAllTheSame() {
+    List<Lead> leads = leads("climate", "nobody-knows");
+    assertThat(ids(leads)).containsExactlyInAnyOrder("module:climate", "module:nobody-knows");
+    assertThat(leads).allMatch(l -> l.mark() == Lead.Mark.SILENT);
+    assertThat(leads).extracting(Lead::title).anyMatch(t -> t.startsWith("Cab climate"));
+  }
+
+  @Test
+  void lostCoolantThatCoolsTheProbeIsNoThermostat() {
+    engine(111, 1, 9, true, 990);
+    engine(110, 17, 9, true, 991);
+    assertThat(ids(leads())).containsExactly("cooling-system-leak");
   }
 
   @Test

@@ -8,8 +8,10 @@ import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.Name;
+import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.PackReader;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -95,6 +97,33 @@ class UnitShownTest {
     assertThat(unit.kilometres()).hasValue(900);
     assertThat(unit.fits(SHELF.base(), SHELF)).map(p -> p.id()).contains("m");
     assertThat(unit.fits(SHELF.with("m"), SHELF)).as("a pack is chosen already").isEmpty();
+  }
+
+  private static RollEntry[] modules(Pack pack, String... without) {
+    return pack.expected().stream()
+        .filter(m -> !List.of(without).contains(m.id()))
+        .map(m -> entry(m.function(), identity("", "", -1, -1), RollEntry.Presence.ANSWERS))
+        .toArray(RollEntry[]::new);
+  }
+
+  @Test
+  void aUnitWhoseEngineIsSilentIsKnownByItsOtherModules() {
+    PackLibrary ours = PackLibrary.read(Path.of("../packs"));
+    for (String id : List.of("orrendale-haulward", "orrendale-gravelwright")) {
+      UnitShown unit = UnitShown.of(roll(modules(ours.with(id), "engine")));
+      assertThat(unit.fits(ours.base(), ours)).map(Pack::id).contains(id);
+    }
+  }
+
+  @Test
+  void nothingIsGuessedFromTooFewModulesOrWhereTheEngineAnswers() {
+    PackLibrary ours = PackLibrary.read(Path.of("../packs"));
+    Pack truck = ours.with("orrendale-haulward");
+    assertThat(UnitShown.of(roll(modules(truck))).fits(ours.base(), ours)).isEmpty();
+    assertThat(
+            UnitShown.of(roll(modules(truck, "engine", "transmission", "brakes", "body")))
+                .fits(ours.base(), ours))
+        .isEmpty();
   }
 
   @Test

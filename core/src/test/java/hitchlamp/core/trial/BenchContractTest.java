@@ -52,6 +52,8 @@ class BenchContractTest {
           "routine",
           List.of(),
           "circuits",
+          List.of(),
+          "agreement",
           List.of());
 
   private static final String HEAD =
@@ -72,6 +74,10 @@ class BenchContractTest {
           + "tests:\n"
           + "  lamps: {kind: lamps, title: Lamps, answers: Which., system: Electrical, module: unit, minutes: 1,"
           + " engine: standing, risk: 0, longest: 300, source: none}\n"
+          + "  agreement: {kind: agreement, title: Agreement, answers: Which., system: Sensors, module: engine, minutes: 1,"
+          + " engine: as it is, risk: 0, longest: 60, reads: {fuelling: 0x0118}, values: [190, 110], figures: {seconds: 5},"
+          + " relations: [{id: warm, title: Coolant, of: 110, from: 40, to: 110, reason: It runs., source: none},"
+          + " {id: alike, title: Alike, alike: {110: 5, 5001: 5}, slow: [110], reason: None., source: none}], source: none}\n"
           + "  circuits: {kind: circuits, title: Circuits, answers: Which., system: Electrical, module: any, minutes: 1,"
           + " engine: standing, risk: 0, longest: 600, uses: {routine: circuit-test}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
@@ -229,6 +235,11 @@ class BenchContractTest {
     assertThat(life.state().stage()).isEqualTo(Stage.RUNNING);
     life.browser = false;
     life.run(kind.handsOn() ? 1 : 200);
+    if (!kind.commands() && life.state().ending() == BenchState.Ending.COMPLETE) {
+      // What only reads for some seconds is over before anybody is missed.
+      assertThat(life.holds()).isEmpty();
+      return;
+    }
     assertThat(life.state().stage()).as("in time").isEqualTo(Stage.RUNNING);
     life.module.takes = 3_000;
     life.run(

@@ -36,6 +36,11 @@ public class QuietScene implements Scene {
   }
 
   @Override
+  public String module() {
+    return "engine";
+  }
+
+  @Override
   public String moduleAt(int address) {
     return "";
   }

@@ -63,6 +63,7 @@ class TestOrderTest {
         1,
         OptionalDouble.empty(),
         false,
+        List.of(),
         "");
   }
 

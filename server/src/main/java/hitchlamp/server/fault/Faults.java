@@ -31,6 +31,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -48,6 +49,7 @@ public class Faults implements JobPage {
   private final PackLibrary shelf;
   private final CompressedJson stored;
   private final JsonMapper json;
+  private final SensorEvidence evidence;
 
   Faults(
       FaultMapper mapper,
@@ -56,7 +58,8 @@ public class Faults implements JobPage {
       Topics topics,
       PackLibrary shelf,
       CompressedJson stored,
-      JsonMapper json) {
+      JsonMapper json,
+      SensorEvidence evidence) {
     this.mapper = mapper;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -64,6 +67,7 @@ public class Faults implements JobPage {
     this.shelf = shelf;
     this.stored = stored;
     this.json = json;
+    this.evidence = evidence;
   }
 
   /** A stored read with what it was made under. */
@@ -274,7 +278,7 @@ public class Faults implements JobPage {
     List<KnownFault> faults = new ArrayList<>();
     r.faults().forEach(f -> faults.add(f.failingNow(failing.contains(f.key()))));
     List<Move> moves = moves(job);
-    List<Lead> leads = Leads.find(faults, silent, pack, r.engineHours(), moves);
+    List<Lead> leads = Leads.find(faults, silent, pack, r.engineHours(), evidence.of(job), moves);
     List<FaultsView.HourEvent> events = new ArrayList<>();
     for (FaultMapper.FaultEvent d : mapper.events(job)) {
       if (d.engineHours() != null) {
@@ -321,6 +325,7 @@ public class Faults implements JobPage {
                         k.silent(),
                         k.pack(),
                         k.reading().engineHours(),
+                        evidence.of(job),
                         moves(job)),
                     k.pack()));
   }
@@ -425,6 +430,11 @@ public class Faults implements JobPage {
         who.id(),
         Logbook.Moment.UNKNOWN);
     return tell(job);
+  }
+
+  @EventListener
+  void changed(SensorEvidence.Changed looked) {
+    newest(looked.job()).ifPresent(view -> topics.job(looked.job()).value("faults", view));
   }
 
   private FaultsView tell(long job) {

@@ -4,6 +4,7 @@ import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
+import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.fault.Recency;
 import hitchlamp.core.j1939.ConversionVersion;
@@ -11,6 +12,7 @@ import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.trace.GuideText;
 import jakarta.validation.constraints.NotNull;
@@ -65,7 +67,11 @@ public record FaultsView(
       @NotNull List<String> causes,
       @NotNull List<String> next,
       @NotNull List<GuideLine> guides,
+      @NotNull List<RivalLine> rivals,
       @NotNull boolean circuit) {}
+
+  /** What a lead cannot be told from, and what tells them apart. */
+  public record RivalLine(@NotNull String id, @NotNull String title, @NotNull String by) {}
 
   /** A guide for a lead's component. */
   public record GuideLine(@NotNull String id, @NotNull String title) {}
@@ -159,13 +165,23 @@ public record FaultsView(
         c == null ? "" : c.normal(),
         c == null ? "" : c.effects(),
         c == null ? List.of() : c.causes(),
-        c == null ? List.of() : c.next(),
+        c == null ? checks(l, pack) : c.next(),
         c == null
             ? List.of()
             : pack.guidesFor(c).stream()
                 .map(g -> new GuideLine(g.id(), GuideText.fill(g.title(), pack, c)))
                 .toList(),
+        l.rivals().stream().map(r -> new RivalLine(r.id(), r.title(), r.by())).toList(),
         c != null && pack.wiring().knows(c.base()));
+  }
+
+  /** What to look at where a module is silent of which the pack says no more. */
+  private static List<String> checks(Lead l, Pack pack) {
+    ModuleKind silent =
+        l.id().startsWith(Leads.MODULE)
+            ? pack.modules().get(l.id().substring(Leads.MODULE.length()))
+            : null;
+    return silent == null ? List.of() : silent.checks();
   }
 
   private static FaultLine fault(KnownFault f, double now) {

@@ -158,11 +158,21 @@ final class UnitReports implements LiveReports {
     UnitShown shown = UnitShown.of(roll);
     hours = shown.hours().isPresent() ? Double.valueOf(shown.hours().getAsDouble()) : hours;
     Optional<Pack> fits = shown.fits(used, to.shelf());
-    String named = shown.maker() + " " + shown.model();
+    boolean engineSilent = shown.maker().isEmpty();
+    String named = engineSilent ? "" : shown.maker() + " " + shown.model();
     RollView known =
-        fits.isEmpty() ? view : view.noting(HookupWords.say("this-unit-is-a-and-there", named));
+        fits.isEmpty()
+            ? view
+            : view.noting(
+                engineSilent
+                    ? HookupWords.say("the-modules-are-those-of", fits.get().title())
+                    : HookupWords.say("this-unit-is-a-and-there", named));
     if (fits.isPresent()) {
-      log(HookupWords.say("the-engine-says-pack-is-used", named, fits.get().id()), busMicros);
+      log(
+          engineSilent
+              ? HookupWords.say("by-the-modules-pack-is-used", fits.get().id())
+              : HookupWords.say("the-engine-says-pack-is-used", named, fits.get().id()),
+          busMicros);
     }
     lane.put(
         new Report.RollEnded(

@@ -209,6 +209,7 @@ final class ReportPage {
       case NOW -> SignoffWords.say("there-now");
       case EARLIER -> SignoffWords.say("earlier");
       case SILENT -> SignoffWords.say("silent");
+      case DISAGREES -> SignoffWords.say("disagrees");
     };
   }
 

@@ -81,6 +81,9 @@ interface TrialMapper {
   @Select(HEAD + "WHERE t.job_id = #{job} ORDER BY t.id DESC LIMIT 200")
   List<Row> ofJob(long job);
 
+  @Select(HEAD + "WHERE t.job_id = #{job} AND t.kind = #{kind} ORDER BY t.id DESC LIMIT 20")
+  List<Row> ofKind(long job, String kind);
+
   @Select(HEAD + "WHERE t.job_id = #{job} AND t.id = #{id}")
   Optional<Row> one(long job, long id);
 

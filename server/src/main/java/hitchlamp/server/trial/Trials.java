@@ -14,6 +14,7 @@ import hitchlamp.core.trial.TestKind;
 import hitchlamp.core.trial.TestKinds;
 import hitchlamp.core.words.Said;
 import hitchlamp.server.config.Refusal;
+import hitchlamp.server.fault.SensorEvidence;
 import hitchlamp.server.job.JobPage;
 import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Logbook;
@@ -27,6 +28,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
@@ -46,6 +48,7 @@ public class Trials implements JobPage {
   private final PackLibrary shelf;
   private final StoredRuns stored;
   private final ObjectProvider<TrialWork> work;
+  private final ApplicationEventPublisher events;
 
   Trials(
       TrialMapper mapper,
@@ -54,7 +57,8 @@ public class Trials implements JobPage {
       Topics topics,
       PackLibrary shelf,
       StoredRuns stored,
-      ObjectProvider<TrialWork> work) {
+      ObjectProvider<TrialWork> work,
+      ApplicationEventPublisher events) {
     this.mapper = mapper;
     this.jobs = jobs;
     this.logbook = logbook;
@@ -62,6 +66,7 @@ public class Trials implements JobPage {
     this.shelf = shelf;
     this.stored = stored;
     this.work = work;
+    this.events = events;
   }
 
   /**
@@ -155,7 +160,13 @@ public class Trials implements JobPage {
     // Only now: whoever sees that it has ended finds it stored.
     pack(e.pack())
         .map(p -> p.bench().tests().get(e.test()))
-        .ifPresent(spec -> shows(e.job(), spec, e.module(), state(e)));
+        .ifPresent(
+            spec -> {
+              shows(e.job(), spec, e.module(), state(e));
+              if (!spec.relations().isEmpty()) {
+                events.publishEvent(new SensorEvidence.Changed(e.job()));
+              }
+            });
   }
 
   private static BenchState<?> state(TrialReport.TrialEnded e) {

@@ -229,6 +229,24 @@ public record Scenario(
         visits);
   }
 
+  /** The same unit after a night, key on, engine off. */
+  public Scenario startingCold() {
+    return new Scenario(
+        id,
+        title,
+        unit,
+        seed,
+        vin,
+        ambientC,
+        ambientKpa,
+        bus,
+        defects,
+        history,
+        trouble,
+        new Start(true, false),
+        visits);
+  }
+
   /** Reads a scenario file; whatever is wrong is told with file, line and reason. */
   public static Scenario read(Path file) {
     return read(YamlFile.read(file));

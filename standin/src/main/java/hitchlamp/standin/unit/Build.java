@@ -111,6 +111,9 @@ interface Build {
    */
   void step(double dt, SimUnit unit, String engine, boolean steady);
 
+  /** It has stood for a night: what has its own heat is as cold as the air. */
+  void stood(SimUnit unit);
+
   /** From now on its sensors stay as they are, those of its engines apart. */
   default void holdSensors() {
     // Most units have none beside their engines'.

@@ -75,6 +75,18 @@ final class EngineGroups {
                 -273));
     m.broadcast(
         6,
+        65188,
+        1_000_000,
+        () ->
+            put(
+                Signal.NOTHING,
+                48,
+                16,
+                sensors.told(EngineSensors.EGR_TEMPERATURE),
+                0.03125,
+                -273));
+    m.broadcast(
+        6,
         65263,
         500_000,
         () -> {

@@ -8,6 +8,7 @@ import hitchlamp.standin.module.Signal;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.SplittableRandom;
 
 /**
@@ -117,6 +118,11 @@ final class EngineSensors {
   /** Those with wires of their own. */
   Collection<Sensor> wired() {
     return sensors.values();
+  }
+
+  /** SPNs of the pick-ups inside parts. */
+  Set<Integer> inside() {
+    return Set.copyOf(pickups.keySet());
   }
 
   /** What is made of a sensor now, believed or not. */

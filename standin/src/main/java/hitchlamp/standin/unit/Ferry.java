@@ -134,6 +134,11 @@ final class Ferry implements Build {
   }
 
   @Override
+  public void stood(SimUnit unit) {
+    gears.forEach((side, gear) -> gear.oilC = unit.state("engine-" + side).ambientC);
+  }
+
+  @Override
   public void attach(SimUnit unit) {
     for (String side : SIDES) {
       EngineState state = unit.state("engine-" + side);

@@ -78,6 +78,8 @@ final class RoadTruck implements Build {
         new Need("engine", "transmission", 61442, 191),
         new Need("transmission", "brakes", 61441, 563),
         new Need("engine", "brakes", 65215, 904),
+        new Need("transmission", "engine", 61444, 190),
+        new Need("instruments", "engine", 65262, 110),
         new Need("engine", "aftertreatment", 64947, 3246),
         new Need("instruments", "body", 65265, 84));
   }
@@ -183,6 +185,11 @@ final class RoadTruck implements Build {
 
   private double brakePedal() {
     return driveline == null ? 0 : driveline.brake * PER_CENT;
+  }
+
+  @Override
+  public void stood(SimUnit unit) {
+    chassis.gearboxOilC = unit.state().ambientC;
   }
 
   @Override

@@ -2,6 +2,7 @@ package hitchlamp.standin.unit;
 
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Scenario;
+import java.util.LinkedHashSet;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
@@ -14,6 +15,10 @@ final class ScenarioCheck {
   private final Set<String> modules;
   private final Set<String> sides;
   private final Set<Integer> sensors;
+
+  /** Those that can drift: pick-ups inside parts have no wires of their own, but drift too. */
+  private final Set<Integer> drifting;
+
   private final Set<String> lamps;
 
   /**
@@ -27,11 +32,14 @@ final class ScenarioCheck {
       Set<String> modules,
       Set<String> sides,
       Set<Integer> sensors,
+      Set<Integer> pickups,
       Set<String> lamps) {
     this.scenario = scenario;
     this.modules = modules;
     this.sides = sides;
     this.sensors = sensors;
+    this.drifting = new LinkedHashSet<>(sensors);
+    drifting.addAll(pickups);
     this.lamps = lamps;
   }
 
@@ -44,7 +52,8 @@ final class ScenarioCheck {
       switch (d.kind().about()) {
         case MODULE -> has(what, "module", d.module(), modules);
         case LAMP -> has(what, "lamp", d.lamp(), lamps);
-        case SENSOR -> has(what, "spn", d.spn(), sensors);
+        case SENSOR ->
+            has(what, "spn", d.spn(), d.kind() == Defect.Kind.SENSOR_DRIFT ? drifting : sensors);
         default -> {
           if (d.spn() > 0) {
             has(what, "spn", d.spn(), sensors);

@@ -81,11 +81,18 @@ final class Shovel implements Build {
   public List<Need> needs() {
     return List.of(
         new Need("engine", "transmission", 61442, 191),
+        new Need("transmission", "engine", 61444, 190),
+        new Need("instruments", "engine", 65262, 110),
         new Need("hydraulics", "transmission", 61442, 191),
         new Need("instruments", "hydraulics", 65128, OIL_TEMPERATURE),
         new Need("transmission", "hydraulics", 65128, OIL_TEMPERATURE),
         new Need("instruments", "body", 65265, 84),
         new Need("transmission", "body", 65265, 84));
+  }
+
+  @Override
+  public void stood(SimUnit unit) {
+    hydraulics.rest(unit.state());
   }
 
   @Override

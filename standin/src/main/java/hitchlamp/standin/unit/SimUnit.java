@@ -35,6 +35,9 @@ public final class SimUnit {
   /** Name of the network of a vessel. */
   public static final String BACKBONE = "n2k250";
 
+  /** Longer than any sensor lags, s. */
+  private static final double LONG_SECONDS = 120;
+
   private static final double PHYSICS_SECONDS = 0.02;
   private static final double MONITOR_SECONDS = 0.1;
   private static final double STALE_MICROS = 3_000_000;
@@ -104,6 +107,7 @@ public final class SimUnit {
             build.modules().stream().map(ModuleSpec::id).collect(Collectors.toSet()),
             build.engines().stream().map(build::sideOf).collect(Collectors.toSet()),
             runs.stream().map(r -> r.sensor().spn()).collect(Collectors.toSet()),
+            first.engine().sensors().inside(),
             build.telltales(this).stream().map(Build.Telltale::id).collect(Collectors.toSet()))
         .check();
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
@@ -231,6 +235,12 @@ public final class SimUnit {
   private void settle() {
     applyDefects();
     plants.forEach(p -> p.settle(scenario.start().engine()));
+    if (!scenario.start().engine()) {
+      build.stood(this);
+    }
+    // Sensors forget what was before.
+    plants.forEach(p -> p.engine().sense(LONG_SECONDS));
+    sensors.step(LONG_SECONDS);
     for (int i = 0; i < 50; i++) {
       for (EngineUnit p : plants) {
         p.engine().sense(0.2);
