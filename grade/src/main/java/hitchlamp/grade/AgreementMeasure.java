@@ -24,6 +24,9 @@ import java.util.stream.IntStream;
  * and no sound one?
  */
 final class AgreementMeasure {
+  private static final List<String> UNITS =
+      List.of(
+          "road-truck", "road-truck", "loading-shovel", "ferry", "generating-set", "yard-tractor");
   private static final int SOUND = 300;
   private static final int OFF = 600;
   private static final long SECOND = 1_000_000;
@@ -93,7 +96,7 @@ final class AgreementMeasure {
     Report report = new Report("agreement", "Agreement of sensors");
     report
         .say(
-            "Trucks, loading shovels and ferries drawn from seed "
+            "Trucks, loading shovels, ferries, generating sets and yard tractors drawn from seed "
                 + seed
                 + ", at -30 to 45 °C and 0 to 3,000 m: key on after a night, key on minutes to hours after they were switched off warm, or idling warm. One sensor or one of its lines is off within its range, over all sizes, also too small to be seen; the component that stands for it is known before anything is read.")
         .head("figure", "of", "cases", "share", "one-sided 95 % bound")
@@ -179,8 +182,7 @@ final class AgreementMeasure {
 
   private static Case draw(long seed, boolean off) {
     SplittableRandom r = new SplittableRandom(seed * 11 + 3).split();
-    int kind = r.nextInt(5);
-    String unit = kind < 2 ? "road-truck" : kind < 4 ? "loading-shovel" : "ferry";
+    String unit = UNITS.get(r.nextInt(UNITS.size()));
     When when = When.values()[r.nextInt(3)];
     double metres = unit.equals("ferry") ? 0 : 3_000 * r.nextDouble();
     // The standard atmosphere (ISO 2533), 101.325 kPa at sea level.

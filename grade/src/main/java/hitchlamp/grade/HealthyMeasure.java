@@ -26,14 +26,21 @@ final class HealthyMeasure {
 
   /** What a sound unit is asked to do before the visit. */
   private enum Use {
-    IDLE("idles for ten minutes", "road-truck", "loading-shovel", "ferry"),
-    COLD_START("stood cold, is started, idles for three minutes", "road-truck", "loading-shovel"),
+    IDLE("idles for ten minutes", "road-truck", "loading-shovel", "ferry", "yard-tractor"),
+    COLD_START(
+        "stood cold, is started, idles for three minutes",
+        "road-truck",
+        "loading-shovel",
+        "generating-set",
+        "yard-tractor"),
     GRADE("full pedal, 30 t up a grade of 6 % for six minutes", "road-truck"),
     LEVEL("full pedal through the gears on the level for five minutes", "road-truck"),
     DOWNHILL("30 t down a grade of 5 %, braked, for four minutes", "road-truck"),
     PARKED("parked for an hour, idling", "road-truck"),
     FULL_AHEAD("full ahead for a quarter of an hour", "ferry"),
     WORK("full pedal and idle in turn for ten minutes", "loading-shovel"),
+    TEST_RUN("a quarter of an hour at 290 kW, taken on in one step", "generating-set"),
+    SHUNTING("full pedal with 24 t and stopped again, six times", "yard-tractor"),
     RESTARTS("switched off hot and started again, three times", "road-truck", "ferry");
 
     private final String says;
@@ -71,7 +78,7 @@ final class HealthyMeasure {
     Report report = new Report("healthy", "Sound units under the hardest honest use");
     report
         .say(
-            "Sound trucks, loading shovels and ferries, drawn from seed "
+            "Sound trucks, loading shovels, ferries, generating sets and yard tractors, drawn from seed "
                 + seed
                 + ", at -30 to 45 °C and 0 to 3,000 m. Each has lived 60 hours there, is used as the table says, and is then visited: roll call, all faults, leads. A fault in any module counts, of today or of the 60 hours.")
         .head("figure", "of", "units", "share", "one-sided 95 % bound", "aim")
@@ -204,6 +211,25 @@ final class HealthyMeasure {
           pass(unit, 20);
           unit.pedal(0);
           pass(unit, 10);
+        }
+      }
+      case TEST_RUN -> {
+        pass(unit, 60);
+        unit.drive("load", "290");
+        pass(unit, 900);
+        unit.drive("load", "0");
+        pass(unit, 60);
+      }
+      case SHUNTING -> {
+        unit.drive("load", "24");
+        unit.drive("gear", "d");
+        for (int i = 0; i < 6; i++) {
+          unit.drive("brake", "0");
+          unit.pedal(1);
+          pass(unit, 25);
+          unit.pedal(0);
+          unit.drive("brake", "0.5");
+          pass(unit, 25);
         }
       }
       case RESTARTS -> {

@@ -1,7 +1,6 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.fault.Leads;
-import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Defect.Kind;
 import hitchlamp.standin.scenario.Scenario;
@@ -66,7 +65,8 @@ final class LeadCases {
   record Case(Scenario scenario, List<Defect> present, List<String> truth) {}
 
   private static final List<String> UNITS =
-      List.of("road-truck", "road-truck", "loading-shovel", "ferry");
+      List.of(
+          "road-truck", "road-truck", "loading-shovel", "ferry", "generating-set", "yard-tractor");
 
   /** Every module of every kind of unit can be silent. */
   private static final Map<String, List<String>> MODULES =
@@ -86,6 +86,10 @@ final class LeadCases {
               "recorder"),
           "loading-shovel",
           List.of("engine", "transmission", "hydraulics", "body", "instruments"),
+          "generating-set",
+          List.of("engine", "generator", "instruments"),
+          "yard-tractor",
+          List.of("engine", "transmission", "brakes", "instruments", "body"),
           "ferry",
           List.of(
               "engine-port",
@@ -228,7 +232,7 @@ final class LeadCases {
       } else if (kind == Kind.GROUND_RESISTANCE) {
         line = 1 + r.nextInt(3);
       } else if (kind == Kind.INJECTOR_WEAK) {
-        line = 1 + r.nextInt(EngineState.CYLINDERS);
+        line = 1 + r.nextInt(4);
       }
       String module = module(kind, unit, r);
       double share = kind == Kind.WIRE_RESISTANCE && r.nextInt(3) == 0 ? 0.5 : 1;
@@ -278,6 +282,8 @@ final class LeadCases {
               switch (unit) {
                 case "loading-shovel" -> List.of("transmission", "hydraulics");
                 case "ferry" -> List.of("gear-port", "gear-starboard");
+                case "generating-set" -> List.of("generator");
+                case "yard-tractor" -> List.of("transmission", "brakes");
                 default -> List.of("transmission", "brakes", "aftertreatment");
               };
           default -> List.of("");

@@ -115,7 +115,7 @@ final class LeadsMeasure {
     long falseClaim = count(still, g -> !g.today().isEmpty());
     Report report = new Report("leads", "Where to start");
     report.say(
-        "Simulated trucks, loading shovels and ferries, at -30 to 45 °C, drawn from seed "
+        "Simulated trucks, loading shovels, ferries, generating sets and yard tractors, at -30 to 45 °C, drawn from seed "
             + seed
             + ", that have lived 360 engine hours with monitors looking on. Each is visited key on after a night and again with the engine idling: agreement of sensors, roll call, the pack that fits, all faults with times and frozen values, then the leads. The component that a defect stands for is written beside the defect (`LeadCases`), before anything is ranked. Many have something else in their memory that was cured 20 to 280 hours ago.");
     report.say(

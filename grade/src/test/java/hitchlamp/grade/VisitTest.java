@@ -46,6 +46,8 @@ abstract class VisitTest {
               case ROAD_TRUCK -> "orrendale-haulward";
               case LOADING_SHOVEL -> "orrendale-gravelwright";
               case FERRY -> "orrendale-tidewright";
+              case GENERATING_SET -> "orrendale-steadwright";
+              case YARD_TRACTOR -> "orrendale-yardwright";
             });
     unit = new SimUnit(s);
     unit.runUntil(WAKE_MICROS);

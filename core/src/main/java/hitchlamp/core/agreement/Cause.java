@@ -17,8 +17,8 @@ public record Cause(String id, String title, Set<Integer> spns, Kind kind, IntUn
   public enum Kind {
     /** A sensor with its own wires. */
     SENSOR(1),
-    /** A supply or a ground that several share: one thing, but rarer. */
-    LINE(1.5),
+    /** A supply or a ground that several share: one thing as well. */
+    LINE(1),
     /** The unit has not stood long enough. */
     WARM(1.2);
 

@@ -42,40 +42,44 @@ final class Rivals {
     if (!known) {
       return l;
     }
-    KnownFault first = l.signs().get(0);
-    boolean one =
-        l.signs().stream()
-            .allMatch(
-                f -> f.spn() == first.spn() && f.kind().equals(first.kind()) && !f.electrical());
-    if (!one) {
-      return l;
-    }
-    boolean low = l.signs().stream().allMatch(f -> LOW.contains(f.fmi()));
-    if (!low && evidence.agrees(first.kind(), first.spn())) {
-      return l;
-    }
     List<Lead.Rival> rivals = new ArrayList<>(l.rivals());
-    sensor(first).ifPresent(s -> rivals.add(rival(s, first, low)));
-    if (low && thermometer(first)) {
-      grounds(first).forEach(g -> rivals.add(rival(g, first, true)));
+    KnownFault first = l.signs().get(0);
+    if (byOneSensor(l)) {
+      boolean low = l.signs().stream().allMatch(f -> LOW.contains(f.fmi()));
+      if (low || !evidence.agrees(first.kind(), first.spn())) {
+        sensor(first.kind(), first.spn()).ifPresent(s -> rivals.add(rival(s, first.spn(), low)));
+        if (low && thermometer(first.spn())) {
+          grounds(first).forEach(g -> rivals.add(rival(g, first.spn(), true)));
+        }
+      }
     }
-    return l.saying(l.reasons(), rivals);
+    for (int spn : part.reckonedFrom()) {
+      sensor(first.kind(), spn).ifPresent(s -> rivals.add(rival(s, spn, true)));
+    }
+    return rivals.equals(l.rivals()) ? l : l.saying(l.reasons(), rivals);
   }
 
-  private Lead.Rival rival(Component c, KnownFault f, boolean low) {
-    return new Lead.Rival(c.id(), c.title(), low ? gauge(f) : by(f.spn()));
+  /** True where one sensor alone tells of the part. */
+  private static boolean byOneSensor(Lead l) {
+    KnownFault first = l.signs().get(0);
+    return l.signs().stream()
+        .allMatch(f -> f.spn() == first.spn() && f.kind().equals(first.kind()) && !f.electrical());
+  }
+
+  private Lead.Rival rival(Component c, int spn, boolean low) {
+    return new Lead.Rival(c.id(), c.title(), low ? gauge(spn) : by(spn));
   }
 
   /**
    * What a bad wire takes down under pressure or heat it does not show at rest, where the sensors
    * can be compared: only something measured beside it tells.
    */
-  private String gauge(KnownFault f) {
-    return FaultWords.say(thermometer(f) ? "a-thermometer-beside-it" : "a-gauge-beside-it");
+  private String gauge(int spn) {
+    return FaultWords.say(thermometer(spn) ? "a-thermometer-beside-it" : "a-gauge-beside-it");
   }
 
-  private boolean thermometer(KnownFault f) {
-    return pack.told(f.spn())
+  private boolean thermometer(int spn) {
+    return pack.told(spn)
         .map(p -> p.unit().dimension() == Unit.Dimension.TEMPERATURE)
         .orElse(false);
   }
@@ -88,11 +92,11 @@ final class Rivals {
         .toList();
   }
 
-  private Optional<Component> sensor(KnownFault f) {
+  private Optional<Component> sensor(String module, int spn) {
     return pack.components().values().stream()
         .filter(c -> c.kind() == Component.Kind.SENSOR)
-        .filter(c -> c.module().isEmpty() || c.module().equals(f.kind()))
-        .filter(c -> c.signs().stream().anyMatch(s -> s.spn() == f.spn()))
+        .filter(c -> c.module().isEmpty() || c.module().equals(module))
+        .filter(c -> c.signs().stream().anyMatch(s -> s.spn() == spn))
         .findFirst();
   }
 

@@ -15,6 +15,8 @@ import java.util.List;
  * @param feeds SPNs of the sensors that hang on it, for supplies and grounds
  * @param missedAs SPNs that other modules report with "abnormal update rate" when it stays away,
  *     for modules
+ * @param reckonedFrom SPNs of sensors from which the module reckons its signs; one that is off
+ *     looks like the part
  * @param what what it is
  * @param normal what is normal
  * @param causes what usually is wrong with it
@@ -31,6 +33,7 @@ public record Component(
     List<FaultPattern> explains,
     List<Integer> feeds,
     List<Integer> missedAs,
+    List<Integer> reckonedFrom,
     String what,
     String normal,
     List<String> causes,
@@ -48,6 +51,7 @@ public record Component(
         explains,
         feeds,
         missedAs,
+        reckonedFrom,
         what,
         normal,
         causes,

@@ -60,6 +60,7 @@ public record Guide(
         List.of(),
         List.of(),
         List.of(),
+        List.of(),
         "",
         "",
         List.of(),

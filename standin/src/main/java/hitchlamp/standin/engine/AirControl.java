@@ -14,7 +14,6 @@ public final class AirControl {
   private static final double INTEGRAL = 0.55e-5;
   private static final double HELD_BELOW_LOAD = 0.22;
   private static final double FORGETS_SECONDS = 2;
-  private static final double FAST_RAD_S = 112_500 * Math.PI / 30;
 
   /** Near its fastest the rotor's speed is what counts, a rad/s as so many pascal. */
   private static final double NEAR_RAD_S = 600;
@@ -23,13 +22,20 @@ public final class AirControl {
   private static final double LACK_SHUTS = 0.35;
 
   private final Maps maps;
+  private final double fastest;
   private double integral;
   private double vanes;
   private double throttle;
   private double recirculation;
 
+  /** For the six in line. */
   public AirControl(Maps maps) {
+    this(maps, AirFigures.SIX);
+  }
+
+  public AirControl(Maps maps, AirFigures figures) {
     this.maps = maps;
+    this.fastest = figures.fastestRpm() * Math.PI / 30;
   }
 
   /**
@@ -53,7 +59,7 @@ public final class AirControl {
     double wanted = maps.charge(rpm, mg) * Math.min(1, air / 100_000);
     double error = Double.isNaN(charge) ? 0 : wanted - charge;
     double before = maps.vanes(rpm, load);
-    double room = FAST_RAD_S - rotor;
+    double room = fastest - rotor;
     if (room < NEAR_RAD_S) {
       error = Math.min(error, PASCAL_BY_SPEED * room);
     }

@@ -53,6 +53,46 @@ public record AirFigures(
           0.046, 0.042, 6.5e-4, 1.4e-5, 13e-4, 3.4e-4, 0, 0.028, 0.018, 0.009, 38e-4, 8e-4, 5.5e-4,
           130, 950, 80_000, 10_000, 9_000, 60e-4, 9_000);
 
+  /** Speed that the rim of the compressor wheel bears, m/s. */
+  private static final double RIM = 112_500 * Math.PI / 30 * SIX.compressorRadius;
+
+  /** Fastest that the turbocharger may turn, rpm: that of its rim. */
+  public double fastestRpm() {
+    return RIM / compressorRadius * 30 / Math.PI;
+  }
+
+  /**
+   * Those of another engine, built alike: areas and volumes go with the displacement, wheels with
+   * its square root, a rotor's inertia with the fifth power of its radius, the loss at a flow with
+   * the square of one over the area.
+   */
+  public static AirFigures of(Layout layout) {
+    double size = layout.displacement() / Layout.SIX.displacement();
+    double wheel = Math.sqrt(size);
+    AirFigures f = SIX;
+    return new AirFigures(
+        f.compressorRadius * wheel,
+        f.turbineRadius * wheel,
+        f.rotor * Math.pow(wheel, 5),
+        f.bearing * Math.pow(wheel, 3),
+        f.turbineOpen * size,
+        f.turbineClosed * size,
+        f.wastegate * size,
+        f.pipes * size,
+        f.intake * size,
+        f.exhaust * size,
+        f.throttle * size,
+        f.recirculationValve * size,
+        f.recirculationCooler * size,
+        f.recirculationHeat * size,
+        f.coolerHeat * size,
+        f.coolerDrop / (size * size),
+        f.filterDrop / (size * size),
+        f.lineDrop / (size * size),
+        f.flap * size,
+        f.metal * size);
+  }
+
   /**
    * One unit's: each figure scattered.
    *

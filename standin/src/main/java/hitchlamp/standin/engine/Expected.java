@@ -20,6 +20,11 @@ public final class Expected {
     this.maps = new Maps(layout.swept());
   }
 
+  /** Fastest that its turbocharger may turn, rpm. */
+  public double fastestRpm() {
+    return figures.fastestRpm();
+  }
+
   /** Charge above the air that a sound engine makes at least nearly, kPa; less in thin air. */
   public double chargeKpa(double rpm, double mg, double airKpa) {
     return maps.charge(rpm, mg) / KPA * Math.min(1, airKpa / 100);

@@ -130,10 +130,10 @@ public final class Condition {
   public double clutchSlip;
 
   /** What each injector still injects, share, cylinder 1 first. */
-  public final double[] injectorShare = new double[EngineState.CYLINDERS];
+  public final double[] injectorShare = new double[EngineState.MOST_CYLINDERS];
 
   /** Ring area of each cylinder relative to a sound one, cylinder 1 first. */
-  public final double[] ringShare = new double[EngineState.CYLINDERS];
+  public final double[] ringShare = new double[EngineState.MOST_CYLINDERS];
 
   /** Torque that the propeller takes relative to the one she was built for. */
   public double propellerFactor;

@@ -3,22 +3,14 @@ package hitchlamp.standin.model;
 import java.util.SplittableRandom;
 
 /**
- * A truck on the road: clutch, twelve-speed gearbox, axle, mass, hill, wind, brakes. Force balance
- * in the direction of travel (any vehicle dynamics book: rolling resistance with weight, drag with
- * the square of speed, slope); coefficients our own. The clutch is a stiff viscous coupling of
- * limited torque, solved implicitly so that it is stable at any step.
+ * A vehicle on wheels: clutch, gearbox, axle, mass, hill, wind, brakes. Force balance in the
+ * direction of travel (any vehicle dynamics book: rolling resistance with weight, drag with the
+ * square of speed, slope); coefficients our own. The clutch is a stiff viscous coupling of limited
+ * torque, solved implicitly so that it is stable at any step.
  */
 public final class Driveline implements Load {
-  /** Ratios, first gear first. */
-  private static final double[] RATIOS = {
-    11.6, 9.0, 7.0, 5.5, 4.3, 3.4, 2.65, 2.07, 1.64, 1.29, 1.0, 0.78
-  };
-
-  private static final double FINAL_DRIVE = 2.85;
-  private static final double WHEEL_M = 0.5;
   private static final double GRAVITY = 9.81;
   private static final double AIR_KG_M3 = 1.2;
-  private static final double DRAG_AREA = 5.6;
   private static final double ROLLING = 0.006;
   private static final double WHEELS_KG_M2 = 110;
   private static final double CLUTCH_STIFF = 900;
@@ -40,12 +32,13 @@ public final class Driveline implements Load {
   private static final double BRAKE_N_PER_KG = 6;
   private static final double REVERSE = -0.001;
 
+  private final Gearing gearing;
   private final double emptyKg;
   private final double efficiency;
   private final double dragArea;
 
   /** Load on the bed, kg. */
-  public double loadKg = 12_000;
+  public double loadKg;
 
   /** Rise of the road, share: 0.05 is five in a hundred. */
   public double grade;
@@ -64,10 +57,12 @@ public final class Driveline implements Load {
   private double ratioNow;
 
   /** A truck whose figures scatter a little around nominal. */
-  public Driveline(SplittableRandom random) {
-    emptyKg = 15_000 * (1 + 0.04 * (random.nextDouble() - 0.5));
+  public Driveline(Gearing gearing, SplittableRandom random) {
+    this.gearing = gearing;
+    this.loadKg = gearing.usualLoadKg();
+    emptyKg = gearing.emptyKg() * (1 + 0.04 * (random.nextDouble() - 0.5));
     efficiency = 0.93 + 0.03 * (random.nextDouble() - 0.5);
-    dragArea = DRAG_AREA * (1 + 0.1 * (random.nextDouble() - 0.5));
+    dragArea = gearing.dragArea() * (1 + 0.1 * (random.nextDouble() - 0.5));
   }
 
   /** Gear that is in, 0 for neutral. */
@@ -76,8 +71,8 @@ public final class Driveline implements Load {
   }
 
   /** Number of forward gears. */
-  public static int gears() {
-    return RATIOS.length;
+  public int gears() {
+    return gearing.ratios().size();
   }
 
   /** Ratio that is in, 0 for neutral. */
@@ -87,13 +82,13 @@ public final class Driveline implements Load {
 
   /** Turns of the gearbox's output shaft, rpm. */
   public double outputRpm() {
-    return speed / WHEEL_M * FINAL_DRIVE * 30 / Math.PI;
+    return speed / gearing.wheel() * gearing.finalDrive() * 30 / Math.PI;
   }
 
   /** Puts a gear in; 0 is neutral. */
   public void select(int number) {
-    if (number < 0 || number > RATIOS.length) {
-      throw new IllegalArgumentException("there are gears 0 to " + RATIOS.length);
+    if (number < 0 || number > gearing.ratios().size()) {
+      throw new IllegalArgumentException("there are gears 0 to " + gears());
     }
     wanted = number;
   }
@@ -105,9 +100,10 @@ public final class Driveline implements Load {
     double resist = resistance(mass);
     double taken = 0;
     if (ratioNow > 0 && s.running) {
-      double reach = ratioNow * FINAL_DRIVE / WHEEL_M;
+      double reach = ratioNow * gearing.finalDrive() / gearing.wheel();
       double input = speed * reach;
-      double inertia = (mass + WHEELS_KG_M2 / (WHEEL_M * WHEEL_M)) / (reach * reach);
+      double inertia =
+          (mass + WHEELS_KG_M2 / (gearing.wheel() * gearing.wheel())) / (reach * reach);
       double back = resist / reach;
       double stiff = CLUTCH_STIFF;
       taken =
@@ -148,10 +144,10 @@ public final class Driveline implements Load {
     sinceShift += dt;
     if (automatic && shifting <= 0 && sinceShift > RESTS_SECONDS && s.running) {
       if (gear == 0) {
-        wanted = s.pedal > 0.02 ? 3 : 0;
-      } else if (s.rpm() > UP_AT_RPM && gear < RATIOS.length) {
+        wanted = s.pedal > 0.02 ? gearing.startsIn() : 0;
+      } else if (s.rpm() > UP_AT_RPM && gear < gearing.ratios().size()) {
         wanted = gear + 1;
-      } else if (s.rpm() < DOWN_AT_RPM && gear > 3 && speed > 0.5) {
+      } else if (s.rpm() < DOWN_AT_RPM && gear > gearing.startsIn() && speed > 0.5) {
         wanted = gear - 1;
       } else if (speed < 0.5 && s.pedal < 0.02) {
         wanted = 0;
@@ -168,7 +164,7 @@ public final class Driveline implements Load {
       }
       if (shifting <= 0) {
         gear = wanted;
-        ratioNow = gear == 0 ? 0 : RATIOS[gear - 1];
+        ratioNow = gear == 0 ? 0 : gearing.ratios().get(gear - 1);
       }
     }
     boolean down = wanted < gear && ratioNow == 0;

@@ -34,8 +34,42 @@ public enum Duty {
       double share = rpm / RATED_RPM;
       p.set(0.95 * share * share, rpm, 21 * share);
     }
+  },
+
+  /** A test run in the week: at its speed all the time, hardly loaded, then as much as it can. */
+  STANDBY {
+    @Override
+    void at(double at, Point p) {
+      if (at < IDLE_SHARE) {
+        p.set(0.05, STANDBY_RPM, 0);
+      } else if (at < 0.5) {
+        p.set(0.35, STANDBY_RPM, 0);
+      } else if (at < 0.8) {
+        p.set(0.6, STANDBY_RPM, 0);
+      } else {
+        p.set(0.9, STANDBY_RPM, 0);
+      }
+    }
+  },
+  /** Wait, couple up, pull a trailer across the yard, push it back. */
+  SHUNTING {
+    @Override
+    void at(double at, Point p) {
+      if (at < IDLE_SHARE) {
+        p.set(0.12, 600, 0);
+      } else if (at < 0.35) {
+        p.set(0.25, 900, 3);
+      } else if (at < 0.6) {
+        p.set(0.85, 1_600, 14);
+      } else if (at < 0.8) {
+        p.set(0.4, 1_300, 20);
+      } else {
+        p.set(0.55, 1_100, 6);
+      }
+    }
   };
 
+  static final double STANDBY_RPM = 1_500;
   static final double IDLE_SHARE = 0.2;
   static final double RATED_RPM = 2_100;
 

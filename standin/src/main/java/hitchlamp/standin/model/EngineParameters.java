@@ -27,6 +27,7 @@ import java.util.function.DoubleUnaryOperator;
  * @param batteryOhms internal resistance of the battery pair, ohm
  * @param starterTorque stall torque at the crank with 24 V, N·m
  * @param idleSpeed governed idle, rpm
+ * @param stiff how stiff its governor is, relative to that of a vehicle
  */
 public record EngineParameters(
     Layout layout,
@@ -44,7 +45,15 @@ public record EngineParameters(
     double ash,
     double batteryOhms,
     double starterTorque,
-    double idleSpeed) {
+    double idleSpeed,
+    double stiff) {
+  private static final double FEW_ALONE = 1.3;
+
+  /** What turns at one speed alone is governed so stiffly that a load step hardly shows. */
+  private static final double ONE_SPEED_RPM = 1_200;
+
+  private static final double STIFF = 4;
+
   /** Share by which a unit may differ from nominal. */
   public static final double SCATTER = 0.15;
 
@@ -69,12 +78,52 @@ public record EngineParameters(
         0.015,
         0.011,
         1_250,
-        600);
+        600,
+        1);
   }
 
-  /** One unit. Idle speed and geometry are set by the maker and do not scatter. */
-  public static EngineParameters of(SplittableRandom random) {
+  /**
+   * The middle of all engines of another layout, built alike.
+   *
+   * @param idleSpeed governed, rpm
+   */
+  public static EngineParameters nominal(Layout layout, double idleSpeed) {
     EngineParameters n = nominal();
+    double size = layout.displacement() / Layout.SIX.displacement();
+    // Few cylinders do not help each other over their compressions.
+    double starter = Math.max(size, FEW_ALONE * layout.swept() / Layout.SIX.swept());
+    double bore = Math.cbrt(layout.swept() / Layout.SIX.swept());
+    return new EngineParameters(
+        layout,
+        n.inertia * size,
+        n.frictionStatic * size,
+        n.frictionSpeed * size,
+        n.efficiency,
+        AirFigures.of(layout),
+        n.ringArea * bore,
+        n.coolantHeat * size,
+        n.radiator * size,
+        n.fuelFilterOhms,
+        n.railPump,
+        n.oilPressureGain,
+        n.ash * size,
+        n.batteryOhms / starter,
+        n.starterTorque * starter,
+        idleSpeed,
+        idleSpeed > ONE_SPEED_RPM ? STIFF : 1);
+  }
+
+  /** One unit with six in line. */
+  public static EngineParameters of(SplittableRandom random) {
+    return of(nominal(), random);
+  }
+
+  /**
+   * One unit. Idle speed and geometry are set by the maker and do not scatter.
+   *
+   * @param n the middle of all such engines
+   */
+  public static EngineParameters of(EngineParameters n, SplittableRandom random) {
     DoubleUnaryOperator wide = v -> v * (1 + SCATTER * (2 * random.nextDouble() - 1));
     DoubleUnaryOperator narrow = v -> v * (1 + NARROW * (2 * random.nextDouble() - 1));
     return new EngineParameters(
@@ -93,6 +142,7 @@ public record EngineParameters(
         wide.applyAsDouble(n.ash),
         wide.applyAsDouble(n.batteryOhms),
         wide.applyAsDouble(n.starterTorque),
-        n.idleSpeed);
+        n.idleSpeed,
+        n.stiff);
   }
 }

@@ -7,6 +7,7 @@ import hitchlamp.standin.engine.Crankcase;
 import hitchlamp.standin.engine.Cylinders;
 import hitchlamp.standin.engine.FuelSystem;
 import hitchlamp.standin.engine.Gas;
+import hitchlamp.standin.engine.Layout;
 import hitchlamp.standin.engine.Maps;
 import hitchlamp.standin.engine.ParticleFilter;
 import hitchlamp.standin.engine.ThermalCell;
@@ -54,9 +55,10 @@ public final class EngineSolver {
   private final FuelSystem fuel;
   private final Cooling cooling;
   private final Crankcase crankcase;
-  private final ThermalCell pipe = new ThermalCell(9_000, 0.16, 5);
-  private final ThermalCell catalyst = new ThermalCell(9_000, 4, 3);
-  private final ThermalCell filter = new ThermalCell(22_000, 5, 4);
+  private final double size;
+  private final ThermalCell pipe;
+  private final ThermalCell catalyst;
+  private final ThermalCell filter;
   private final SplittableRandom random;
   private final double[] shares;
   private double uneven;
@@ -70,8 +72,11 @@ public final class EngineSolver {
     this.maps = new Maps(p.layout().swept());
     this.cylinders = new Cylinders(p.layout(), p.efficiency());
     this.air = new AirPath(p.air(), cylinders);
-    this.control = new AirControl(maps);
-    double size = p.layout().displacement() / 12.6e-3;
+    this.control = new AirControl(maps, p.air());
+    this.size = p.layout().displacement() / Layout.SIX.displacement();
+    this.pipe = new ThermalCell(9_000 * size, 0.16 * size, 5 * size);
+    this.catalyst = new ThermalCell(9_000 * size, 4 * size, 3 * size);
+    this.filter = new ThermalCell(22_000 * size, 5 * size, 4 * size);
     this.fuel = new FuelSystem(size, p.fuelFilterOhms(), p.railPump());
     this.cooling = new Cooling(p.coolantHeat(), p.radiator());
     this.crankcase = new Crankcase(p.layout(), p.ringArea());
@@ -163,9 +168,11 @@ public final class EngineSolver {
     double wanted = (least + s.pedal * (RATED_RPM + DROOP_RPM - least)) * Math.PI / 30;
     double error = wanted - s.seenRpm() * Math.PI / 30;
     double most = maps.fullFuel(s.seenRpm()) * s.torqueShare;
-    s.governorIntegral = Math.max(0, Math.min(most, s.governorIntegral + 0.9 * error * dt));
-    double demand =
-        Math.max(0, Math.min(Math.min(most, smoke(s)), 1.4 * error + s.governorIntegral));
+    double able = Math.min(most, smoke(s));
+    // It does not wind up beyond what it may give.
+    s.governorIntegral =
+        Math.max(0, Math.min(able, s.governorIntegral + 0.9 * p.stiff() * error * dt));
+    double demand = Math.max(0, Math.min(able, 1.4 * p.stiff() * error + s.governorIntegral));
     s.fuelMgPerStroke += (demand - s.fuelMgPerStroke) * Math.min(1, dt / INJECTION_LAG);
   }
 
@@ -210,10 +217,11 @@ public final class EngineSolver {
     air.turboShare = c.turboShare;
     air.lineLoss =
         ParticleFilter.loss(
-            air.through(),
+            // A filter of its size: what goes through and lies in each part of it is the same.
+            air.through() / size,
             filter.wallK(),
             s.sootShare * ParticleFilter.FULL_KG,
-            p.ash(),
+            p.ash() / size,
             c.filterShare);
     double sum = 0;
     for (int i = 0; i < shares.length; i++) {
@@ -256,7 +264,7 @@ public final class EngineSolver {
 
   /** Torque of pumps, alternator and fan, N·m. */
   private double accessories(EngineState s) {
-    double fan = 95 * cooling.fan() * Math.pow(s.omega / 200, 2);
+    double fan = 95 * size * cooling.fan() * Math.pow(s.omega / 200, 2);
     return s.running ? 14 + 22 * alternatorLoad(s) + fan : 0;
   }
 

@@ -2,8 +2,11 @@ package hitchlamp.standin.model;
 
 /** Where the engine is now. SI apart from what its name says; one thread changes it. */
 public final class EngineState {
-  /** Cylinders. */
-  public static final int CYLINDERS = 6;
+  /** Most cylinders of any engine here. */
+  public static final int MOST_CYLINDERS = 8;
+
+  /** Cylinders of this one. */
+  public int cylinders = 6;
 
   /** Position of the key switch. */
   public enum Key {
@@ -192,7 +195,7 @@ public final class EngineState {
 
   /** Fuel as the module commands it, kg/h: what an injector really lets through it cannot know. */
   public double commandedKgPerHour() {
-    int fired = CYLINDERS - Integer.bitCount(cutOut);
+    int fired = cylinders - Integer.bitCount(cutOut);
     return fuelMgPerStroke * 1e-6 * fired * seenRpm() * 30;
   }
 
@@ -202,6 +205,6 @@ public final class EngineState {
 
   /** Fuel mass flow, kg/h, the cylinders firing every other turn. */
   public double fuelKgPerHour() {
-    return fuelMgPerStroke * firingShare * 1e-6 * CYLINDERS * omega / (4 * Math.PI) * 3600;
+    return fuelMgPerStroke * firingShare * 1e-6 * cylinders * omega / (4 * Math.PI) * 3600;
   }
 }

@@ -45,7 +45,9 @@ public record Scenario(
   public enum Kind {
     ROAD_TRUCK,
     LOADING_SHOVEL,
-    FERRY
+    FERRY,
+    GENERATING_SET,
+    YARD_TRACTOR
   }
 
   /**
@@ -378,7 +380,7 @@ public record Scenario(
         about == Defect.About.LINE
             ? (int) e.whole("line", 1, 3)
             : about == Defect.About.CYLINDER
-                ? (int) e.whole("cylinder", 1, EngineState.CYLINDERS)
+                ? (int) e.whole("cylinder", 1, EngineState.MOST_CYLINDERS)
                 : 0,
         about == Defect.About.MODULE ? e.text("module") : "",
         about == Defect.About.LAMP ? e.text("lamp") : "",

@@ -5,6 +5,7 @@ import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.Duty;
+import hitchlamp.standin.model.EngineParameters;
 import hitchlamp.standin.model.Load;
 import hitchlamp.standin.nmea.Backbone;
 import hitchlamp.standin.wiring.Feed;
@@ -37,6 +38,16 @@ interface Build {
   /** Side of the unit on which a module belongs; empty where there are none. */
   default String sideOf(String module) {
     return "";
+  }
+
+  /** The middle of all engines of its kind. */
+  default EngineParameters nominal() {
+    return EngineParameters.nominal();
+  }
+
+  /** True where its instruments freeze road speed with their faults. */
+  default boolean hasSpeedometer() {
+    return false;
   }
 
   /** What its engines do on a working day. */

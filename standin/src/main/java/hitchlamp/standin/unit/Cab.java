@@ -63,7 +63,7 @@ public record Cab(
         factor,
         unit.now(),
         unit.telltales().lit(),
-        s.running ? EngineState.CYLINDERS - Integer.bitCount(s.cutOut) : 0,
+        s.running ? s.cylinders - Integer.bitCount(s.cutOut) : 0,
         s.vehicleKmh,
         unit.build.driving(),
         plugs);

@@ -32,12 +32,15 @@ final class EngineModule {
   private final EngineMonitors monitors;
   private Predicate<String> commandsLamp = lamp -> false;
 
-  EngineModule(EngineState state, Condition condition, double idleRpm, SplittableRandom random) {
-    this.outputs = new EngineOutputs(state, idleRpm);
+  /**
+   * @param nominal what the maker knows of engines of this kind
+   */
+  EngineModule(
+      EngineState state, Condition condition, EngineParameters nominal, SplittableRandom random) {
+    this.outputs = new EngineOutputs(state, nominal.idleSpeed());
     this.state = state;
     this.random = random;
     this.sensors = new EngineSensors(state, condition, random);
-    EngineParameters nominal = EngineParameters.nominal();
     this.monitors =
         new EngineMonitors(
             state, sensors, new Expected(nominal.layout(), nominal.air()), () -> values().bytes());

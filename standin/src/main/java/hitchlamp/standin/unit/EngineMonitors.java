@@ -319,7 +319,7 @@ final class EngineMonitors {
         .guard(6, 1, true, 2.4, -250, 0.0078125, () -> sensors.measured(CRANKCASE))
         .guard(7, 1, true, 85, 0, 0.1, () -> sensors.measured(FUEL_FILTER_DROP))
         .guard(8, 2, false, 230, 0, 4, () -> running(FUEL_SUPPLY))
-        .guard(9, 2, true, 112_500, 0, 4, () -> reading(TURBO_SPEED))
+        .guard(9, 2, true, expected.fastestRpm(), 0, 4, () -> reading(TURBO_SPEED))
         .guard(10, 2, true, 14.5, 0, 0.1, () -> sensors.measured(FILTER_PRESSURE))
         .guard(11, 1, false, 24.8, 0, 0.05, () -> running(BATTERY));
   }

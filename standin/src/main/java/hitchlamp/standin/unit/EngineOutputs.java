@@ -20,6 +20,7 @@ final class EngineOutputs {
   private static final double MOST_HELD_RPM = 1_200;
   private static final double MOST_TRIM_RPM = 100;
   private static final int MOST_CUT_OUT = 3;
+  private static final int FEW_CYLINDERS = 5;
   private static final double STANDS_KMH = 3;
   private static final int WRONG_LENGTH = 0x13;
   private static final int CONDITIONS = 0x22;
@@ -78,14 +79,19 @@ final class EngineOutputs {
   private final class Cutout implements Services.Control {
     @Override
     public int take(byte[] mask) {
-      if (mask.length != 1 || (mask[0] & 0xFF) >= 1 << EngineState.CYLINDERS) {
+      if (mask.length != 1 || (mask[0] & 0xFF) >= 1 << state.cylinders) {
         return OUT_OF_RANGE;
       }
-      if (!state.running || moves() || Integer.bitCount(mask[0] & 0xFF) > MOST_CUT_OUT) {
+      if (!state.running || moves() || Integer.bitCount(mask[0] & 0xFF) > mostCutOut()) {
         return CONDITIONS;
       }
       state.cutOut = mask[0] & 0xFF;
       return 0;
+    }
+
+    /** One of four keeps it running. */
+    private int mostCutOut() {
+      return state.cylinders < FEW_CYLINDERS ? 1 : MOST_CUT_OUT;
     }
 
     @Override

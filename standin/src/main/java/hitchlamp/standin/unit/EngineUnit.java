@@ -30,17 +30,25 @@ final class EngineUnit {
   /**
    * @param id of its module
    * @param side of the unit; empty where it has one engine
+   * @param nominal the middle of all engines of its kind
    * @param from engine hour at which its lived part begins
    */
-  EngineUnit(String id, String side, Scenario scenario, double from, SplittableRandom random) {
+  EngineUnit(
+      String id,
+      String side,
+      Scenario scenario,
+      EngineParameters nominal,
+      double from,
+      SplittableRandom random) {
     this.id = id;
     this.side = side;
     this.from = from;
     this.hours = from;
-    this.parameters = EngineParameters.of(random);
+    this.parameters = EngineParameters.of(nominal, random);
+    state.cylinders = parameters.layout().cylinders();
     state.ambientC = scenario.ambientC();
     state.ambientKpa = scenario.ambientKpa();
-    this.engine = new EngineModule(state, condition, parameters.idleSpeed(), random.split());
+    this.engine = new EngineModule(state, condition, nominal, random.split());
     // Of its own, so that nothing else of the unit depends on how long its engine runs.
     this.solver =
         new EngineSolver(parameters, new SplittableRandom(scenario.seed() * 31 + id.hashCode()));

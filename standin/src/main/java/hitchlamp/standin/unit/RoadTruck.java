@@ -7,6 +7,7 @@ import hitchlamp.standin.model.Chassis;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.Driveline;
 import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.model.Gearing;
 import hitchlamp.standin.model.Load;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
@@ -70,6 +71,11 @@ final class RoadTruck implements Build {
   }
 
   @Override
+  public boolean hasSpeedometer() {
+    return true;
+  }
+
+  @Override
   public List<Need> needs() {
     return List.of(
         new Need("brakes", "retarder", 61440, 520),
@@ -117,7 +123,7 @@ final class RoadTruck implements Build {
 
   @Override
   public Load load(String engine, Condition condition, SplittableRandom own) {
-    driveline = new Driveline(own);
+    driveline = new Driveline(Gearing.HAULAGE, own);
     return driveline;
   }
 
@@ -137,7 +143,7 @@ final class RoadTruck implements Build {
   private void gear(String value) {
     driveline.automatic = value.equals("d");
     if (!driveline.automatic) {
-      driveline.select(value.equals("n") ? 0 : (int) number("gear", value, 0, Driveline.gears()));
+      driveline.select(value.equals("n") ? 0 : (int) number("gear", value, 0, driveline.gears()));
     }
   }
 

@@ -76,12 +76,14 @@ public final class SimUnit {
           case ROAD_TRUCK -> new RoadTruck();
           case LOADING_SHOVEL -> new Shovel();
           case FERRY -> new Ferry();
+          case GENERATING_SET -> new GeneratingSet();
+          case YARD_TRACTOR -> new YardTractor();
         };
     sensors = new UnitSensors(new SplittableRandom(scenario.seed() * 57 + 3));
     Scenario.History h = scenario.history();
     for (String id : build.engines()) {
       double from = h.hoursOf(plants.size()) - (h.hours() - h.from());
-      plants.add(new EngineUnit(id, build.sideOf(id), scenario, from, random));
+      plants.add(new EngineUnit(id, build.sideOf(id), scenario, build.nominal(), from, random));
     }
     first = plants.get(0);
     build();
@@ -139,12 +141,7 @@ public final class SimUnit {
     build.attach(this);
     plants.forEach(p -> p.engine().commandsLamps(lamp -> telltales.commands(p.id(), lamp)));
     watched.addAll(build.monitors(this));
-    frozen =
-        new PlainFrozen(
-            first.engine(),
-            first.state(),
-            first::hours,
-            scenario.unit() == Scenario.Kind.ROAD_TRUCK);
+    frozen = new PlainFrozen(first.engine(), first.state(), first::hours, build.hasSpeedometer());
     frozen.answer(modules.get(PlainFrozen.KEEPER), memories.get(PlainFrozen.KEEPER));
     needs();
     for (ModuleSpec spec : build.modules()) {

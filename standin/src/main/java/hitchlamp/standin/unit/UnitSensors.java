@@ -38,6 +38,8 @@ final class UnitSensors {
     LEVEL(5, 1, 0, 0.2, 0.1),
     /** Slip, percent. */
     SLIP(0.2, 0.4, 0.01, 0.2, 0.1),
+    /** Electrical power, W. */
+    POWER(0.2, 400, 0.01, 200, 100),
     /** A module's own supply, V. */
     SUPPLY(0.1, 0.1, 0, 0.02, 0.05);
 
