@@ -17,17 +17,21 @@ export function TrialBody({
 }) {
   const said = useSaid()
   const judged = view.judgement.measured.some((m) => m.value != null) || view.stage === 'ENDED'
+  const verdict = judged && (
+    <p className="my-2 text-large" role="status">
+      <Mark look={view.judgement.verdict === 'FAIL' ? 'filled' : ''} className="mr-2">
+        {verdicts[view.judgement.verdict]}
+      </Mark>
+      {said(view.judgement.says)}
+    </p>
+  )
+  // While it goes on the board stands still under the eye; once it has ended the verdict is what is looked for.
+  const ended = view.stage === 'ENDED'
   return (
     <>
+      {ended && verdict}
       {board && <board.Board view={view} act={act} />}
-      {judged && (
-        <p className="mt-2 text-large" role="status">
-          <Mark look={view.judgement.verdict === 'FAIL' ? 'filled' : ''} className="mr-2">
-            {verdicts[view.judgement.verdict]}
-          </Mark>
-          {said(view.judgement.says)}
-        </p>
-      )}
+      {!ended && verdict}
       <TrialTrace view={view} values={valuesOf(board, view)} />
     </>
   )

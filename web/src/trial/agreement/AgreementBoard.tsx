@@ -66,7 +66,7 @@ function StripView({ strip }: { strip: Strip }) {
   return (
     <section aria-label={strip.title} className="mb-5">
       <h3 className="mb-1">{strip.title}</h3>
-      <div className="grid grid-cols-[190px_1fr_90px] gap-x-4 max-[700px]:grid-cols-[120px_1fr_80px]">
+      <div className="grid grid-cols-[230px_1fr_84px] items-center gap-x-4 max-[700px]:grid-cols-[120px_1fr_80px]">
         {strip.rows.map((r) => (
           <StripRow key={r.spn} row={r} at={at} band={strip.band} said={said} />
         ))}
@@ -103,8 +103,8 @@ function StripRow({
   const span = (low: number, high: number) => ({ left: at(low), right: `calc(100% - ${at(high)})` })
   return (
     <>
-      <span className={`py-1 ${off ? 'font-bold' : ''}`}>{row.title}</span>
-      <span className="relative block min-h-8">
+      <span className={`py-0.5 leading-tight ${off ? 'font-bold' : ''}`}>{row.title}</span>
+      <span className="relative block min-h-7 self-stretch">
         {band && <span className="absolute inset-y-0 bg-petrol-soft" style={span(...band)} aria-hidden />}
         <span
           className={`absolute top-1/2 -translate-y-1/2 ${off ? 'h-[3px] bg-ink' : 'h-[2px] bg-line-strong'}`}

@@ -53,6 +53,9 @@ function row(m: Measured, parts: Part[]): Row[] {
   ]
 }
 
+/** As many sensors that must be alike are drawn on one axis. */
+const LEAST_ON_AXIS = 4
+
 /** The sheet of a run. */
 export function sheetOf(view: TrialView): Sheet {
   const { measured, parts } = view.judgement
@@ -65,7 +68,13 @@ export function sheetOf(view: TrialView): Sheet {
       alike.set(m.name, [...(alike.get(m.name) ?? []), ...row(m, parts)])
     }
   }
-  return { strips: [...alike].map(([title, rows]) => strip(title, rows)), bands }
+  const strips: Strip[] = []
+  for (const [title, rows] of alike) {
+    // A few are read faster as figures than on an axis.
+    if (rows.length < LEAST_ON_AXIS) bands.unshift(...rows)
+    else strips.push(strip(title, rows))
+  }
+  return { strips, bands }
 }
 
 function strip(title: string, rows: Row[]): Strip {

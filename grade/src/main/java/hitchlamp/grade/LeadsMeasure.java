@@ -27,10 +27,10 @@ import java.util.stream.IntStream;
 
 /** {@code measure leads}: does the first lead name what is wrong? */
 final class LeadsMeasure {
-  private static final int ONE = 300;
-  private static final int TWO = 150;
-  private static final int HEALTHY = 150;
-  private static final int IN_RANGE = 200;
+  private static final int ONE = 220;
+  private static final int TWO = 110;
+  private static final int HEALTHY = 120;
+  private static final int IN_RANGE = 150;
   private static final int IN_RANGE_CASES = -1;
   private static final long COLD_MICROS = 10_000_000;
   private static final long IDLE_MICROS = 60_000_000;

@@ -106,7 +106,7 @@ final class Explanations {
               && !withTheSlow(cause.spns().iterator().next(), without)
               && !onlyAgainstTheSlow(cause.spns().iterator().next(), without);
       case LINE ->
-          sides.stream().filter(s -> s != 0).count() > 1
+          sides.stream().anyMatch(s -> s != 0)
               && cause.spns().stream().allMatch(s -> asTheLine(cause, s, without));
       case WARM ->
           !sides.stream().allMatch(s -> s == 0) && !(sides.contains(1) && sides.contains(-1));
@@ -121,7 +121,8 @@ final class Explanations {
       return true;
     }
     int off = holds.side(spn, without);
-    return (off == 0 ? holds.leans(spn, without) : off) == line.side().applyAsInt(spn);
+    int side = line.side().applyAsInt(spn);
+    return off == 0 ? holds.leans(spn, without).orElse(side) == side : off == side;
   }
 
   /** A sensor that fits all that follow quickly is not off: it is the slow ones that lag. */

@@ -4,6 +4,7 @@ import hitchlamp.core.pack.Relation;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.Set;
 
 /** Whether relations hold among sensors, those left out that a cause makes wrong. */
@@ -138,25 +139,25 @@ final class Holds {
   }
 
   /**
-   * To which side a sensor leans though it fits: 1, -1, or 0 where it stands in the middle or
-   * nobody can say.
+   * To which side a sensor leans though it fits: 1, -1, or 0 where it stands in the middle; empty
+   * where nothing among the rest tells.
    */
-  int leans(int spn, Set<Integer> without) {
+  OptionalInt leans(int spn, Set<Integer> without) {
     Set<Integer> others = new HashSet<>(without);
     others.add(spn);
     for (Relation r : relations) {
       if (r instanceof Relation.Alike alike && alike.of().containsKey(spn)) {
         Common rest = common(alike, others);
         if (rest.sensors() > 0 && rest.there()) {
-          return lean(value(spn) - rest.middle(), alike.of().get(spn));
+          return OptionalInt.of(lean(value(spn) - rest.middle(), alike.of().get(spn)));
         }
       } else if (r instanceof Relation.Within w && w.of() == spn && w.minus() == 0) {
         // What must read none leans where it reads anything.
         double middle = Double.isInfinite(w.low()) ? 0 : (w.low() + w.high()) / 2;
-        return lean(value(spn) - middle, w.high() - middle);
+        return OptionalInt.of(lean(value(spn) - middle, w.high() - middle));
       }
     }
-    return 0;
+    return OptionalInt.empty();
   }
 
   private static int lean(double off, double tolerance) {

@@ -94,7 +94,7 @@ public final class Leads {
       Evidence evidence,
       List<Move> moves) {
     Leads rules = new Leads(pack, engineHours.orElse(Double.NaN), silent);
-    List<Lead> leads = rules.order(SensorLeads.lay(rules.find(faults), evidence));
+    List<Lead> leads = rules.order(SensorLeads.lay(rules.find(faults), evidence, pack));
     return Moves.apply(
         Rivals.name(leads.stream().map(Reasons::explaining).toList(), pack, evidence), moves);
   }

@@ -3,6 +3,8 @@ package hitchlamp.core.fault;
 import hitchlamp.core.agreement.Cause;
 import hitchlamp.core.agreement.Disagreement;
 import hitchlamp.core.agreement.Evidence;
+import hitchlamp.core.pack.Component;
+import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -13,13 +15,15 @@ import java.util.OptionalDouble;
  */
 final class SensorLeads {
   private final List<Lead> leads;
+  private final Pack pack;
 
-  private SensorLeads(List<Lead> leads) {
+  private SensorLeads(List<Lead> leads, Pack pack) {
+    this.pack = pack;
     this.leads = leads;
   }
 
-  static List<Lead> lay(List<Lead> leads, Evidence evidence) {
-    SensorLeads all = new SensorLeads(new ArrayList<>(leads));
+  static List<Lead> lay(List<Lead> leads, Evidence evidence, Pack pack) {
+    SensorLeads all = new SensorLeads(new ArrayList<>(leads), pack);
     for (Evidence.OfModule m : evidence.sheets()) {
       for (Disagreement d : m.sheet().disagreements()) {
         all.lay(m.module(), d);
@@ -36,12 +40,15 @@ final class SensorLeads {
             .filter(c -> c != cause)
             .map(c -> new Lead.Rival(c.id(), c.title(), d.next().text()))
             .toList();
-    String reason = FaultWords.say("disagrees-with-the-others", d.says().text());
+    String reason =
+        FaultWords.say("disagrees-with-the-others", d.says().text().replaceFirst("\\.$", ""));
     List<KnownFault> follow = new ArrayList<>();
     if (d.certain()) {
       // A quantity that only this sensor tells is not known any more.
       for (Lead l : List.copyOf(leads)) {
-        if (!l.id().equals(cause.id()) && l.bearing() == Recency.TODAY && onlyBy(l, module, d)) {
+        if (!l.id().equals(cause.id())
+            && l.bearing() == Recency.TODAY
+            && (onlyBy(l, module, d) || reckoned(l, module, d))) {
           follow.addAll(l.signs());
           follow.addAll(l.knockOns());
           leads.remove(l);
@@ -68,6 +75,15 @@ final class SensorLeads {
   private static boolean onlyBy(Lead l, String module, Disagreement d) {
     return !l.signs().isEmpty()
         && l.signs().stream().allMatch(f -> f.kind().equals(module) && d.spns().contains(f.spn()));
+  }
+
+  /** True where the module reckons what points at a part from a sensor that is off. */
+  private boolean reckoned(Lead l, String module, Disagreement d) {
+    Component part = pack.components().get(l.id());
+    return part != null
+        && part.module().equals(module)
+        && part.reckonedFrom().stream().anyMatch(d.spns()::contains)
+        && l.signs().stream().noneMatch(KnownFault::electrical);
   }
 
   private static Lead lead(

@@ -347,9 +347,21 @@ class LeadsTest {
 
   @Test
   void aPartThatTwoSensorsTellOfHasNoRival() {
-    engine(103, 16, 9, true, 990);
-    engine(102, 18, 9, true, 990);
+    engine(168, 1, 9, true, 990);
+    engine(158, 1, 9, true, 990);
     assertThat(leads().get(0).rivals()).isEmpty();
+  }
+
+  @Test
+  void aPartThatIsReckonedFromASensorThatIsOffIsNotKnown() {
+    engine(2659, 18, 9, true, 990);
+    assertThat(leads().get(0).rivals())
+        .extracting(Lead.Rival::id)
+        .contains("exhaust-pressure-sensor", "intake-pressure-sensor");
+    List<Lead> leads =
+        leads(says("engine", 1209, Verdict.FAIL, off(1209, "exhaust-pressure-sensor")));
+    assertThat(ids(leads)).containsExactly("exhaust-pressure-sensor");
+    assertThat(leads.get(0).knockOns()).extracting(KnownFault::spn).containsExactly(2659);
   }
 
   @Test

@@ -115,6 +115,30 @@ class Demo implements ApplicationRunner {
             "orrendale-gravelwright");
     jobs.open(
         older.id(), "Idles unevenly under the crusher. No lamp.", accounts.find("Technician 2"));
+    UnitRow set =
+        jobs.addUnit(
+            "Set 1",
+            "SMW0GSR0400001204",
+            "Orrendale",
+            "Korvane 8G",
+            "MACHINE",
+            "orrendale-steadwright");
+    jobs.open(
+        set.id(),
+        "Shakes at the weekly test run. No lamp, takes its load.",
+        accounts.find("Technician 2"));
+    UnitRow tractor =
+        jobs.addUnit(
+            "Tractor 1",
+            "SMW0YTR0500006310",
+            "Orrendale",
+            "Korvane 4Y",
+            "TRUCK",
+            "orrendale-yardwright");
+    jobs.open(
+        tractor.id(),
+        "Short of power on warm afternoons, fine in the morning. No lamp.",
+        accounts.find("Technician 2"));
   }
 
   private void truck(String fleetNumber, String vin) {

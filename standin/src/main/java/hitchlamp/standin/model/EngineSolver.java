@@ -143,6 +143,10 @@ public final class EngineSolver {
         break;
       }
     }
+    // In so long a time each actuator is where it was sent, or stuck.
+    s.vanes = Actuator.rests(s.vanesWanted, c.vanesStuckAt);
+    s.throttle = Actuator.rests(s.throttleWanted, c.throttleStuckAt);
+    s.egr = Actuator.rests(s.egrWanted, c.egrStuckAt);
     for (int i = 0; i < 4; i++) {
       crankcase(1, s, c);
     }
