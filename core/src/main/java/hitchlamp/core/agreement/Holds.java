@@ -12,6 +12,9 @@ final class Holds {
   /** Share of its tolerance from which a sensor leans to a side. */
   private static final double LEANS = 0.3;
 
+  /** The same of a band: as many times what its edge is worth. */
+  private static final double EDGE = 3;
+
   private final List<Relation> relations;
   private final Map<Integer, Double> values;
 
@@ -85,8 +88,7 @@ final class Holds {
   int side(int spn, Set<Integer> without) {
     Set<Integer> others = new HashSet<>(without);
     others.add(spn);
-    Set<Integer> butThis = new HashSet<>(without);
-    butThis.remove(spn);
+    Set<Integer> butThis = butThis(spn, without);
     double value = values.getOrDefault(spn, Double.NaN);
     for (Relation r : relations) {
       if (!r.spns().contains(spn)) {
@@ -155,9 +157,27 @@ final class Holds {
         // What must read none leans where it reads anything.
         double middle = Double.isInfinite(w.low()) ? 0 : (w.low() + w.high()) / 2;
         return OptionalInt.of(lean(value(spn) - middle, w.high() - middle));
+      } else if (r instanceof Relation.Within w && w.of() == spn) {
+        double over = value(w, butThis(spn, without));
+        if (!Double.isNaN(over)) {
+          return OptionalInt.of(nearEdge(w, over));
+        }
       }
     }
     return OptionalInt.empty();
+  }
+
+  private static Set<Integer> butThis(int spn, Set<Integer> without) {
+    Set<Integer> rest = new HashSet<>(without);
+    rest.remove(spn);
+    return rest;
+  }
+
+  /** 1 near the upper edge of a band, -1 near the lower, by what the edge itself is worth. */
+  private static int nearEdge(Relation.Within w, double value) {
+    boolean high = value > w.high() - EDGE * Math.abs(w.high());
+    boolean low = value < w.low() + EDGE * Math.abs(w.low());
+    return high == low ? 0 : high ? 1 : -1;
   }
 
   private static int lean(double off, double tolerance) {
