@@ -191,7 +191,8 @@ class TryTest {
     assertThat(status).isEqualTo(2);
     assertThat(errors)
         .contains("bad.yaml:3")
-        .contains("'spaceship' is not one of [road-truck, loading-shovel, ferry, generating-set, yard-tractor]");
+        .contains(
+            "'spaceship' is not one of [road-truck, loading-shovel, ferry, generating-set, yard-tractor]");
     Path log = Files.writeString(folder.resolve("bad.log"), "(1.000000) can0 123#00\nrubbish\n");
     run("--log", log.toString());
     assertThat(status).isEqualTo(2);

@@ -5,6 +5,7 @@ import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.server.outbox.Outbox;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -13,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
@@ -101,9 +103,20 @@ class FrameStore {
     }
   }
 
-  /** A hook-up ended. */
-  void forget(long hookUp) {
+  /** A hook-up ended: what was handed over is stored, as far as that takes no longer than this. */
+  void ended(long hookUp, Duration most) {
     bytes.remove(hookUp);
+    CountDownLatch packed = new CountDownLatch(1);
+    try {
+      packer.execute(packed::countDown);
+      if (packed.await(most.toMillis(), TimeUnit.MILLISECONDS)) {
+        lane.await(most);
+      }
+    } catch (RejectedExecutionException e) {
+      // So many wait that nobody waits for them.
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
   }
 
   /** All that is stored of a hook-up, in order; one block is held at a time. */

@@ -167,13 +167,6 @@ final class UnitReports implements LiveReports {
                 engineSilent
                     ? HookupWords.say("the-modules-are-those-of", fits.get().title())
                     : HookupWords.say("this-unit-is-a-and-there", named));
-    if (fits.isPresent()) {
-      log(
-          engineSilent
-              ? HookupWords.say("by-the-modules-pack-is-used", fits.get().id())
-              : HookupWords.say("the-engine-says-pack-is-used", named, fits.get().id()),
-          busMicros);
-    }
     lane.put(
         new Report.RollEnded(
             job,
@@ -190,6 +183,14 @@ final class UnitReports implements LiveReports {
                 hours,
                 shown.kilometres().isPresent() ? shown.kilometres().getAsDouble() : null)),
         () -> to.topics().job(job).value("roll", known));
+    // Said once it is so: whoever reads it calls the next roll by that pack.
+    if (fits.isPresent()) {
+      log(
+          engineSilent
+              ? HookupWords.say("by-the-modules-pack-is-used", fits.get().id())
+              : HookupWords.say("the-engine-says-pack-is-used", named, fits.get().id()),
+          busMicros);
+    }
     long answered = roll.count(RollEntry.Presence.ANSWERS);
     long silent = roll.count(RollEntry.Presence.SILENT);
     String end =
@@ -259,7 +260,7 @@ final class UnitReports implements LiveReports {
           reason.startsWith("Unhooked") ? reason : "Unhooked: " + reason,
           who.id(),
           null);
-      to.store().forget(hookUp);
+      to.store().ended(hookUp, END_PATIENCE);
     }
     // Those who ask next find it stored, where the database is there.
     lane.await(END_PATIENCE);

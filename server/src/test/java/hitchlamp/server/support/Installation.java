@@ -51,7 +51,8 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
 
     private static List<Scenario> scenarios() {
       Path folder = Path.of("../standin/scenarios");
-      return java.util.stream.Stream.of("tipper-14", "tipper-9", "tipper-3", "tipper-6", "ferry-1")
+      return java.util.stream.Stream.of(
+              "tipper-14", "tipper-9", "tipper-3", "tipper-6", "ferry-1", "tractor-1")
           .map(n -> quick(folder.resolve(n + ".yaml")))
           .toList();
     }

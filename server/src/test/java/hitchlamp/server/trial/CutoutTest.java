@@ -29,9 +29,9 @@ class CutoutTest {
       assertThat(offers.path(0).path("test").asString())
           .as("what risks and costs least comes first")
           .isEqualTo("circuits");
-      assertThat(offers.path(1).path("test").asString()).isEqualTo("lamps");
-      assertThat(offers).as("a new trip stands on the page of the story").hasSize(4);
-      JsonNode offer = offers.path(3);
+      assertThat(offers.path(1).path("test").asString()).isEqualTo("agreement");
+      assertThat(offers).as("a new trip stands on the page of the story").hasSize(6);
+      JsonNode offer = offers.path(5);
       assertThat(offer.path("test").asString()).isEqualTo("cutout");
       assertThat(offer.path("modules").path(0).path("id").asString()).isEqualTo("engine");
       assertThat(offer.path("modules").path(0).path("conditions")).hasSize(4);

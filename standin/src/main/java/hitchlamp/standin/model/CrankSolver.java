@@ -15,15 +15,19 @@ public final class CrankSolver {
   /**
    * Share of the compression that a standing crank feels, and the speed, rad/s, of half the rest.
    */
-  private static final double LEAST_TIGHT = 0.4;
+  private static final double LEAST_TIGHT = 0.35;
 
-  private static final double TIGHT_FROM = 3;
+  private static final double TIGHT_FROM = 50;
 
   /** Below this rail pressure injectors do not open. */
   private static final double FIRES_ABOVE_MPA = 18;
 
   private static final double TURNS_BEFORE_FIRING = 1.5;
-  private static final double DC_MOTOR_FREE_SPEED = 38;
+
+  /** Cold bearings and pumps drag more than friction at work. */
+  private static final double DRAGS = 1.6;
+
+  private final Starter starter = new Starter();
 
   private double turned;
 
@@ -35,20 +39,15 @@ public final class CrankSolver {
     double left = seconds;
     while (left > 1e-9) {
       double dt = Math.min(left, s.omega > 1 ? STEP / s.omega : 0.002);
-      double ohms = p.batteryOhms() * c.batteryOhmsFactor + 0.004;
       double openCircuit = 24 + 2 * s.batteryShare;
-      double share = Math.max(0, 1 - s.omega / DC_MOTOR_FREE_SPEED);
-      // Starter current falls with speed; the battery sags by it, and torque with the voltage.
-      double amps = 900 * share * openCircuit / 24 / (1 + ohms * 30);
-      s.batteryV = openCircuit - amps * ohms;
-      double torque =
-          p.starterTorque() * share * s.batteryV / 24
-              - friction(s, p) * 1.6
-              + compression(s.theta, s, p);
+      double ohms = p.batteryOhms() * c.batteryOhmsFactor;
+      double pulls = starter.turns(s.omega, openCircuit, ohms, p.starterTorque());
+      s.batteryV = starter.volts();
+      double torque = pulls - friction(s, p) * DRAGS + compression(s.theta, s, p);
       s.omega = Math.max(0, s.omega + torque / p.inertia() * dt);
       s.theta = (s.theta + s.omega * dt) % (4 * Math.PI);
       turned += s.omega * dt;
-      s.batteryShare = Math.max(0, s.batteryShare - amps * dt / (180 * 3600));
+      s.batteryShare = Math.max(0, s.batteryShare - starter.amps() * dt / (180 * 3600));
       left -= dt;
     }
     if (turned > TURNS_BEFORE_FIRING * 2 * Math.PI

@@ -47,7 +47,7 @@ public record EngineParameters(
     double starterTorque,
     double idleSpeed,
     double stiff) {
-  private static final double FEW_ALONE = 1.3;
+  private static final double FEW_ALONE = 1;
 
   /** What turns at one speed alone is governed so stiffly that a load step hardly shows. */
   private static final double ONE_SPEED_RPM = 1_200;
@@ -76,8 +76,8 @@ public record EngineParameters(
         FuelSystem.PUMP_FLOW,
         4.1,
         0.015,
-        0.011,
-        1_250,
+        0.008,
+        Starter.STALL_NM,
         600,
         1);
   }
