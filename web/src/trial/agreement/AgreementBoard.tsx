@@ -117,8 +117,10 @@ function StripRow({
           aria-hidden
         />
         <span
-          className={off ? 'absolute -top-1 text-small font-semibold' : 'sr-only'}
-          style={off ? beside(at(row.value)) : undefined}
+          className={
+            off ? 'absolute top-1/2 -translate-y-1/2 text-small font-semibold whitespace-nowrap' : 'sr-only'
+          }
+          style={off ? beside(at(row.value - row.tolerance), at(row.value + row.tolerance)) : undefined}
         >
           {row.part ? said(row.part.says) : verdicts[row.verdict]}
         </span>
@@ -128,9 +130,11 @@ function StripRow({
   )
 }
 
-/** Words above a mark, on the side where there is room. */
-function beside(at: string): { left?: string; right?: string } {
-  return Number.parseFloat(at) > 50 ? { right: `calc(100% - ${at} + 14px)` } : { left: `calc(${at} + 14px)` }
+/** Words beside a bar, on the side where there is room. */
+function beside(low: string, high: string): { left?: string; right?: string } {
+  return Number.parseFloat(low) > 40
+    ? { right: `calc(100% - ${low} + 8px)` }
+    : { left: `calc(${high} + 8px)` }
 }
 
 /** One band: the figure, and whether it is as it must be. */

@@ -33,6 +33,9 @@ public record UnitShown(
   /** Modules by which a unit is known without its engine's word (common practice, no source). */
   private static final int LEAST_KNOWN = 3;
 
+  /** The same where they are all that it has beside its engines, and nothing else is there. */
+  private static final int FEW_KNOWN = 2;
+
   private static final int MOST_STRANGE = 1;
 
   /** The engine and two more. */
@@ -88,9 +91,8 @@ public record UnitShown(
       int strange = names.size() - known.size();
       int missing = (int) p.expected().stream().filter(m -> !known.contains(m.id())).count();
       boolean fits =
-          known.size() >= LEAST_KNOWN
-              && strange <= MOST_STRANGE
-              && missing <= MOST_MISSING
+          (known.size() >= LEAST_KNOWN && strange <= MOST_STRANGE && missing <= MOST_MISSING
+                  || known.size() >= FEW_KNOWN && strange == 0 && missing == p.engines().size())
               && p.engines().stream().anyMatch(e -> !known.contains(e.id()));
       int score = known.size() - strange - missing;
       if (fits && score >= most) {

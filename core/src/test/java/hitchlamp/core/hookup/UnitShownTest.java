@@ -109,7 +109,12 @@ class UnitShownTest {
   @Test
   void aUnitWhoseEngineIsSilentIsKnownByItsOtherModules() {
     PackLibrary ours = PackLibrary.read(Path.of("../packs"));
-    for (String id : List.of("orrendale-haulward", "orrendale-gravelwright")) {
+    for (String id :
+        List.of(
+            "orrendale-haulward",
+            "orrendale-gravelwright",
+            "orrendale-yardwright",
+            "orrendale-steadwright")) {
       UnitShown unit = UnitShown.of(roll(modules(ours.with(id), "engine")));
       assertThat(unit.fits(ours.base(), ours)).map(Pack::id).contains(id);
     }
