@@ -103,6 +103,7 @@ final class Explanations {
     return switch (cause.kind()) {
       case SENSOR ->
           !sides.contains(0)
+              && !belowWhatMayBeWarm(cause.spns().iterator().next(), sides)
               && !withTheSlow(cause.spns().iterator().next(), without)
               && !onlyAgainstTheSlow(cause.spns().iterator().next(), without);
       case LINE ->
@@ -123,6 +124,16 @@ final class Explanations {
     int off = holds.side(spn, without);
     int side = line.side().applyAsInt(spn);
     return off == 0 ? holds.leans(spn, without).orElse(side) == side : off == side;
+  }
+
+  /**
+   * The air that reads below all the rest tells as well that the rest has not cooled down yet; its
+   * sensor is not blamed for it.
+   */
+  private boolean belowWhatMayBeWarm(int spn, List<Integer> sides) {
+    return sides.contains(-1)
+        && relations.stream()
+            .anyMatch(r -> r instanceof Relation.Alike alike && alike.air() == spn && r.stood());
   }
 
   /** A sensor that fits all that follow quickly is not off: it is the slow ones that lag. */

@@ -155,6 +155,9 @@ final class Holds {
         }
       } else if (r instanceof Relation.Within w && w.of() == spn && w.minus() == 0) {
         // What must read none leans where it reads anything.
+        if (Double.isInfinite(w.high())) {
+          return OptionalInt.of(value(spn) > w.low() + EDGE * Math.abs(w.low()) ? 1 : 0);
+        }
         double middle = Double.isInfinite(w.low()) ? 0 : (w.low() + w.high()) / 2;
         return OptionalInt.of(lean(value(spn) - middle, w.high() - middle));
       } else if (r instanceof Relation.Within w && w.of() == spn) {

@@ -29,12 +29,15 @@ public sealed interface Relation {
    * @param of SPN and by how much one may be off, in its unit; the unit is the same for all
    * @param slow those that follow the rest only after hours: where all of them lie on one side, the
    *     unit has not stood long enough
+   * @param air the one that follows the air at once, 0 for none: where it lies below the rest, the
+   *     rest may still be warm
    */
   record Alike(
       String id,
       String title,
       Map<Integer, Double> of,
       Set<Integer> slow,
+      int air,
       String reason,
       String source)
       implements Relation {

@@ -35,7 +35,8 @@ final class RelationReader {
 
   private static Relation relation(Entry e) {
     e.allow(
-        "id", "title", "alike", "slow", "of", "minus", "from", "to", "stood", "reason", "source");
+        "id", "title", "alike", "slow", "air", "of", "minus", "from", "to", "stood", "reason",
+        "source");
     boolean alike = e.find("alike").isPresent();
     if (alike == e.find("of").isPresent()) {
       throw e.fault(PackWords.say("a-relation-has-alike-or-of"));
@@ -59,7 +60,12 @@ final class RelationReader {
       }
       slow.add(spn);
     }
-    return new Relation.Alike(e.text("id"), e.text("title"), of, slow, reason(e), e.text("source"));
+    int air = (int) e.whole("air", 0, Dtc.GREATEST_SPN, 0);
+    if (air > 0 && !of.containsKey(air)) {
+      throw e.need("air").fault(PackWords.say("is-not-among-those-alike", air));
+    }
+    return new Relation.Alike(
+        e.text("id"), e.text("title"), of, slow, air, reason(e), e.text("source"));
   }
 
   private static int spn(String key, Entry at) {

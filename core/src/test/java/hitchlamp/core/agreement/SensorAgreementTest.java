@@ -328,4 +328,32 @@ class SensorAgreementTest {
         .extracting(Cause::id)
         .containsExactlyInAnyOrder("intake-pressure-sensor", "sensor-ground-2");
   }
+
+  @Test
+  void airBelowAllTheRestTellsThatTheRestIsStillWarm() {
+    stood(27);
+    off(171, -6);
+    off(173, -9);
+    off(3246, -8);
+    Sheet sheet = sheet(COLD);
+    assertThat(sheet.disagreements()).isEmpty();
+    assertThat(sheet.warm()).isTrue();
+  }
+
+  @Test
+  void airAboveAllTheRestIsItsSensor() {
+    stood(12);
+    off(171, 9);
+    assertThat(blamed(sheet(COLD))).containsExactly("ambient-temperature-sensor");
+  }
+
+  @Test
+  void aGroundThatLiftsWhatRunsIsOneOfTheTwo() {
+    values.put(94, 900.0);
+    values.put(100, 540.0);
+    values.put(101, 12.0);
+    assertThat(sheet(IDLING).disagreements().get(0).causes())
+        .extracting(Cause::id)
+        .containsExactlyInAnyOrder("fuel-delivery-pressure-sensor", "sensor-ground-1");
+  }
 }
