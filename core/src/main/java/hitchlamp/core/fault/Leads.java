@@ -124,7 +124,7 @@ public final class Leads {
       leads.addAll(leftOver(open, bearing, leads, episodes));
     }
     leads.addAll(unknownSilent());
-    return attachGeneric(leads);
+    return GenericFaults.attach(leads, pack);
   }
 
   /** A module that is expected and silent is a lead, also where the pack says no more of it. */
@@ -257,16 +257,10 @@ public final class Leads {
 
   private final Set<String> silentDone = new LinkedHashSet<>();
 
-  /** Nearness of a lead that the pack names as a cause. */
-  private static final int NEAREST = 2;
-
   /** Evidence of an electrical fault for its sensor, and of one that its part may explain. */
   private static final double SENSOR_FAILS = 1.5;
 
   private static final double OVERDRIVEN = 0.8;
-
-  /** What has no time comes after what has one and fits. */
-  private static final double UNTIMED_HOURS = 1e6;
 
   private static final int MISSING = 9;
   private static final int NETWORK = 19;
@@ -482,74 +476,6 @@ public final class Leads {
         first,
         List.of(),
         "");
-  }
-
-  /** Generic faults go under the strongest specific lead of their time that can explain them. */
-  private List<Lead> attachGeneric(List<Lead> leads) {
-    List<Lead> specific = new ArrayList<>();
-    List<Lead> generic = new ArrayList<>();
-    for (Lead l : leads) {
-      boolean all = l.signs().stream().allMatch(f -> pack.isGeneric(f.spn(), f.fmi()));
-      (all && !l.signs().isEmpty() ? generic : specific).add(l);
-    }
-    for (Lead g : generic) {
-      int at = cause(g, specific);
-      if (at < 0) {
-        specific.add(g);
-      } else {
-        Lead s = specific.get(at);
-        List<KnownFault> more = new ArrayList<>(s.knockOns());
-        more.addAll(g.signs());
-        specific.set(at, s.following(more));
-      }
-    }
-    return specific;
-  }
-
-  /** The lead that a generic fault follows from: the nearest, of several the one before it. */
-  private int cause(Lead g, List<Lead> specific) {
-    KnownFault f = g.signs().get(0);
-    int at = -1;
-    int nearest = -1;
-    double soonest = Double.POSITIVE_INFINITY;
-    for (int i = 0; i < specific.size(); i++) {
-      Lead s = specific.get(i);
-      // It may have been there before for another cause: only what is there with it counts.
-      int near = s.bearing() == g.bearing() ? nearness(s, f) : -1;
-      double soon = hoursBefore(s, f);
-      if (near > nearest || near == nearest && near >= 0 && soon < soonest) {
-        nearest = near;
-        soonest = soon;
-        at = i;
-      }
-    }
-    return at;
-  }
-
-  /** Hours from the beginning of a lead to that of a fault; much where it cannot be its cause. */
-  private static double hoursBefore(Lead lead, KnownFault f) {
-    if (lead.firstHour().isEmpty() || f.firstHour().isEmpty()) {
-      return UNTIMED_HOURS;
-    }
-    double hours = f.firstHour().getAsDouble() - lead.firstHour().getAsDouble();
-    return Episodes.inTime(f, lead.firstHour().getAsDouble()) ? Math.abs(hours) : Double.MAX_VALUE;
-  }
-
-  /** How near a lead is to a generic fault: named as its cause, of the same module, or neither. */
-  private int nearness(Lead l, KnownFault f) {
-    Component c = pack.components().get(l.id());
-    if (c == null) {
-      return 0;
-    }
-    if (!pack.sameSide(c.module(), f.kind())) {
-      return -1;
-    }
-    for (Component.FaultPattern s : c.explains()) {
-      if (s.is(f.spn(), f.fmi())) {
-        return NEAREST;
-      }
-    }
-    return c.module().equals(f.kind()) ? 1 : 0;
   }
 
   /** Today before earlier before old; there now or silent before not; specific, then frequent. */
