@@ -261,7 +261,6 @@ public final class Leads {
   private static final double SENSOR_FAILS = 1.5;
 
   private static final double OVERDRIVEN = 0.8;
-
   private static final int MISSING = 9;
   private static final int NETWORK = 19;
 
