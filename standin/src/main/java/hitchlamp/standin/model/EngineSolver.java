@@ -26,7 +26,9 @@ public final class EngineSolver {
   private static final double HASTE = 60;
   private static final double RATED_RPM = 2_100;
   private static final double DROOP_RPM = 60;
-  private static final double STALLS_BELOW = 25;
+
+  /** Below what a starter turns it at, rad/s. */
+  private static final double STALLS_BELOW = 12;
 
   /** Air that the module leaves for each kilogram of fuel, in proportion to what it needs. */
   private static final double SMOKE_LAMBDA = 1.28;
