@@ -44,53 +44,34 @@ public record Lead(
 
   /** The same with other knock-ons. */
   Lead following(List<KnownFault> other) {
-    return new Lead(
-        id,
-        title,
-        bearing,
-        mark,
-        reasons,
-        signs,
-        List.copyOf(other),
-        times,
-        lastHour,
-        firstOfEpisode,
-        rivals,
-        moved);
+    return with(reasons, other, rivals, moved);
   }
 
   /** The same with what else it says. */
   Lead saying(List<String> other, List<Rival> against) {
-    return new Lead(
-        id,
-        title,
-        bearing,
-        mark,
-        List.copyOf(other),
-        signs,
-        knockOns,
-        times,
-        lastHour,
-        firstOfEpisode,
-        List.copyOf(against),
-        moved);
+    return with(other, knockOns, against, moved);
   }
 
   /** The same with the reason of the user who moved it. */
   Lead moved(String reason) {
+    return with(reasons, knockOns, rivals, reason);
+  }
+
+  private Lead with(
+      List<String> says, List<KnownFault> follow, List<Rival> against, String movedFor) {
     return new Lead(
         id,
         title,
         bearing,
         mark,
-        reasons,
+        List.copyOf(says),
         signs,
-        knockOns,
+        List.copyOf(follow),
         times,
         lastHour,
         firstOfEpisode,
-        rivals,
-        reason);
+        List.copyOf(against),
+        movedFor);
   }
 
   /** Engine hour at which the first of its signs began; empty where nobody told a time. */

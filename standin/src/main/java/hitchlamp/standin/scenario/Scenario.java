@@ -161,92 +161,34 @@ public record Scenario(
             history.idle(),
             history.past().stream().filter(p -> p.at() <= v.at()).toList(),
             history.others().stream().map(h -> h - back).toList());
-    return new Scenario(
-        id,
-        title,
-        unit,
-        seed,
-        vin,
-        ambientC,
-        ambientKpa,
-        bus,
-        defects,
-        then,
-        trouble,
-        new Start(true, false),
-        List.of());
+    return living(seed, defects, then, trouble, new Start(true, false), List.of());
   }
 
   /** The same unit with another seed, and so with other scatter, delays and noise. */
   public Scenario withSeed(long other) {
-    return new Scenario(
-        id,
-        title,
-        unit,
-        other,
-        vin,
-        ambientC,
-        ambientKpa,
-        bus,
-        defects,
-        history,
-        trouble,
-        start,
-        visits);
+    return living(other, defects, history, trouble, start, visits);
   }
 
   /** The same unit with other defects and another history. */
   public Scenario with(List<Defect> others, History lived) {
-    return new Scenario(
-        id,
-        title,
-        unit,
-        seed,
-        vin,
-        ambientC,
-        ambientKpa,
-        bus,
-        others,
-        lived,
-        trouble,
-        start,
-        visits);
+    return living(seed, others, lived, trouble, start, visits);
   }
 
   /** The same unit with other trouble. */
   public Scenario with(Trouble other) {
-    return new Scenario(
-        id,
-        title,
-        unit,
-        seed,
-        vin,
-        ambientC,
-        ambientKpa,
-        bus,
-        defects,
-        history,
-        other,
-        start,
-        visits);
+    return living(seed, defects, history, other, start, visits);
   }
 
   /** The same unit after a night, key on, engine off. */
   public Scenario startingCold() {
+    return living(seed, defects, history, trouble, new Start(true, false), visits);
+  }
+
+  /** The same unit in the same place, with what can differ from life to life. */
+  private Scenario living(
+      long other, List<Defect> ill, History lived, Trouble bad, Start as, List<Visit> seen) {
     return new Scenario(
-        id,
-        title,
-        unit,
-        seed,
-        vin,
-        ambientC,
-        ambientKpa,
-        bus,
-        defects,
-        history,
-        trouble,
-        new Start(true, false),
-        visits);
+        id, title, unit, other, vin, ambientC, ambientKpa, bus, ill, lived, bad, as, seen);
   }
 
   /** Reads a scenario file; whatever is wrong is told with file, line and reason. */

@@ -15,17 +15,17 @@ import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.wiring.Feed;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.function.DoubleSupplier;
 
 /** The made-up road truck: a dozen modules around the engine. It stands in the yard. */
 final class RoadTruck implements Build {
   private static final int PER_CENT = 100;
-  private static final double STEEPEST = 0.2;
-  private static final double HEAVIEST_T = 40;
 
   private Chassis chassis;
   private Driveline driveline;
+  private Levers levers;
   private DoubleSupplier road;
   private DoubleSupplier air;
 
@@ -124,57 +124,18 @@ final class RoadTruck implements Build {
   @Override
   public Load load(String engine, Condition condition, SplittableRandom own) {
     driveline = new Driveline(Gearing.HAULAGE, own);
+    levers = new Levers(driveline, "a truck", Set.of("gear", "brake", "grade", "load"));
     return driveline;
   }
 
   @Override
   public void drive(String what, String value) {
-    switch (what) {
-      case "gear" -> gear(value);
-      case "brake" -> driveline.brake = number(what, value, 0, 1);
-      case "grade" ->
-          driveline.grade =
-              number(what, value, -STEEPEST * PER_CENT, STEEPEST * PER_CENT) / PER_CENT;
-      case "load" -> driveline.loadKg = number(what, value, 0, HEAVIEST_T) * 1_000;
-      default -> throw new IllegalArgumentException("a truck has no '" + what + "'");
-    }
-  }
-
-  private void gear(String value) {
-    driveline.automatic = value.equals("d");
-    if (!driveline.automatic) {
-      driveline.select(value.equals("n") ? 0 : (int) number("gear", value, 0, driveline.gears()));
-    }
-  }
-
-  private static double number(String what, String value, double least, double most) {
-    try {
-      double number = Double.parseDouble(value);
-      if (number >= least && number <= most) {
-        return number;
-      }
-    } catch (NumberFormatException e) {
-      // said below
-    }
-    throw new IllegalArgumentException(
-        what + " can be " + least + " to " + most + ", not '" + value + "'");
+    levers.set(what, value);
   }
 
   @Override
   public Map<String, String> driving() {
-    if (driveline == null) {
-      return Map.of();
-    }
-    return Map.of(
-        "gear",
-        (driveline.automatic ? "d" : "")
-            + (driveline.gear() == 0 ? "n" : String.valueOf(driveline.gear())),
-        "brake",
-        String.format(java.util.Locale.ROOT, "%.2f", driveline.brake),
-        "grade",
-        String.format(java.util.Locale.ROOT, "%.1f", driveline.grade * PER_CENT),
-        "load",
-        String.format(java.util.Locale.ROOT, "%.1f", driveline.loadKg / 1_000));
+    return levers == null ? Map.of() : levers.stand();
   }
 
   private double outputRpm() {

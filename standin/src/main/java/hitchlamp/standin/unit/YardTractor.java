@@ -15,19 +15,18 @@ import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.wiring.Feed;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.function.DoubleSupplier;
 
 /** The made-up yard tractor: four in line, six gears, trailers pulled and pushed about a yard. */
 final class YardTractor implements Build {
-  private static final double HEAVIEST_T = 40;
   private static final double IDLE_RPM = 700;
-  private static final double KG_A_TONNE = 1_000;
 
   private Chassis chassis;
   private Driveline driveline;
+  private Levers levers;
 
   @Override
   public EngineParameters nominal() {
@@ -96,50 +95,18 @@ final class YardTractor implements Build {
   @Override
   public Load load(String engine, Condition condition, SplittableRandom own) {
     driveline = new Driveline(Gearing.YARD, own);
+    levers = new Levers(driveline, "a yard tractor", Set.of("gear", "brake", "load"));
     return driveline;
   }
 
   @Override
   public void drive(String what, String value) {
-    switch (what) {
-      case "gear" -> {
-        driveline.automatic = value.equals("d");
-        if (!driveline.automatic) {
-          driveline.select(
-              value.equals("n") ? 0 : (int) number("gear", value, 0, driveline.gears()));
-        }
-      }
-      case "brake" -> driveline.brake = number(what, value, 0, 1);
-      case "load" -> driveline.loadKg = number(what, value, 0, HEAVIEST_T) * KG_A_TONNE;
-      default -> throw new IllegalArgumentException("a yard tractor has no '" + what + "'");
-    }
-  }
-
-  private static double number(String what, String value, double least, double most) {
-    try {
-      double number = Double.parseDouble(value);
-      if (number >= least && number <= most) {
-        return number;
-      }
-    } catch (NumberFormatException e) {
-      // said below
-    }
-    throw new IllegalArgumentException(
-        what + " can be " + least + " to " + most + ", not '" + value + "'");
+    levers.set(what, value);
   }
 
   @Override
   public Map<String, String> driving() {
-    return driveline == null
-        ? Map.of()
-        : Map.of(
-            "gear",
-            (driveline.automatic ? "d" : "")
-                + (driveline.gear() == 0 ? "n" : String.valueOf(driveline.gear())),
-            "brake",
-            String.format(Locale.ROOT, "%.2f", driveline.brake),
-            "load",
-            String.format(Locale.ROOT, "%.1f", driveline.loadKg / KG_A_TONNE));
+    return levers == null ? Map.of() : levers.stand();
   }
 
   @Override
