@@ -133,6 +133,15 @@ function OfferWhy({ offer, job }: { offer: TrialOffer | undefined; job: number }
         <WhyPart head={texts.safety}>{texts.aTestStartsOnlyWhenEvery}</WhyPart>
       </Why>
     )
+  // Modules ask for the same thing of one engine: it is said once.
+  const toDo = [
+    ...new Set(
+      offer.modules
+        .flatMap((m) => m.conditions)
+        .filter((c) => c.state === 'FAILS')
+        .map((c) => said(c.how)),
+    ),
+  ]
   return (
     <Why title={offer.title}>
       <WhyPart head={texts.whatItAnswers}>
@@ -143,14 +152,11 @@ function OfferWhy({ offer, job }: { offer: TrialOffer | undefined; job: number }
       </WhyPart>
       <WhyPart head={texts.whatItTakes}>
         {texts.engineMinutes(offer.engine, lasts(offer.minutes))}
-        {offer.modules.some((m) => m.conditions.some((c) => c.state === 'FAILS')) && (
+        {toDo.length > 0 && (
           <ul className="mt-1">
-            {offer.modules
-              .flatMap((m) => m.conditions)
-              .filter((c) => c.state === 'FAILS')
-              .map((c) => (
-                <li key={c.id}>{said(c.how)}</li>
-              ))}
+            {toDo.map((how) => (
+              <li key={how}>{how}</li>
+            ))}
           </ul>
         )}
       </WhyPart>

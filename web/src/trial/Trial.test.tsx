@@ -276,7 +276,7 @@ it('the list puts what serves a lead of today first and names what cannot be don
     ],
   })
   const why = renderInJob(<Tests />)
-  expect(await screen.findByText('2 this unit can do now, 1 it cannot')).toBeInTheDocument()
+  expect(await screen.findByText('2 this unit can do, 1 it cannot now')).toBeInTheDocument()
   expect(screen.getByRole('region', { name: 'For today’s leads' })).toHaveTextContent('Injector return')
   expect(screen.getByRole('region', { name: 'What it cannot do now' })).toHaveTextContent(
     'No module answered.',
@@ -351,6 +351,29 @@ it('modules whose conditions stand alike are told once, another by itself', asyn
   expect(screen.getByText('The engine stands; now 600 rpm')).toBeInTheDocument()
   expect(screen.getByText('12 s')).toBeInTheDocument()
   expect(why).toHaveTextContent('Open the test, retarder')
+})
+
+it('what must be done before a test is said once, however many modules ask for it', async () => {
+  const running = (id: string) => ({
+    id,
+    title: id,
+    conditions: [
+      {
+        id: 'stands',
+        says: { text: 'The engine stands' },
+        state: 'FAILS' as const,
+        now: { text: '600 rpm' },
+        vouch: false,
+        how: { text: 'Switch it off.' },
+      },
+    ],
+  })
+  stubServer({
+    '/api/jobs/3/trials/offers': [offer({ modules: [running('Engine'), running('Brakes')] })],
+    '/api/jobs/3/trials': [],
+  })
+  renderInJob(<Tests />)
+  expect(await screen.findAllByText('Switch it off.')).toHaveLength(1)
 })
 
 it('a test without a board of its own shows its verdict and leads on', async () => {

@@ -55,7 +55,7 @@ export const texts = {
   beginsIn: (a: Shown) => `Begins in ${a} seconds`,
   beginsInWords: 'Begins in',
   callTheRollFirst: 'Call the roll first',
-  canAndCannot: (a: Shown, b: Shown) => `${a} this unit can do now, ${b} it cannot`,
+  canAndCannot: (a: Shown, b: Shown) => `${a} this unit can do, ${b} it cannot now`,
   checkTheConditions: 'Check the conditions',
   checkTheConditionsAgain: 'Check the conditions again',
   conditions: 'Conditions',

@@ -275,7 +275,7 @@ class JobTest {
       b.sees("bytes a sample");
       b.isAccessible();
       b.keysOnPage("t");
-      b.sees("this unit can do now");
+      b.sees("this unit can do");
       b.isAccessible();
       b.picture("tests-day");
       b.presses("Cylinder cutout by hand");

@@ -1,7 +1,9 @@
 package hitchlamp.server.fault;
 
+import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.Roll;
+import hitchlamp.server.hookup.Again;
 import hitchlamp.server.hookup.Capability;
 import hitchlamp.server.hookup.Linked;
 import hitchlamp.server.hookup.Tenant;
@@ -42,30 +44,19 @@ class FaultCapability implements Capability {
   @Override
   public Optional<Tenant> join(Linked link) {
     if (link.replay().isPresent()) {
-      return Optional.of(new Again(link, link.replay().get()));
+      return Optional.of(again(link, link.replay().get()));
     }
     return link.live() ? Optional.of(new FaultRun(link, faults)) : Optional.empty();
   }
 
-  /** Reads of a stored hook-up that is lived again: shown, and not stored a second time. */
-  private final class Again implements Tenant {
-    private final Linked link;
-    private final Replay replay;
-    private int shown;
-
-    Again(Linked link, Replay replay) {
-      this.link = link;
-      this.replay = replay;
-    }
-
-    @Override
-    public void publish(long nanos, long micros) {
-      for (; shown < replay.readings().size(); shown++) {
-        Roll roll = replay.rolls().get(replay.rolls().size() - 1);
-        var reading = replay.readings().get(shown);
-        long job = link.reports().job();
-        link.reports().show(() -> faults.replayed(job, reading, roll.silentKinds(), link.pack()));
-      }
-    }
+  private Again<FaultReading> again(Linked link, Replay replay) {
+    return new Again<>(
+        link.reports(),
+        replay::readings,
+        reading -> {
+          Roll roll = replay.rolls().get(replay.rolls().size() - 1);
+          long job = link.reports().job();
+          return () -> faults.replayed(job, reading, roll.silentKinds(), link.pack());
+        });
   }
 }

@@ -1,6 +1,8 @@
 package hitchlamp.server.story;
 
 import hitchlamp.core.hookup.Replay;
+import hitchlamp.core.story.StoryReading;
+import hitchlamp.server.hookup.Again;
 import hitchlamp.server.hookup.Capability;
 import hitchlamp.server.hookup.Linked;
 import hitchlamp.server.hookup.Tenant;
@@ -33,29 +35,16 @@ class StoryCapability implements Capability {
   @Override
   public Optional<Tenant> join(Linked link) {
     if (link.replay().isPresent()) {
-      return Optional.of(new Again(link, link.replay().get()));
+      return Optional.of(again(link, link.replay().get()));
     }
     return link.live() ? Optional.of(new StoryRun(link, stories)) : Optional.empty();
   }
 
-  /** Reads of a stored hook-up that is lived again: shown, and not stored a second time. */
-  private final class Again implements Tenant {
-    private final Linked link;
-    private final Replay replay;
-    private int shown;
-
-    Again(Linked link, Replay replay) {
-      this.link = link;
-      this.replay = replay;
-    }
-
-    @Override
-    public void publish(long nanos, long micros) {
-      for (; shown < replay.stories().size(); shown++) {
-        var reading = replay.stories().get(shown);
-        long job = link.reports().job();
-        link.reports().show(() -> stories.replayed(job, reading, link.pack()));
-      }
-    }
+  private Again<StoryReading> again(Linked link, Replay replay) {
+    long job = link.reports().job();
+    return new Again<>(
+        link.reports(),
+        replay::stories,
+        reading -> () -> stories.replayed(job, reading, link.pack()));
   }
 }
