@@ -1,7 +1,7 @@
 package hitchlamp.core.agreement;
 
+import java.util.Map;
 import java.util.Set;
-import java.util.function.IntUnaryOperator;
 
 /**
  * One thing that would explain that sensors disagree.
@@ -10,9 +10,10 @@ import java.util.function.IntUnaryOperator;
  * @param title as the technician reads it
  * @param spns of the sensors that it makes wrong
  * @param kind what kind of thing
- * @param side to which it takes each of these sensors: 1 up, -1 down, 0 either
+ * @param sides to which it takes these sensors, by SPN: 1 up, -1 down; none where it is either
  */
-public record Cause(String id, String title, Set<Integer> spns, Kind kind, IntUnaryOperator side) {
+public record Cause(
+    String id, String title, Set<Integer> spns, Kind kind, Map<Integer, Integer> sides) {
   /** Kinds of causes with how unlikely each is, against one sensor that is off by itself. */
   public enum Kind {
     /** A sensor with its own wires. */
@@ -35,5 +36,6 @@ public record Cause(String id, String title, Set<Integer> spns, Kind kind, IntUn
 
   public Cause {
     spns = Set.copyOf(spns);
+    sides = Map.copyOf(sides);
   }
 }

@@ -122,7 +122,7 @@ final class Explanations {
       return true;
     }
     int off = holds.side(spn, without);
-    int side = line.side().applyAsInt(spn);
+    int side = line.sides().getOrDefault(spn, 0);
     return off == 0 ? holds.leans(spn, without).orElse(side) == side : off == side;
   }
 

@@ -16,7 +16,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.function.IntUnaryOperator;
+import java.util.stream.Collectors;
 
 /**
  * Judges what sensors read together. A pure function of the readings and of what the pack expects:
@@ -24,8 +24,6 @@ import java.util.function.IntUnaryOperator;
  * to the same side. Rules: common practice, no source.
  */
 public final class SensorAgreement {
-  private static final IntUnaryOperator EITHER = spn -> 0;
-
   private final Pack pack;
   private final String module;
   private final List<Relation> relations;
@@ -114,7 +112,7 @@ public final class SensorAgreement {
       fed.retainAll(all);
       fed.retainAll(values.keySet());
       if (line && c.module().equals(module) && fed.size() > 1) {
-        causes.add(new Cause(c.id(), c.title(), fed, Cause.Kind.LINE, spn -> side(c, spn)));
+        causes.add(new Cause(c.id(), c.title(), fed, Cause.Kind.LINE, sides(c, fed)));
       }
     }
     for (Relation r : relations) {
@@ -125,7 +123,7 @@ public final class SensorAgreement {
                 AgreementWords.say("not-stood-long-enough"),
                 alike.slow(),
                 Cause.Kind.WARM,
-                EITHER));
+                Map.of()));
       }
     }
     return causes;
@@ -137,16 +135,20 @@ public final class SensorAgreement {
         .filter(c -> pack.sameSide(c.module(), module))
         .filter(c -> c.signs().stream().anyMatch(s -> s.spn() == spn))
         .findFirst()
-        .map(c -> new Cause(c.id(), c.title(), Set.of(spn), Cause.Kind.SENSOR, EITHER))
+        .map(c -> new Cause(c.id(), c.title(), Set.of(spn), Cause.Kind.SENSOR, Map.of()))
         .orElseGet(
-            () -> new Cause("sensor:" + spn, name(spn), Set.of(spn), Cause.Kind.SENSOR, EITHER));
+            () -> new Cause("sensor:" + spn, name(spn), Set.of(spn), Cause.Kind.SENSOR, Map.of()));
   }
 
   /**
-   * To which side a line takes a sensor: a resistance in the ground lifts what pressure sensors
+   * To which side a line takes each of its sensors: a resistance in the ground lifts what pressure sensors
    * give and looks to the module like a colder thermistor; a supply that is pulled down takes what
    * hangs on it down (voltage divider, any electronics book).
    */
+  private Map<Integer, Integer> sides(Component line, Set<Integer> spns) {
+    return spns.stream().collect(Collectors.toMap(spn -> spn, spn -> side(line, spn)));
+  }
+
   private int side(Component line, int spn) {
     boolean lifted =
         line.kind() == Component.Kind.GROUND && unit(spn).dimension() != Unit.Dimension.TEMPERATURE;

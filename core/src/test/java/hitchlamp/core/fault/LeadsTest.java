@@ -17,6 +17,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Random;
 import java.util.Set;
@@ -271,7 +272,7 @@ class LeadsTest {
   private static Disagreement off(int spn, String... causes) {
     return new Disagreement(
         java.util.Arrays.stream(causes)
-            .map(c -> new Cause(c, "Title of " + c, Set.of(spn), Cause.Kind.SENSOR, s -> 0))
+            .map(c -> new Cause(c, "Title of " + c, Set.of(spn), Cause.Kind.SENSOR, Map.of()))
             .toList(),
         Set.of(spn),
         Said.plain("7.6 K above the rest"),
