@@ -141,9 +141,9 @@ public final class SensorAgreement {
   }
 
   /**
-   * To which side a line takes each of its sensors: a resistance in the ground lifts what pressure sensors
-   * give and looks to the module like a colder thermistor; a supply that is pulled down takes what
-   * hangs on it down (voltage divider, any electronics book).
+   * To which side a line takes each of its sensors: a resistance in the ground lifts what pressure
+   * sensors give and looks to the module like a colder thermistor; a supply that is pulled down
+   * takes what hangs on it down (voltage divider, any electronics book).
    */
   private Map<Integer, Integer> sides(Component line, Set<Integer> spns) {
     return spns.stream().collect(Collectors.toMap(spn -> spn, spn -> side(line, spn)));
