@@ -15,7 +15,8 @@ public final class Cylinders {
   /** Air that burns a kilogram of diesel, kg. */
   public static final double STOICHIOMETRIC = 14.5;
 
-  private static final double FILLING = 0.955;
+  /** Of their swept volume they fill so much. */
+  public static final double FILLING = 0.955;
 
   /** What back pressure takes of the filling: the hot rest in the clearance volume grows. */
   private static final double FILLING_BACK_PRESSURE = 0.055;
@@ -26,6 +27,11 @@ public final class Cylinders {
   private static final double WORK_LOST_LIGHT = 0.27;
   private static final double WALL = 0.142;
   private static final double WALL_LIGHT = 0.13;
+
+  /** Of fuel that burns late so much is work, and heat into the walls; the exhaust has the rest. */
+  private static final double LATE_WORK = 0.1;
+
+  private static final double LATE_WALL = 0.2;
 
   /** Below this proportion of air combustion becomes late and incomplete. */
   private static final double AIR_ENOUGH = 1.55;
@@ -39,6 +45,7 @@ public final class Cylinders {
   private final double efficiency;
   private final double[] fuel;
   private final double[] work;
+  private double late;
 
   /** Gas that they draw from the intake, kg/s. */
   double flow;
@@ -77,9 +84,15 @@ public final class Cylinders {
     }
   }
 
+  /** Fuel that each fuelled cylinder gets late in its stroke, kg: it burns, and hardly works. */
+  public void late(double perStroke) {
+    late = perStroke;
+  }
+
   /** No fuel. */
   public void cut() {
     Arrays.fill(fuel, 0);
+    late = 0;
   }
 
   /** Finds what they breathe. */
@@ -113,18 +126,19 @@ public final class Cylinders {
       double m = fuel[i];
       if (m != last) {
         double light = Math.exp(-m / size);
-        double air = m > 0 ? airEach / (m * STOICHIOMETRIC) : 10;
+        double air = m > 0 ? airEach / ((m + late) * STOICHIOMETRIC) : 10;
         double lack = Math.max(0, AIR_ENOUGH - air);
         double share =
             efficiency
                 * (1 - WORK_LOST_LIGHT * light)
                 * Math.max(0.3, 1 - SHORT_OF_AIR * lack * lack);
-        lastWork = m * HEATING_VALUE * share;
-        lastWall = m * HEATING_VALUE * (WALL + WALL_LIGHT * light);
+        double after = m > 0 ? late : 0;
+        lastWork = (m * share + after * LATE_WORK) * HEATING_VALUE;
+        lastWall = (m * (WALL + WALL_LIGHT * light) + after * LATE_WALL) * HEATING_VALUE;
         last = m;
       }
       work[i] = lastWork;
-      fuelFlow += m * cycles;
+      fuelFlow += (m > 0 ? m + late : 0) * cycles;
       indicated += lastWork * cycles;
       wall += lastWall * cycles;
     }

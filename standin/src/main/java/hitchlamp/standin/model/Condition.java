@@ -1,5 +1,6 @@
 package hitchlamp.standin.model;
 
+import hitchlamp.standin.aftertreatment.AfterWear;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -105,8 +106,8 @@ public final class Condition {
   /** Opening of the crankcase breather, share of clean. */
   public double breatherShare;
 
-  /** Opening of the particulate filter, share of clean. */
-  public double filterShare;
+  /** What is wrong with what cleans the exhaust. */
+  public final AfterWear after = new AfterWear();
 
   /** What the alternator can still deliver, share. */
   public double alternatorShare;
@@ -172,7 +173,7 @@ public final class Condition {
     fuelPumpShare = 1;
     railPumpShare = 1;
     breatherShare = 1;
-    filterShare = 1;
+    after.reset();
     alternatorShare = 1;
     batteryOhmsFactor = 1;
     hydraulicFilterFactor = 1;

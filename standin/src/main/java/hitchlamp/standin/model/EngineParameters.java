@@ -1,5 +1,6 @@
 package hitchlamp.standin.model;
 
+import hitchlamp.standin.aftertreatment.AfterFigures;
 import hitchlamp.standin.engine.AirFigures;
 import hitchlamp.standin.engine.FuelSystem;
 import hitchlamp.standin.engine.Layout;
@@ -28,6 +29,7 @@ import java.util.function.DoubleUnaryOperator;
  * @param starterTorque stall torque at the crank with 24 V, N·m
  * @param idleSpeed governed idle, rpm
  * @param stiff how stiff its governor is, relative to that of a vehicle
+ * @param after sizes of its aftertreatment
  */
 public record EngineParameters(
     Layout layout,
@@ -46,7 +48,8 @@ public record EngineParameters(
     double batteryOhms,
     double starterTorque,
     double idleSpeed,
-    double stiff) {
+    double stiff,
+    AfterFigures after) {
   private static final double FEW_ALONE = 1;
 
   /** What turns at one speed alone is governed so stiffly that a load step hardly shows. */
@@ -79,7 +82,8 @@ public record EngineParameters(
         0.008,
         Starter.STALL_NM,
         600,
-        1);
+        1,
+        AfterFigures.nominal(1));
   }
 
   /**
@@ -110,7 +114,8 @@ public record EngineParameters(
         n.batteryOhms / starter,
         n.starterTorque * starter,
         idleSpeed,
-        idleSpeed > ONE_SPEED_RPM ? STIFF : 1);
+        idleSpeed > ONE_SPEED_RPM ? STIFF : 1,
+        AfterFigures.nominal(size));
   }
 
   /** One unit with six in line. */
@@ -126,23 +131,53 @@ public record EngineParameters(
   public static EngineParameters of(EngineParameters n, SplittableRandom random) {
     DoubleUnaryOperator wide = v -> v * (1 + SCATTER * (2 * random.nextDouble() - 1));
     DoubleUnaryOperator narrow = v -> v * (1 + NARROW * (2 * random.nextDouble() - 1));
+    EngineParameters engine =
+        new EngineParameters(
+            n.layout,
+            wide.applyAsDouble(n.inertia),
+            wide.applyAsDouble(n.frictionStatic),
+            wide.applyAsDouble(n.frictionSpeed),
+            n.efficiency * (1 + NARROW / 2 * (2 * random.nextDouble() - 1)),
+            n.air.scattered(narrow, wide),
+            wide.applyAsDouble(n.ringArea),
+            wide.applyAsDouble(n.coolantHeat),
+            wide.applyAsDouble(n.radiator),
+            wide.applyAsDouble(n.fuelFilterOhms),
+            narrow.applyAsDouble(n.railPump),
+            wide.applyAsDouble(n.oilPressureGain),
+            wide.applyAsDouble(n.ash),
+            wide.applyAsDouble(n.batteryOhms),
+            wide.applyAsDouble(n.starterTorque),
+            n.idleSpeed,
+            n.stiff,
+            n.after);
+    // Of its own: what cleans the exhaust differs without changing anything else of the unit.
+    SplittableRandom own = new SplittableRandom(Double.doubleToLongBits(engine.ringArea));
+    return engine.with(
+        n.after.scattered(
+            v -> v * (1 + NARROW * (2 * own.nextDouble() - 1)),
+            v -> v * (1 + SCATTER * (2 * own.nextDouble() - 1))));
+  }
+
+  private EngineParameters with(AfterFigures figures) {
     return new EngineParameters(
-        n.layout,
-        wide.applyAsDouble(n.inertia),
-        wide.applyAsDouble(n.frictionStatic),
-        wide.applyAsDouble(n.frictionSpeed),
-        n.efficiency * (1 + NARROW / 2 * (2 * random.nextDouble() - 1)),
-        n.air.scattered(narrow, wide),
-        wide.applyAsDouble(n.ringArea),
-        wide.applyAsDouble(n.coolantHeat),
-        wide.applyAsDouble(n.radiator),
-        wide.applyAsDouble(n.fuelFilterOhms),
-        narrow.applyAsDouble(n.railPump),
-        wide.applyAsDouble(n.oilPressureGain),
-        wide.applyAsDouble(n.ash),
-        wide.applyAsDouble(n.batteryOhms),
-        wide.applyAsDouble(n.starterTorque),
-        n.idleSpeed,
-        n.stiff);
+        layout,
+        inertia,
+        frictionStatic,
+        frictionSpeed,
+        efficiency,
+        air,
+        ringArea,
+        coolantHeat,
+        radiator,
+        fuelFilterOhms,
+        railPump,
+        oilPressureGain,
+        ash,
+        batteryOhms,
+        starterTorque,
+        idleSpeed,
+        stiff,
+        figures);
   }
 }

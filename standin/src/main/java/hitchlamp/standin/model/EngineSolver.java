@@ -1,5 +1,8 @@
 package hitchlamp.standin.model;
 
+import hitchlamp.standin.aftertreatment.AfterReadings;
+import hitchlamp.standin.aftertreatment.Aftertreatment;
+import hitchlamp.standin.aftertreatment.HeatUp;
 import hitchlamp.standin.engine.AirControl;
 import hitchlamp.standin.engine.AirPath;
 import hitchlamp.standin.engine.Cooling;
@@ -9,8 +12,6 @@ import hitchlamp.standin.engine.FuelSystem;
 import hitchlamp.standin.engine.Gas;
 import hitchlamp.standin.engine.Layout;
 import hitchlamp.standin.engine.Maps;
-import hitchlamp.standin.engine.ParticleFilter;
-import hitchlamp.standin.engine.ThermalCell;
 import java.util.SplittableRandom;
 
 /**
@@ -49,6 +50,9 @@ public final class EngineSolver {
   private static final double SEAL_SOUND = 1.2e-7;
   private static final double WORN_SEAL = 2e-6;
 
+  /** Most fuel that is injected late to heat the exhaust, mg a stroke of the six. */
+  private static final double LATE_MG = 45;
+
   private final EngineParameters p;
   private final Maps maps;
   private final Cylinders cylinders;
@@ -58,12 +62,12 @@ public final class EngineSolver {
   private final Cooling cooling;
   private final Crankcase crankcase;
   private final double size;
-  private final ThermalCell pipe;
-  private final ThermalCell catalyst;
-  private final ThermalCell filter;
+  private final Aftertreatment after;
+  private final AfterReadings readings = new AfterReadings();
   private final SplittableRandom random;
   private final double[] shares;
   private double uneven;
+  private boolean sensed;
 
   /**
    * @param random of the combustion, which is never twice the same
@@ -76,9 +80,7 @@ public final class EngineSolver {
     this.air = new AirPath(p.air(), cylinders);
     this.control = new AirControl(maps, p.air());
     this.size = p.layout().displacement() / Layout.SIX.displacement();
-    this.pipe = new ThermalCell(9_000 * size, 0.16 * size, 5 * size);
-    this.catalyst = new ThermalCell(9_000 * size, 4 * size, 3 * size);
-    this.filter = new ThermalCell(22_000 * size, 5 * size, 4 * size);
+    this.after = new Aftertreatment(p.after(), p.ash());
     this.fuel = new FuelSystem(size, p.fuelFilterOhms(), p.railPump());
     this.cooling = new Cooling(p.coolantHeat(), p.radiator());
     this.crankcase = new Crankcase(p.layout(), p.ringArea());
@@ -93,10 +95,7 @@ public final class EngineSolver {
     fuel.rest();
     crankcase.rest();
     cooling.warm(s.coolantC + Gas.ZERO_C, s.oilC + Gas.ZERO_C);
-    double line = s.exhaustC + Gas.ZERO_C;
-    pipe.warm(line);
-    catalyst.warm(line);
-    filter.warm(line);
+    after.rest(s.exhaustC + Gas.ZERO_C, s.ambientC, s.sootShare);
   }
 
   /** Seconds of running or rolling out. */
@@ -170,7 +169,8 @@ public final class EngineSolver {
       return;
     }
     double cold = Math.max(0, 40 - s.seenCoolantC()) * 2.5;
-    double least = Math.max(p.idleSpeed() + s.idleTrimRpm + cold, s.heldRpm);
+    double held = Math.max(s.heldRpm, after.heatUp().heldRpm());
+    double least = Math.max(p.idleSpeed() + s.idleTrimRpm + cold, held);
     double wanted = (least + s.pedal * (RATED_RPM + DROOP_RPM - least)) * Math.PI / 30;
     double error = wanted - s.seenRpm() * Math.PI / 30;
     double most = maps.fullFuel(s.seenRpm()) * s.torqueShare;
@@ -206,8 +206,10 @@ public final class EngineSolver {
         charge,
         rotor,
         s.seenAirKpa() * 1e3);
-    s.vanesWanted = s.vaneActuator.wanted(control.vanes());
-    s.throttleWanted = s.throttleValve.wanted(control.throttle());
+    double load = s.fuelMgPerStroke / maps.fullFuel(now ? s.seenRpm() : s.rpm());
+    HeatUp heat = after.heatUp();
+    s.vanesWanted = s.vaneActuator.wanted(Math.max(control.vanes(), heat.vanes(load)));
+    s.throttleWanted = s.throttleValve.wanted(Math.max(control.throttle(), heat.throttle(load)));
     s.egrWanted = s.egrValve.wanted(control.recirculation());
     s.vanes = s.vaneActuator.follows(s.vanes, Actuator.rests(s.vanesWanted, c.vanesStuckAt), dt);
     s.throttle =
@@ -221,20 +223,16 @@ public final class EngineSolver {
     air.coolerShare = c.chargeCoolerShare;
     air.recirculationCoolerShare = c.egrCoolerShare;
     air.turboShare = c.turboShare;
-    air.lineLoss =
-        ParticleFilter.loss(
-            // A filter of its size: what goes through and lies in each part of it is the same.
-            air.through() / size,
-            filter.wallK(),
-            s.sootShare * ParticleFilter.FULL_KG,
-            p.ash() / size,
-            c.filterShare);
+    air.lineLoss = after.loss(air.through(), c.after);
     double sum = 0;
     for (int i = 0; i < shares.length; i++) {
       shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : c.injectorShare[i];
       sum += shares[i];
     }
     s.firingShare = sum / shares.length;
+    double lateMg = LATE_MG * p.layout().swept() / Layout.SIX.swept();
+    s.lateMgPerStroke = s.running ? heat.late(load) * lateMg : 0;
+    cylinders.late(s.lateMgPerStroke * 1e-6 * injected());
     cylinders.inject(s.running ? s.fuelMgPerStroke * 1e-6 * injected() : 0, shares);
     air.step(dt, s.omega, haste);
   }
@@ -298,15 +296,77 @@ public final class EngineSolver {
         c.fuelPumpShare,
         c.railPumpShare);
     crankcase(dt, s, c);
-    pipe.step(dt, air.through(), air.turbineK(), 0, air.ambientK, s.vehicleKmh);
-    catalyst.step(dt, air.through(), pipe.outK(), 0, air.ambientK, s.vehicleKmh);
-    filter.step(dt, air.through(), catalyst.outK(), 0, air.ambientK, s.vehicleKmh);
+    clean(dt, s, c, now);
     double thick = Math.pow(2, (90 - s.oilC) / 45);
     double oil =
         Math.min(
             560,
             p.oilPressureGain() * s.omega * Math.min(4, thick) / Math.pow(c.bearingClearance, 1.6));
     s.oilKpa += (oil - s.oilKpa) * Math.min(1, dt / 0.5);
+  }
+
+  /** What happens behind the turbine. */
+  private void clean(double dt, EngineState s, Condition c, boolean now) {
+    after.flow = air.through();
+    after.inK = air.turbineK();
+    after.fuel = cylinders.fuelFlow();
+    after.intakeBurned = air.intakeBurned();
+    after.exhaustBurned = air.exhaustBurned();
+    after.lambda = cylinders.lambda();
+    after.ambientK = air.ambientK;
+    after.kmh = s.vehicleKmh;
+    after.coolantC = s.coolantC;
+    after.supply = fuel.supply();
+    reckon(s, now);
+    after.step(dt, readings, c.after);
+    s.sootShare = after.filter().soot() / after.fullKg();
+    s.regenerated = after.heatUp().completed();
+    s.regenerationsBroken = after.heatUp().broken();
+  }
+
+  /** What the engine's module knows and reckons of its exhaust. */
+  private void reckon(EngineState s, boolean now) {
+    AfterReadings r = readings;
+    r.running = s.running;
+    r.keyOn = s.key != EngineState.Key.OFF;
+    r.rpm = now ? s.seenRpm() : s.rpm();
+    r.pedal = s.pedal;
+    r.kmh = s.vehicleKmh;
+    r.loadShare = s.loadShare;
+    r.coolantC = s.seenCoolantC();
+    r.fuel = s.commandedKgPerHour() / 3_600;
+    double charge = now ? s.seenChargeKpa() : s.intakeKpa - s.ambientKpa;
+    charge = Double.isNaN(charge) ? 0 : charge;
+    double cycles = r.rpm / 120;
+    double breathed =
+        (s.seenAirKpa() + charge)
+            * 1e3
+            * p.layout().displacement()
+            * Cylinders.FILLING
+            * cycles
+            / (Gas.R * USUAL_INTAKE_K);
+    double back = (now ? s.seenEgrFlow() : s.egrFlow) / 3_600;
+    double fresh = Math.max(0.1 * breathed, breathed - back);
+    r.flow = fresh + r.fuel;
+    double share = breathed > 0 ? Math.min(0.6, back / breathed) : 0;
+    r.burned =
+        r.flow > 0 ? share * Math.min(1, r.fuel * (1 + Cylinders.STOICHIOMETRIC) / r.flow) : 0;
+    if (!sensed) {
+      r.catalystInC = after.pipe().outK() - Gas.ZERO_C;
+      r.catalystOutC = after.catalyst().cell().outK() - Gas.ZERO_C;
+      r.filterOutC = after.filter().cell().outK() - Gas.ZERO_C;
+      r.scrInC = after.mixing().outK() - Gas.ZERO_C;
+      r.filterKpa = air.lineLoss / 1e3;
+      r.fluidKpa = after.line().kpa();
+      r.tankC = after.tank().celsius();
+      r.supplyKpa = fuel.supply() / 1e3;
+    }
+  }
+
+  /** What its module's sensors tell of the aftertreatment; they are written there from now on. */
+  public AfterReadings readings() {
+    sensed = true;
+    return readings;
   }
 
   private double railWanted(EngineState s, boolean now) {
@@ -348,8 +408,8 @@ public final class EngineSolver {
     s.crankcaseKpa = crankcase.pascal() / 1e3;
     s.loadShare = s.running ? s.fuelMgPerStroke / maps.fullFuel(now ? s.seenRpm() : s.rpm()) : 0;
     s.indicatedShare = s.running ? maps.indicated(s.fuelMgPerStroke) : 0;
-    s.filterInC = catalyst.outK() - Gas.ZERO_C;
-    s.filterOutC = filter.outK() - Gas.ZERO_C;
+    s.filterInC = after.catalyst().cell().outK() - Gas.ZERO_C;
+    s.filterOutC = after.filter().cell().outK() - Gas.ZERO_C;
   }
 
   private static double alternatorLoad(EngineState s) {
@@ -376,6 +436,10 @@ public final class EngineSolver {
 
   public AirPath air() {
     return air;
+  }
+
+  public Aftertreatment after() {
+    return after;
   }
 
   public Cooling cooling() {

@@ -28,6 +28,9 @@ public final class EngineState {
   /** Injected into each cylinder that is not cut out, as commanded. */
   public double fuelMgPerStroke;
 
+  /** Injected late into each, so that it heats the exhaust, as commanded. */
+  public double lateMgPerStroke;
+
   /** Share of its torque that the gearbox lets it have: little while it shifts. */
   public double torqueShare = 1;
 
@@ -97,6 +100,7 @@ public final class EngineState {
   private double chargeErrorKpa;
   private double seenTurboRpm;
   private double seenCoolantC;
+  private double seenEgrFlow;
   public double egrC = 20;
   public double fuelDropKpa;
   public double crankcaseKpa;
@@ -104,6 +108,11 @@ public final class EngineState {
   public double batteryShare = 0.9;
   public double fuelSupplyKpa;
   public double sootShare = 0.2;
+
+  /** Regenerations of the particulate filter that came to their end, and that were broken off. */
+  public int regenerated;
+
+  public int regenerationsBroken;
   public double filterKpa;
   public double ambientC = 20;
   public double ambientKpa = 100;
@@ -114,6 +123,7 @@ public final class EngineState {
     running = false;
     omega = 0;
     fuelMgPerStroke = 0;
+    lateMgPerStroke = 0;
     governorIntegral = 0;
     loadShare = 0;
     indicatedShare = 0;
@@ -152,8 +162,16 @@ public final class EngineState {
    *
    * @param chargeKpa intake pressure above the air; not a number where it is not believed
    * @param coolant not a number where it is not believed
+   * @param recirculated gas, kg/h
    */
-  public void sees(double rpm, double airKpa, double chargeKpa, double turbo, double coolant) {
+  public void sees(
+      double rpm,
+      double airKpa,
+      double chargeKpa,
+      double turbo,
+      double coolant,
+      double recirculated) {
+    seenEgrFlow = recirculated;
     seenAirKpa = airKpa;
     sensed = true;
     seenRpm = rpm;
@@ -193,10 +211,15 @@ public final class EngineState {
     return !sensed ? coolantC : Double.isNaN(seenCoolantC) ? 80 : seenCoolantC;
   }
 
+  /** Recirculated gas as the module measures it, kg/h. */
+  public double seenEgrFlow() {
+    return sensed ? seenEgrFlow : egrFlow;
+  }
+
   /** Fuel as the module commands it, kg/h: what an injector really lets through it cannot know. */
   public double commandedKgPerHour() {
     int fired = cylinders - Integer.bitCount(cutOut);
-    return fuelMgPerStroke * 1e-6 * fired * seenRpm() * 30;
+    return (fuelMgPerStroke + lateMgPerStroke) * 1e-6 * fired * seenRpm() * 30;
   }
 
   public double rpm() {
@@ -205,6 +228,12 @@ public final class EngineState {
 
   /** Fuel mass flow, kg/h, the cylinders firing every other turn. */
   public double fuelKgPerHour() {
-    return fuelMgPerStroke * firingShare * 1e-6 * cylinders * omega / (4 * Math.PI) * 3600;
+    return (fuelMgPerStroke + lateMgPerStroke)
+        * firingShare
+        * 1e-6
+        * cylinders
+        * omega
+        / (4 * Math.PI)
+        * 3600;
   }
 }

@@ -132,7 +132,31 @@ public record Defect(
     /** Crankcase breather blocked: share of its opening that is missing. */
     BREATHER_BLOCKED(About.PART, 1, (d, c) -> c.breatherShare = Math.max(0.02, 1 - d.size)),
     /** Particulate filter blocked: share of its opening that is missing. */
-    FILTER_BLOCKED(About.PART, 1, (d, c) -> c.filterShare = Math.max(0.05, 1 - d.size)),
+    FILTER_BLOCKED(About.PART, 1, (d, c) -> c.after.filterOpen = Math.max(0.05, 1 - d.size)),
+    /** Particulate filter cracked: share of the gas that passes it. */
+    FILTER_CRACKED(About.PART, 1, (d, c) -> c.after.cracked = d.size),
+    /** Ash in the particulate filter beside that of its age: kg. */
+    FILTER_ASH(About.PART, 1, (d, c) -> c.after.ash = d.size),
+    /** Aged oxidation catalyst: share of its activity that is missing. */
+    CATALYST_AGED(About.PART, 1, (d, c) -> c.after.catalyst = Math.max(0.02, 1 - d.size)),
+    /** Carbon in the nozzle of the fuel doser: share of its area that is missing. */
+    DOSER_FOULED(About.PART, 1, (d, c) -> c.after.nozzle = 1 - d.size),
+    /** Worn exhaust fluid pump: share of its delivery that is missing. */
+    FLUID_PUMP_WORN(About.PART, 1, (d, c) -> c.after.pump = 1 - d.size),
+    /** Exhaust fluid line or its filter blocked: share of its area that is missing. */
+    FLUID_LINE_BLOCKED(About.PART, 1, (d, c) -> c.after.line = 1 - d.size),
+    /** Exhaust fluid line leaks: share of what the injector passes at most. */
+    FLUID_LEAK(About.PART, 2, (d, c) -> c.after.leak = d.size),
+    /** The valve that turns the flow of exhaust fluid round is stuck: size unused. */
+    FLUID_VALVE_STUCK(About.PART, 0, (d, c) -> c.after.valveStuck = true),
+    /** Deposits in the exhaust fluid injector: share of its opening that is missing. */
+    FLUID_INJECTOR_FOULED(About.PART, 1, (d, c) -> c.after.injector = 1 - d.size),
+    /** Water in the exhaust fluid: share of the urea that is missing. */
+    FLUID_DILUTED(About.PART, 1, (d, c) -> c.after.urea = 1 - d.size),
+    /** The heater of the exhaust fluid does nothing: size unused. */
+    FLUID_HEATER_DEAD(About.PART, 0, (d, c) -> c.after.heaterDead = true),
+    /** Aged SCR catalyst: share of its sites that are missing. */
+    SCR_AGED(About.PART, 1, (d, c) -> c.after.scr = 1 - d.size),
     /** Weak alternator: share of output that is missing. */
     ALTERNATOR_WEAK(About.PART, 1, (d, c) -> c.alternatorShare = 1 - d.size),
     /** Weak battery: internal resistance relative to good. */

@@ -35,7 +35,8 @@ public final class StoryKeeper {
 
   private final Protection protection;
   private final FaultMemory memory;
-  private final Soot soot = new Soot();
+  private int regenerated;
+  private int broken;
   private final Use life;
   private final Trail trail = new Trail();
   private Use trip;
@@ -59,22 +60,13 @@ public final class StoryKeeper {
     }
     life.step(seconds, s);
     trip.step(seconds, s);
-    protection.step(seconds, hour);
-  }
-
-  /** As {@link #step}, with the soot that gathers and is burned off at work. */
-  public void live(double seconds, double hour, EngineState s) {
-    step(seconds, hour, s);
-    if (soot.step(seconds, s)) {
+    for (; regenerated < s.regenerated; regenerated++) {
       regenerated(true, hour);
     }
-  }
-
-  /** The engine is stopped. */
-  public void stopped(double hour) {
-    if (soot.stopped()) {
+    for (; broken < s.regenerationsBroken; broken++) {
       regenerated(false, hour);
     }
+    protection.step(seconds, hour);
   }
 
   private void regenerated(boolean whole, double hour) {

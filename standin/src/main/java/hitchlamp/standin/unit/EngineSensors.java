@@ -202,7 +202,8 @@ final class EngineSensors {
         air,
         measured(INTAKE_PRESSURE) - air,
         reading(TURBO_SPEED),
-        measured(COOLANT_TEMPERATURE));
+        measured(COOLANT_TEMPERATURE),
+        reading(EGR_FLOW));
   }
 
   private void wire(int spn, double dt, double truth) {

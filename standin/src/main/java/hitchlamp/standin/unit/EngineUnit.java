@@ -10,6 +10,8 @@ import hitchlamp.standin.model.Load;
 import hitchlamp.standin.scenario.Defect;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.story.StoryKeeper;
+import java.util.HashSet;
+import java.util.Set;
 import java.util.SplittableRandom;
 
 /** One engine of a unit with all that is its own: physics, what is wrong, module, story, hours. */
@@ -22,6 +24,7 @@ final class EngineUnit {
   private final CrankSolver crank = new CrankSolver();
   private final EngineSolver solver;
   private final EngineModule engine;
+  private final AfterSensors after;
   private final StoryKeeper story;
   private final double from;
   private double hours;
@@ -52,6 +55,13 @@ final class EngineUnit {
     // Of its own, so that nothing else of the unit depends on how long its engine runs.
     this.solver =
         new EngineSolver(parameters, new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
+    this.after =
+        new AfterSensors(
+            solver,
+            state,
+            condition,
+            engine.sensors(),
+            new SplittableRandom(scenario.seed() * 71 + id.hashCode()));
     this.story = new StoryKeeper(engine.protection(), engine.memory(), from);
   }
 
@@ -77,6 +87,24 @@ final class EngineUnit {
 
   EngineModule engine() {
     return engine;
+  }
+
+  /** SPNs of its pick-ups inside parts, which may drift. */
+  Set<Integer> inside() {
+    Set<Integer> all = new HashSet<>(engine.sensors().inside());
+    all.addAll(after.inside());
+    return all;
+  }
+
+  /** By which its modules know what cleans the exhaust. */
+  AfterSensors after() {
+    return after;
+  }
+
+  /** Sensors follow the truth. */
+  void sense(double seconds) {
+    engine.sense(seconds);
+    after.sense(seconds);
   }
 
   FaultMemory memory() {

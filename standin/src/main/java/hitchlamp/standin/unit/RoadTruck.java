@@ -111,7 +111,10 @@ final class RoadTruck implements Build {
         new Telltale("wait-to-start", List.of("engine"), null, () -> false),
         new Telltale("anti-lock", List.of("brakes"), null, () -> false),
         new Telltale(
-            "filter", List.of("aftertreatment"), null, () -> unit.state().sootShare > 0.9));
+            "filter",
+            List.of("aftertreatment"),
+            null,
+            () -> unit.first.solver().after().estimate().share() > 0.9));
   }
 
   @Override
@@ -238,7 +241,11 @@ final class RoadTruck implements Build {
                 0.03125,
                 -273));
     after.broadcast(
-        6, 64891, 1_000_000, () -> put(Signal.NOTHING, 0, 8, state.sootShare * 100, 1, 0));
+        6,
+        64891,
+        1_000_000,
+        () ->
+            put(Signal.NOTHING, 0, 8, unit.first.solver().after().estimate().share() * 100, 1, 0));
     after.broadcast(
         6,
         64892,

@@ -109,7 +109,7 @@ public final class SimUnit {
             build.modules().stream().map(ModuleSpec::id).collect(Collectors.toSet()),
             build.engines().stream().map(build::sideOf).collect(Collectors.toSet()),
             runs.stream().map(r -> r.sensor().spn()).collect(Collectors.toSet()),
-            first.engine().sensors().inside(),
+            first.inside(),
             build.telltales(this).stream().map(Build.Telltale::id).collect(Collectors.toSet()))
         .check();
     agenda.every(0, Math.round(PHYSICS_SECONDS * 1e6), this::physics);
@@ -199,7 +199,11 @@ public final class SimUnit {
   /** From now on every sensor of the unit stays as it is, whatever happens to it. */
   public void holdSensors() {
     sensors.hold();
-    plants.forEach(p -> p.engine().sensors().hold());
+    plants.forEach(
+        p -> {
+          p.engine().sensors().hold();
+          p.after().hold();
+        });
     build.holdSensors();
   }
 
@@ -236,11 +240,11 @@ public final class SimUnit {
       build.stood(this);
     }
     // Sensors forget what was before.
-    plants.forEach(p -> p.engine().sense(LONG_SECONDS));
+    plants.forEach(p -> p.sense(LONG_SECONDS));
     sensors.step(LONG_SECONDS);
     for (int i = 0; i < 50; i++) {
       for (EngineUnit p : plants) {
-        p.engine().sense(0.2);
+        p.sense(0.2);
         build.step(0.2, this, p.id(), false);
       }
       sensors.step(0.2);
@@ -257,7 +261,7 @@ public final class SimUnit {
       p.step(PHYSICS_SECONDS);
       litres += p.state().fuelKgPerHour() / 0.835 * PHYSICS_SECONDS / 3600;
       build.step(PHYSICS_SECONDS, this, p.id(), false);
-      p.engine().sense(PHYSICS_SECONDS);
+      p.sense(PHYSICS_SECONDS);
     }
     sensors.step(PHYSICS_SECONDS);
   }

@@ -72,12 +72,12 @@ final class UnitHistory {
                   public void step(double at, double seconds, EngineState s) {
                     plant.hours(at);
                     plant.apply(unit.scenario(), leads);
-                    plant.engine().sense(seconds);
+                    plant.sense(seconds);
                     plant.engine().monitor(seconds, at);
                     unit.build.step(seconds, unit, plant.id(), true);
                     unit.sensors().step(seconds);
                     unit.others(seconds, plant);
-                    story.live(seconds, at, s);
+                    story.step(seconds, at, s);
                     past(plant, events, at, shift);
                   }
 
@@ -91,14 +91,13 @@ final class UnitHistory {
                           }
                         });
                     plant.apply(unit.scenario(), leads);
-                    plant.engine().sense(600);
+                    plant.sense(600);
                     plant.engine().coldCheck(at);
                     unit.build.step(600, unit, plant.id(), true);
                   }
 
                   @Override
                   public void warmedUp(double at) {
-                    story.stopped(at);
                     unit.memories.forEach(
                         (module, memory) -> {
                           if (unit.plantOf(module) == plant) {

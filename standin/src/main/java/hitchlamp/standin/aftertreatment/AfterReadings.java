@@ -1,0 +1,45 @@
+package hitchlamp.standin.aftertreatment;
+
+/**
+ * What the modules that control the aftertreatment know of it: readings of their sensors, and what
+ * the engine's module reckons and commands. Nothing else reaches the controllers.
+ */
+public final class AfterReadings {
+  public boolean running;
+  public boolean keyOn;
+  public double rpm;
+
+  /** Accelerator pedal, 0 to 1. */
+  public double pedal;
+
+  public double kmh;
+  public double loadShare;
+  public double coolantC = 20;
+
+  /** Exhaust gas as the engine's module reckons it, and fuel as it commands it, kg/s. */
+  public double flow;
+
+  public double fuel;
+
+  /** Burned share of what the cylinders breathe, as reckoned. */
+  public double burned;
+
+  public double catalystInC = 20;
+  public double catalystOutC = 20;
+  public double filterOutC = 20;
+  public double scrInC = 20;
+
+  /** Nitrogen oxides before and behind the SCR catalyst, ppm; not a number while they sleep. */
+  public double noxIn = Double.NaN;
+
+  public double noxOut = Double.NaN;
+
+  /** Loss of the particulate filter; not a number where its sensor is not believed. */
+  public double filterKpa;
+
+  /** Pressure of exhaust fluid and of fuel for the doser above the air. */
+  public double fluidKpa;
+
+  public double tankC = 20;
+  public double supplyKpa = 414;
+}

@@ -1,0 +1,66 @@
+package hitchlamp.standin.aftertreatment;
+
+/**
+ * What wear and damage have changed of the aftertreatment. Sound by default; defects write here.
+ */
+public final class AfterWear {
+  /** Activity of the oxidation catalyst that is left, share. */
+  public double catalyst;
+
+  /** Area of the fuel doser's nozzle that is free, share. */
+  public double nozzle;
+
+  /** Face of the particulate filter that is free, share. */
+  public double filterOpen;
+
+  /** Gas that passes it through a crack, share. */
+  public double cracked;
+
+  /** Ash beside what its age brings, kg. */
+  public double ash;
+
+  /** Delivery of the fluid pump that is left, share. */
+  public double pump;
+
+  /** Fluid line between pump and injector that is free, share of its area. */
+  public double line;
+
+  /** Leak of the fluid line, share of what its injector passes at most. */
+  public double leak;
+
+  /** True where the valve that turns the flow round for emptying does not move. */
+  public boolean valveStuck;
+
+  /** Opening of the fluid injector that is free of deposits, share. */
+  public double injector;
+
+  /** Urea in the fluid relative to what it should be. */
+  public double urea;
+
+  /** True where nothing thaws the fluid. */
+  public boolean heaterDead;
+
+  /** Sites of the SCR catalyst that are left, share. */
+  public double scr;
+
+  public AfterWear() {
+    reset();
+  }
+
+  /** Back to sound. */
+  public void reset() {
+    catalyst = 1;
+    nozzle = 1;
+    filterOpen = 1;
+    cracked = 0;
+    ash = 0;
+    pump = 1;
+    line = 1;
+    leak = 0;
+    valveStuck = false;
+    injector = 1;
+    urea = 1;
+    heaterDead = false;
+    scr = 1;
+  }
+}
