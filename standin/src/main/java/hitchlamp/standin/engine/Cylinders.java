@@ -33,6 +33,11 @@ public final class Cylinders {
 
   private static final double LATE_WALL = 0.2;
 
+  /** Work that a ring leak as great as a sound one's takes, share; and the end of all work. */
+  private static final double WORK_LOST_RINGS = 0.012;
+
+  private static final double WORKS_UNTIL_OPEN = 0.12;
+
   /** Below this proportion of air combustion becomes late and incomplete. */
   private static final double AIR_ENOUGH = 1.55;
 
@@ -45,6 +50,7 @@ public final class Cylinders {
   private final double efficiency;
   private final double[] fuel;
   private final double[] work;
+  private final double[] tight;
   private double late;
 
   /** Gas that they draw from the intake, kg/s. */
@@ -70,6 +76,8 @@ public final class Cylinders {
     this.efficiency = efficiency;
     this.fuel = new double[layout.cylinders()];
     this.work = new double[layout.cylinders()];
+    this.tight = new double[layout.cylinders()];
+    Arrays.fill(tight, 1);
   }
 
   /**
@@ -81,6 +89,21 @@ public final class Cylinders {
   public void inject(double perStroke, double[] shares) {
     for (int i = 0; i < fuel.length; i++) {
       fuel[i] = perStroke * shares[i];
+    }
+  }
+
+  /**
+   * How tight each is.
+   *
+   * @param rings leak of each relative to a sound one
+   * @param valves how far a valve of each stays open, 0 to 1
+   */
+  public void leak(double[] rings, double[] valves) {
+    for (int i = 0; i < tight.length; i++) {
+      // What has gone before top dead centre is not there to burn in, nor to push.
+      tight[i] =
+          Math.max(0, 1 - WORK_LOST_RINGS * (rings[i] - 1))
+              * Math.max(0, 1 - valves[i] / WORKS_UNTIL_OPEN);
     }
   }
 
@@ -137,9 +160,9 @@ public final class Cylinders {
         lastWall = (m * (WALL + WALL_LIGHT * light) + after * LATE_WALL) * HEATING_VALUE;
         last = m;
       }
-      work[i] = lastWork;
+      work[i] = lastWork * tight[i];
       fuelFlow += (m > 0 ? m + late : 0) * cycles;
-      indicated += lastWork * cycles;
+      indicated += work[i] * cycles;
       wall += lastWall * cycles;
     }
     lambda = fuelFlow > 0 ? flow * (1 - burned) / (fuelFlow * STOICHIOMETRIC) : 10;

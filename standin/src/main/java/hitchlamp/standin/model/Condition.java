@@ -1,6 +1,7 @@
 package hitchlamp.standin.model;
 
 import hitchlamp.standin.aftertreatment.AfterWear;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -136,6 +137,9 @@ public final class Condition {
   /** Ring area of each cylinder relative to a sound one, cylinder 1 first. */
   public final double[] ringShare = new double[EngineState.MOST_CYLINDERS];
 
+  /** How far a valve of each cylinder stays open, 0 to 1, cylinder 1 first. */
+  public final double[] valveOpen = new double[EngineState.MOST_CYLINDERS];
+
   /** Torque that the propeller takes relative to the one she was built for. */
   public double propellerFactor;
 
@@ -181,8 +185,9 @@ public final class Condition {
     hydraulicCoolerShare = 1;
     transmissionPumpShare = 1;
     clutchSlip = 0;
-    java.util.Arrays.fill(injectorShare, 1);
-    java.util.Arrays.fill(ringShare, 1);
+    Arrays.fill(injectorShare, 1);
+    Arrays.fill(ringShare, 1);
+    Arrays.fill(valveOpen, 0);
     propellerFactor = 1;
   }
 }

@@ -1,5 +1,7 @@
 package hitchlamp.standin.model;
 
+import hitchlamp.standin.engine.SegmentClock;
+
 /**
  * Cranking at steps of 6° of crank angle: starter against compression, friction and inertia,
  * battery sagging under the starter. Cylinder pressure is polytropic (p·V^n constant, n = 1.33 for
@@ -22,13 +24,16 @@ public final class CrankSolver {
   /** Below this rail pressure injectors do not open. */
   private static final double FIRES_ABOVE_MPA = 18;
 
+  /** A valve that is open so far lets half of the air go before it is squeezed. */
+  private static final double HALF_OPEN = 0.05;
+
   private static final double TURNS_BEFORE_FIRING = 1.5;
 
   /** Cold bearings and pumps drag more than friction at work. */
   private static final double DRAGS = 1.6;
 
   private final Starter starter = new Starter();
-
+  private SegmentClock clock;
   private double turned;
 
   /**
@@ -43,10 +48,14 @@ public final class CrankSolver {
       double ohms = p.batteryOhms() * c.batteryOhmsFactor;
       double pulls = starter.turns(s.omega, openCircuit, ohms, p.starterTorque());
       s.batteryV = starter.volts();
-      double torque = pulls - friction(s, p) * DRAGS + compression(s.theta, s, p);
+      double torque = pulls - friction(s, p) * DRAGS + compression(s.theta, s, p, c);
+      double turns = s.omega * dt;
+      if (clock != null) {
+        clock.turn(s.theta, turns, dt);
+      }
+      s.theta = (s.theta + turns) % (4 * Math.PI);
+      turned += turns;
       s.omega = Math.max(0, s.omega + torque / p.inertia() * dt);
-      s.theta = (s.theta + s.omega * dt) % (4 * Math.PI);
-      turned += s.omega * dt;
       s.batteryShare = Math.max(0, s.batteryShare - starter.amps() * dt / (180 * 3600));
       left -= dt;
     }
@@ -57,6 +66,11 @@ public final class CrankSolver {
       s.governorIntegral = 30;
       turned = 0;
     }
+  }
+
+  /** The toothed wheel that times it. */
+  public void times(SegmentClock wheel) {
+    clock = wheel;
   }
 
   /** The starter is let go. */
@@ -71,9 +85,10 @@ public final class CrankSolver {
   }
 
   /** Torque of the air in all cylinders at a crank angle, N·m. */
-  static double compression(double theta, EngineState s, EngineParameters p) {
+  static double compression(double theta, EngineState s, EngineParameters p, Condition c) {
     double sum = 0;
-    for (int degrees : p.layout().firing()) {
+    for (int i = 0; i < p.layout().cylinders(); i++) {
+      int degrees = p.layout().firing().get(i);
       double angle = Math.toDegrees(theta) - degrees;
       angle = ((angle % 720) + 720) % 720;
       if (angle > 180 && angle < 540) {
@@ -87,9 +102,12 @@ public final class CrankSolver {
       double volume = clearance + swept * x;
       double pressure = s.intakeKpa * 1e3 * Math.pow((clearance + swept) / volume, POLYTROPIC);
       double slope = swept / 2 * (Math.sin(phi) + Math.sin(2 * phi) / (2 * ROD_RATIO));
-      sum += (pressure - s.ambientKpa * 1e3) * slope;
+      // A piston that hardly moves loses its air past the rings before it is squeezed.
+      double leaks = TIGHT_FROM * c.ringShare[i];
+      double tight = LEAST_TIGHT + (1 - LEAST_TIGHT) * s.omega / (s.omega + leaks);
+      double closed = HALF_OPEN / (HALF_OPEN + c.valveOpen[i]);
+      sum += (pressure - s.ambientKpa * 1e3) * slope * tight * closed;
     }
-    // A piston that hardly moves loses its air past the rings before it is squeezed.
-    return sum * (LEAST_TIGHT + (1 - LEAST_TIGHT) * s.omega / (s.omega + TIGHT_FROM));
+    return sum;
   }
 }

@@ -12,6 +12,9 @@ import hitchlamp.standin.engine.FuelSystem;
 import hitchlamp.standin.engine.Gas;
 import hitchlamp.standin.engine.Layout;
 import hitchlamp.standin.engine.Maps;
+import hitchlamp.standin.engine.Pulses;
+import hitchlamp.standin.engine.SegmentClock;
+import hitchlamp.standin.engine.SmoothRunning;
 import java.util.SplittableRandom;
 
 /**
@@ -42,10 +45,6 @@ public final class EngineSolver {
 
   private static final double INJECTION_LAG = 0.04;
 
-  /** How much one firing differs from the next: standard deviation, share. */
-  private static final double UNEVEN = 0.035;
-
-  private static final double UNEVEN_LASTS_SECONDS = 0.1;
   private static final double PRIMING_PASCAL = 320_000;
   private static final double SEAL_SOUND = 1.2e-7;
   private static final double WORN_SEAL = 2e-6;
@@ -64,9 +63,10 @@ public final class EngineSolver {
   private final double size;
   private final Aftertreatment after;
   private final AfterReadings readings = new AfterReadings();
-  private final SplittableRandom random;
+  private final Pulses pulses;
+  private final SegmentClock clock;
+  private final SmoothRunning smooth;
   private final double[] shares;
-  private double uneven;
   private boolean sensed;
 
   /**
@@ -74,7 +74,6 @@ public final class EngineSolver {
    */
   public EngineSolver(EngineParameters parameters, SplittableRandom random) {
     this.p = parameters;
-    this.random = random;
     this.maps = new Maps(p.layout().swept());
     this.cylinders = new Cylinders(p.layout(), p.efficiency());
     this.air = new AirPath(p.air(), cylinders);
@@ -85,6 +84,11 @@ public final class EngineSolver {
     this.cooling = new Cooling(p.coolantHeat(), p.radiator());
     this.crankcase = new Crankcase(p.layout(), p.ringArea());
     this.shares = new double[p.layout().cylinders()];
+    this.pulses = new Pulses(p.layout(), random);
+    // The wheel is this engine's own, and not drawn from what its combustion does.
+    SplittableRandom wheel = new SplittableRandom(Double.doubleToLongBits(p.inertia()));
+    this.clock = new SegmentClock(p.layout(), wheel);
+    this.smooth = new SmoothRunning(clock, p.layout().cylinders(), wheel);
   }
 
   /** Everything as the state has it: standing, as warm as its coolant and oil. */
@@ -173,7 +177,7 @@ public final class EngineSolver {
     double least = Math.max(p.idleSpeed() + s.idleTrimRpm + cold, held);
     double wanted = (least + s.pedal * (RATED_RPM + DROOP_RPM - least)) * Math.PI / 30;
     double error = wanted - s.seenRpm() * Math.PI / 30;
-    double most = maps.fullFuel(s.seenRpm()) * s.torqueShare;
+    double most = maps.fullFuel(s.seenRpm()) * s.torqueShare * s.allowedShare;
     double able = Math.min(most, smoke(s));
     // It does not wind up beyond what it may give.
     s.governorIntegral =
@@ -226,10 +230,12 @@ public final class EngineSolver {
     air.lineLoss = after.loss(air.through(), c.after);
     double sum = 0;
     for (int i = 0; i < shares.length; i++) {
-      shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : c.injectorShare[i];
+      double gets = 1 + (now ? smooth.share(i) : 0);
+      shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : c.injectorShare[i] * gets;
       sum += shares[i];
     }
     s.firingShare = sum / shares.length;
+    cylinders.leak(c.ringShare, c.valveOpen);
     double lateMg = LATE_MG * p.layout().swept() / Layout.SIX.swept();
     s.lateMgPerStroke = s.running ? heat.late(load) * lateMg : 0;
     cylinders.late(s.lateMgPerStroke * 1e-6 * injected());
@@ -246,16 +252,18 @@ public final class EngineSolver {
   }
 
   private void turn(double dt, EngineState s, Load load) {
-    uneven +=
-        -uneven * Math.min(1, dt / UNEVEN_LASTS_SECONDS)
-            + UNEVEN * Math.sqrt(2 * dt / UNEVEN_LASTS_SECONDS) * random.nextGaussian();
+    double turns = s.omega * dt;
     double indicated =
-        s.omega > 1 ? (cylinders.indicated() * (1 + uneven) - cylinders.pumping()) / s.omega : 0;
+        s.omega > 1
+            ? pulses.work(s.theta, turns, cylinders) / turns - cylinders.pumping() / s.omega
+            : 0;
     double drag = CrankSolver.friction(s, p) * (s.running ? 1 : 1.5);
     double net = indicated - drag - accessories(s);
     double taken = load.step(dt, net, s, p);
     s.omega = Math.max(0, s.omega + (net - taken) / p.inertia() * dt);
-    s.theta = (s.theta + s.omega * dt) % (4 * Math.PI);
+    clock.turn(s.theta, turns, dt);
+    s.theta = (s.theta + turns) % (4 * Math.PI);
+    smooth.step(s.seenRpm(), s.loadShare, s.running, s.cutOut != 0);
     if (s.running && s.omega < STALLS_BELOW) {
       s.running = false;
     }
@@ -448,6 +456,16 @@ public final class EngineSolver {
 
   public FuelSystem fuel() {
     return fuel;
+  }
+
+  /** Times of the crank from one firing to the next, by the toothed wheel. */
+  public SegmentClock clock() {
+    return clock;
+  }
+
+  /** What the module gives each cylinder more or less so that the engine idles evenly. */
+  public SmoothRunning smooth() {
+    return smooth;
   }
 
   /** What the maker has set. */

@@ -34,6 +34,9 @@ public final class EngineState {
   /** Share of its torque that the gearbox lets it have: little while it shifts. */
   public double torqueShare = 1;
 
+  /** Share of full fuelling that the module still allows: less once it protects its engine. */
+  public double allowedShare = 1;
+
   /** Speed that a tester wants held, rpm; 0 where none does. */
   public double heldRpm;
 

@@ -93,8 +93,8 @@ public final class HistorySolver {
     s.vehicleKmh = phase.kmh;
     double share = 0.9 + 0.2 * random.nextDouble();
     s.pedal = Math.min(1, phase.load * share);
-    solver.settle(
-        STEP_SECONDS, phase.rpm, s.pedal * solver.maps().fullFuel(phase.rpm), s, condition);
+    double given = Math.min(s.pedal, s.allowedShare);
+    solver.settle(STEP_SECONDS, phase.rpm, given * solver.maps().fullFuel(phase.rpm), s, condition);
     s.batteryV = 28.2 - 12 * Math.max(0, 0.55 - condition.alternatorShare);
   }
 }

@@ -173,6 +173,10 @@ public record Defect(
     CLUTCH_SLIP(About.PART, 1, (d, c) -> c.clutchSlip = d.size),
     /** Worn or clogged injector: share of its quantity that is missing. */
     INJECTOR_WEAK(About.CYLINDER, 1, (d, c) -> c.injectorShare[d.line - 1] = 1 - d.size),
+    /** Worn or broken rings: leak of the cylinder relative to a sound one. */
+    RINGS_WORN(About.CYLINDER, 20, (d, c) -> c.ringShare[d.line - 1] = Math.max(1, d.size)),
+    /** Valve that does not close: share of its stroke that it stays open. */
+    VALVE_OPEN(About.CYLINDER, 1, (d, c) -> c.valveOpen[d.line - 1] = d.size),
     /** Fouled hull or too much pitch: torque of the propeller relative to the right one. */
     PROPELLER_HEAVY(About.PART, 3, (d, c) -> c.propellerFactor = d.size);
 

@@ -1,16 +1,20 @@
 package hitchlamp.standin.unit;
 
 import hitchlamp.standin.engine.Expected;
+import hitchlamp.standin.engine.SegmentClock;
+import hitchlamp.standin.engine.SmoothRunning;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineParameters;
+import hitchlamp.standin.model.EngineSolver;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Sensor;
 import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.story.Protection;
 import hitchlamp.standin.wiring.SensorRun;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
@@ -22,6 +26,10 @@ final class EngineModule {
   private static final int LAST_VALUE = 0x0117;
   private static final int INJECTED = 0x0118;
   private static final double INJECTED_STEP_MG = 0.01;
+  private static final int SEGMENTS = 0x0119;
+  private static final int CORRECTIONS = 0x011A;
+  private static final double CORRECTION_STEP = 1e-4;
+  private static final int CORRECTION_ZERO = 0x8000;
   private static final int FIRST_PLUG = 21;
   private static final int FIRST_CONTACT = 31;
 
@@ -134,7 +142,7 @@ final class EngineModule {
   }
 
   /** Values that it tells when asked, in the layout in which it freezes them. */
-  void answer(Services services) {
+  void answer(Services services, EngineSolver solver) {
     for (int id = FIRST_VALUE; id <= LAST_VALUE; id++) {
       int identifier = id;
       if (identifier != Services.HOURS) {
@@ -146,7 +154,32 @@ final class EngineModule {
         () ->
             Services.number(
                 Math.round(Math.min(640, state.fuelMgPerStroke) / INJECTED_STEP_MG), 2));
+    services
+        .identifier(SEGMENTS, () -> segments(solver.clock()))
+        .identifier(CORRECTIONS, () -> corrections(solver.smooth()));
     outputs.answer(services);
+  }
+
+  /**
+   * Cycles timed, then the two halves of each cylinder's segment in the last, µs, four bytes each.
+   */
+  private byte[] segments(SegmentClock clock) {
+    ByteBuffer out = ByteBuffer.allocate(2 + 8 * state.cylinders);
+    out.putShort((short) clock.cycles());
+    for (int i = 0; i < state.cylinders; i++) {
+      out.putInt((int) Math.round(clock.half(i, false) * 1e6));
+      out.putInt((int) Math.round(clock.half(i, true) * 1e6));
+    }
+    return out.array();
+  }
+
+  /** What each cylinder gets more or less so that the engine idles evenly, two bytes each. */
+  private byte[] corrections(SmoothRunning smooth) {
+    ByteBuffer out = ByteBuffer.allocate(2 * state.cylinders);
+    for (int i = 0; i < state.cylinders; i++) {
+      out.putShort((short) (CORRECTION_ZERO + Math.round(smooth.share(i) / CORRECTION_STEP)));
+    }
+    return out.array();
   }
 
   /** Tells which lamps it commands. */

@@ -55,6 +55,10 @@ final class EngineMonitors {
   /** A turbocharger that turns faster than its charge needs by this share feeds a leak. */
   private static final double SPINS_OVER = 1.045;
 
+  /** Share of full fuelling that is left while the module protects its engine. */
+  private static final double PROTECTED_SHARE = 0.7;
+
+  private static final double POWER_GOES_SECONDS = 20;
   private static final double LOADED = 0.55;
 
   /** Most that one pressure may tell beside the other with the engine standing, to be learned. */
@@ -274,22 +278,29 @@ final class EngineMonitors {
 
   /** The generic one: the module takes power away whatever the cause is. */
   private void derate() {
-    watch(
-        DERATE,
-        31,
-        Lamp.WARNING,
-        2,
-        () ->
-            memory.kept().stream()
-                .anyMatch(
-                    k ->
-                        k.active()
-                            && (k.spn() == COOLANT_TEMPERATURE && k.fmi() == 0
-                                || k.spn() == OIL_PRESSURE && k.fmi() == 1
-                                || k.spn() == RAIL_PRESSURE
-                                || k.spn() == TURBO_SPEED
-                                || k.spn() == INTAKE_PRESSURE && k.fmi() != 3
-                                || k.spn() == EGR_VALVE)));
+    watch(DERATE, 31, Lamp.WARNING, 2, this::protects);
+  }
+
+  private boolean protects() {
+    return memory.kept().stream()
+        .anyMatch(
+            k ->
+                k.active()
+                    && (k.spn() == COOLANT_TEMPERATURE && k.fmi() == 0
+                        || k.spn() == OIL_PRESSURE && k.fmi() == 1
+                        || k.spn() == RAIL_PRESSURE
+                        || k.spn() == TURBO_SPEED
+                        || k.spn() == INTAKE_PRESSURE && k.fmi() != 3
+                        || k.spn() == EGR_VALVE));
+  }
+
+  /** Power goes slowly, so that nobody is surprised on a hill, and is back at the next start. */
+  private void allow(double dt) {
+    if (ranSeconds == 0) {
+      state.allowedShare = 1;
+    } else if (protects()) {
+      state.allowedShare = Math.max(PROTECTED_SHARE, state.allowedShare - dt / POWER_GOES_SECONDS);
+    }
   }
 
   /** After a cold night all thermometers should agree. */
@@ -362,6 +373,7 @@ final class EngineMonitors {
         monitors.get(i).step(dt, hours, memory);
       }
     }
+    allow(dt);
   }
 
   /** Key on after a night: the thermometers are compared, what stands is learned. */
@@ -375,5 +387,6 @@ final class EngineMonitors {
     }
     loadedSeconds = 0;
     ranSeconds = 0;
+    state.allowedShare = 1;
   }
 }

@@ -55,6 +55,7 @@ final class EngineUnit {
     // Of its own, so that nothing else of the unit depends on how long its engine runs.
     this.solver =
         new EngineSolver(parameters, new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
+    crank.times(solver.clock());
     this.after =
         new AfterSensors(
             solver,

@@ -128,7 +128,7 @@ final class UnitModules {
       plant.ifPresent(
           p -> {
             p.story().answer(services, p::hours, !t.noTrail().contains(p.id()));
-            p.engine().answer(services);
+            p.engine().answer(services, p.solver());
             services.whenCleared(
                 tester -> p.story().note(ToolEvent.CLEAR, p.hours(), "SA " + tester));
           });

@@ -3,6 +3,7 @@ package hitchlamp.standin.model;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hitchlamp.standin.engine.Layout;
+import hitchlamp.standin.engine.SegmentClock;
 import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -133,5 +134,43 @@ class CrankingTest {
     assertThat(starter.turns(0, 24, 0, Starter.STALL_NM))
         .as("on a supply that gives all it is asked for")
         .isGreaterThan(Starter.STALL_NM);
+  }
+
+  /**
+   * What relative compression has to find: times of the raw wheel, one cylinder unlike the rest.
+   */
+  @Test
+  void aLeakingCylinderIsTurnedOverFasterThanTheOthers() {
+    for (double rings : new double[] {1, 6}) {
+      condition.ringShare[2] = rings;
+      EngineParameters p = EngineParameters.nominal();
+      EngineState s = new EngineState();
+      s.key = EngineState.Key.CRANK;
+      s.theta = Math.PI / 3;
+      CrankSolver crank = new CrankSolver();
+      SegmentClock clock = new SegmentClock(p.layout(), new SplittableRandom(4));
+      crank.times(clock);
+      for (int i = 0; i < 2_000; i++) {
+        crank.step(0.002, s, p, condition);
+      }
+      // Before and behind its top dead centre each has its own compression alone.
+      int[] before = {3, 5, 4, 1, 0, 2};
+      double sum = 0;
+      double[] around = new double[6];
+      for (int c = 0; c < 6; c++) {
+        around[c] = clock.half(before[c], true) + clock.half(c, false);
+        sum += around[c];
+      }
+      for (int c = 0; c < 6; c++) {
+        double share = around[c] / sum * 6;
+        if (rings > 1 && c == 2) {
+          assertThat(share).as("the one that leaks").isLessThan(0.975);
+        } else {
+          assertThat(share)
+              .as("the others")
+              .isBetween(rings > 1 ? 0.985 : 0.998, rings > 1 ? 1.02 : 1.002);
+        }
+      }
+    }
   }
 }

@@ -80,15 +80,17 @@ class PhysicsTest {
     double sum = 0;
     double most = 0;
     for (int degrees = 0; degrees < 720; degrees += 2) {
-      double torque = CrankSolver.compression(Math.toRadians(degrees), s, nominal);
+      double torque = CrankSolver.compression(Math.toRadians(degrees), s, nominal, new Condition());
       sum += torque;
       most = Math.max(most, Math.abs(torque));
     }
     assertThat(Math.abs(sum / 360))
         .as("adiabatic: nothing is won or lost over two turns")
         .isLessThan(most * 0.02);
-    assertThat(CrankSolver.compression(Math.toRadians(705), s, nominal)).isNegative();
-    assertThat(CrankSolver.compression(Math.toRadians(15), s, nominal)).isPositive();
+    assertThat(CrankSolver.compression(Math.toRadians(705), s, nominal, new Condition()))
+        .isNegative();
+    assertThat(CrankSolver.compression(Math.toRadians(15), s, nominal, new Condition()))
+        .isPositive();
   }
 
   @Test
