@@ -41,6 +41,8 @@ final class HealthyMeasure {
     WORK("full pedal and idle in turn for ten minutes", "loading-shovel"),
     TEST_RUN("a quarter of an hour at 290 kW, taken on in one step", "generating-set"),
     SHUNTING("full pedal with 24 t and stopped again, six times", "yard-tractor"),
+    REGENERATION("its filter burned clean, parked, all the way", "road-truck", "loading-shovel"),
+    REFILLED("driven with little exhaust fluid, refilled, driven on", "road-truck"),
     RESTARTS("switched off hot and started again, three times", "road-truck", "ferry");
 
     private final String says;
@@ -231,6 +233,21 @@ final class HealthyMeasure {
           unit.drive("brake", "0.5");
           pass(unit, 25);
         }
+      }
+      case REGENERATION -> {
+        pass(unit, 900);
+        unit.regenerate();
+        pass(unit, 30);
+        for (int i = 0; i < 60 && unit.regenerates(); i++) {
+          pass(unit, 60);
+        }
+        pass(unit, 300);
+      }
+      case REFILLED -> {
+        unit.fillFluid(3);
+        drive(unit, 20, 1, 0.8, 400);
+        unit.fillFluid(57);
+        drive(unit, 20, 1, 0.8, 400);
       }
       case RESTARTS -> {
         for (int i = 0; i < 3; i++) {

@@ -30,9 +30,27 @@ final class LeadCases {
 
   /**
    * A dead lamp is found by the lamp check, by eye; no read of faults can show it. Neither trucks
-   * nor shovels have a propeller.
+   * nor shovels have a propeller. What cleans the exhaust and what makes a cylinder leak is found
+   * by its tests: no module has a monitor for it.
    */
-  private static final Set<Kind> NOT_DRAWN = EnumSet.of(Kind.LAMP_DEAD, Kind.PROPELLER_HEAVY);
+  private static final Set<Kind> NOT_DRAWN =
+      EnumSet.of(
+          Kind.LAMP_DEAD,
+          Kind.PROPELLER_HEAVY,
+          Kind.FILTER_CRACKED,
+          Kind.FILTER_ASH,
+          Kind.CATALYST_AGED,
+          Kind.DOSER_FOULED,
+          Kind.FLUID_PUMP_WORN,
+          Kind.FLUID_LINE_BLOCKED,
+          Kind.FLUID_LEAK,
+          Kind.FLUID_VALVE_STUCK,
+          Kind.FLUID_INJECTOR_FOULED,
+          Kind.FLUID_DILUTED,
+          Kind.FLUID_HEATER_DEAD,
+          Kind.SCR_AGED,
+          Kind.RINGS_WORN,
+          Kind.VALVE_OPEN);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -156,6 +174,21 @@ final class LeadCases {
       case CLUTCH_SLIP -> "clutch-pack";
       case INJECTOR_WEAK -> "injector-" + d.line();
       case PROPELLER_HEAVY -> "propeller";
+      case FILTER_ASH -> "particulate-filter";
+      case FILTER_CRACKED,
+          CATALYST_AGED,
+          DOSER_FOULED,
+          FLUID_PUMP_WORN,
+          FLUID_LINE_BLOCKED,
+          FLUID_LEAK,
+          FLUID_VALVE_STUCK,
+          FLUID_INJECTOR_FOULED,
+          FLUID_DILUTED,
+          FLUID_HEATER_DEAD,
+          SCR_AGED,
+          RINGS_WORN,
+          VALVE_OPEN ->
+          throw new IllegalArgumentException(d.kind() + " stands for no component of the packs");
     };
   }
 
@@ -327,6 +360,7 @@ final class LeadCases {
       case CLUTCH_SLIP -> 0.15 + u * 0.2;
       case INJECTOR_WEAK -> 0.35 + u * 0.4;
       case PROPELLER_HEAVY -> 1.12 + u * 0.2;
+      default -> throw new IllegalArgumentException(kind + " is not drawn");
     };
   }
 }

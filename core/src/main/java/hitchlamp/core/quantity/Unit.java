@@ -41,6 +41,8 @@ public enum Unit {
   POUND("lb", Dimension.MASS, 0.45359237, 0),
   /** Injected a stroke. */
   MILLIGRAM("mg", Dimension.INJECTED, 1, 0),
+  /** Exhaust fluid that is dosed. */
+  GRAM_PER_HOUR("g/h", Dimension.DOSED, 1, 0),
   KILOWATT("kW", Dimension.POWER, 1, 0),
   /** Mechanical horsepower, 550 ft·lbf/s (NIST SP 811). */
   HORSEPOWER("hp", Dimension.POWER, 0.7456998715822702, 0),
@@ -70,6 +72,7 @@ public enum Unit {
     MASS,
     MASS_FLOW,
     INJECTED,
+    DOSED,
     POWER,
     ACCELERATION,
     VOLTAGE,

@@ -227,38 +227,8 @@ final class RoadTruck implements Build {
             61449,
             10_000,
             () -> put(Signal.NOTHING, 0, 16, chassis.steeringRad, 1 / 1024.0, -31.374));
-    SimModule after = unit.module("aftertreatment");
-    after.broadcast(
-        6,
-        64947,
-        500_000,
-        () ->
-            put(
-                Signal.NOTHING,
-                16,
-                16,
-                unit.measured("engine", EngineSensors.FILTER_OUTLET),
-                0.03125,
-                -273));
-    after.broadcast(
-        6,
-        64891,
-        1_000_000,
-        () ->
-            put(Signal.NOTHING, 0, 8, unit.first.solver().after().estimate().share() * 100, 1, 0));
-    after.broadcast(
-        6,
-        64892,
-        1_000_000,
-        () ->
-            put(
-                Signal.NOTHING,
-                0,
-                3,
-                unit.telltales().commands("aftertreatment", "filter") ? 1 : 0,
-                1,
-                0));
-    after.broadcast(6, 65110, 1_000_000, () -> put(Signal.NOTHING, 0, 8, 71, 0.4, 0));
+    new AfterGroups(unit.first, () -> unit.telltales().commands("aftertreatment", "filter"))
+        .attach(unit.module("aftertreatment"));
     counters(unit);
   }
 

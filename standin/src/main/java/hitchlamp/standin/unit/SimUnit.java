@@ -1,9 +1,9 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.aftertreatment.HeatUp;
 import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.bus.SimBus;
 import hitchlamp.standin.fault.FaultMemory;
-import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.fault.MonitorRecord;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineState;
@@ -19,7 +19,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
-import java.util.function.DoubleSupplier;
 import java.util.stream.Collectors;
 
 /**
@@ -40,7 +39,7 @@ public final class SimUnit {
 
   private static final double PHYSICS_SECONDS = 0.02;
   private static final double MONITOR_SECONDS = 0.1;
-  private static final double STALE_MICROS = 3_000_000;
+  private static final double WARM_C = 60;
 
   final Scenario scenario;
   final Agenda agenda = new Agenda();
@@ -58,9 +57,9 @@ public final class SimUnit {
   final List<Build.Watched> watched = new ArrayList<>();
   private final UnitSensors sensors;
   private Telltales telltales;
-  private PlainFrozen frozen;
+  PlainFrozen frozen;
   final Map<String, Double> clockOffsets = new LinkedHashMap<>();
-  private boolean living;
+  boolean living;
   private double kilometres;
   private double kilometresPerHour;
   private double litres;
@@ -143,7 +142,7 @@ public final class SimUnit {
     watched.addAll(build.monitors(this));
     frozen = new PlainFrozen(first.engine(), first.state(), first::hours, build.hasSpeedometer());
     frozen.answer(modules.get(PlainFrozen.KEEPER), memories.get(PlainFrozen.KEEPER));
-    needs();
+    new MissedModules(this).watch();
     for (ModuleSpec spec : build.modules()) {
       SimModule m = modules.get(spec.id());
       if (m != null) {
@@ -165,35 +164,26 @@ public final class SimUnit {
     return plants.stream().filter(p -> p.id().equals(module)).findFirst();
   }
 
-  /** Modules that miss each other's messages, and those that look at their own supply. */
-  private void needs() {
-    for (Build.Need n : build.needs()) {
-      int source = modules.get(n.whose()).address();
-      bus.watchFor(n.pgn(), source);
-      Monitor missing =
-          new Monitor(n.spn(), 9, FaultMemory.Lamp.WARNING, 5, 5, () -> misses(n, source));
-      if (n.who().equals(PlainFrozen.KEEPER)) {
-        missing.freezing(frozen::values);
-      }
-      watched.add(new Build.Watched(n.who(), missing));
-    }
-    for (ModuleSpec spec : build.modules()) {
-      if (spec.watchesSupply() && plant(spec.id()).isEmpty()) {
-        DoubleSupplier supply =
-            sensors.fit(
-                168,
-                UnitSensors.Kind.SUPPLY,
-                condition(),
-                () ->
-                    first.state().batteryV
-                        - condition().supplyDropVolts.getOrDefault(spec.id(), 0.0));
-        watched.add(
-            new Build.Watched(
-                spec.id(),
-                new Monitor(
-                    168, 18, FaultMemory.Lamp.WARNING, 5, 5, () -> supply.getAsDouble() < 20)));
+  /**
+   * The driver presses the switch that burns the filter clean with the unit parked: each engine
+   * that idles warm begins.
+   */
+  public void regenerate() {
+    for (EngineUnit p : plants) {
+      if (p.state().running && p.state().vehicleKmh < 1 && p.state().seenCoolantC() > WARM_C) {
+        p.solver().after().heatUp().ask();
       }
     }
+  }
+
+  /** True while one of its filters is burned clean. */
+  public boolean regenerates() {
+    return plants.stream().anyMatch(p -> p.solver().after().heatUp().stage() != HeatUp.Stage.NONE);
+  }
+
+  /** The tank of the exhaust fluid is filled to so many litres. */
+  public void fillFluid(double litres) {
+    plants.forEach(p -> p.solver().after().tank().litres(litres));
   }
 
   /** From now on every sensor of the unit stays as it is, whatever happens to it. */
@@ -205,13 +195,6 @@ public final class SimUnit {
           p.after().hold();
         });
     build.holdSensors();
-  }
-
-  private boolean misses(Build.Need n, int source) {
-    if (!living) {
-      return condition().unpowered.contains(n.whose()) || condition().offBus.contains(n.whose());
-    }
-    return agenda.now() > 10_000_000 && agenda.now() - bus.lastSeen(n.pgn(), source) > STALE_MICROS;
   }
 
   /** True where the engine runs that a module belongs to. */
