@@ -7,12 +7,6 @@ import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
-import hitchlamp.standin.model.Condition;
-import hitchlamp.standin.model.Duty;
-import hitchlamp.standin.model.EngineParameters;
-import hitchlamp.standin.model.EngineSolver;
-import hitchlamp.standin.model.EngineState;
-import hitchlamp.standin.model.HistorySolver;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.io.BufferedOutputStream;
@@ -22,7 +16,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.SplittableRandom;
 import java.util.concurrent.Callable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -83,7 +76,7 @@ final class Measure implements Callable<Integer> {
   public Integer call() throws Exception {
     switch (name) {
       case "roll-call" -> rollCall();
-      case "simulation" -> simulation();
+      case "simulation" -> new SimulationMeasure(seed, Math.min(runs, 7)).measure(json);
       case "decoding" -> decoding();
       case "hardening" ->
           new HardeningMeasure(new Installation(server, state), smallDisk, starts, seed, only)
@@ -211,102 +204,6 @@ final class Measure implements Callable<Integer> {
       slowest = Math.max(slowest, delay.getValue() - before.get(address) + air);
     }
     return Math.max(slowest, conversations / (1 - bus.load()));
-  }
-
-  private void simulation() throws IOException {
-    Scenario base = Scenario.read(Path.of("standin/scenarios/tipper-9.yaml"));
-    int count = Math.min(runs, 7);
-    double[] pace = new double[count];
-    double[] rates = new double[count];
-    double seconds = 300;
-    for (int i = -1; i < count; i++) {
-      SimUnit unit = new SimUnit(base.withSeed(seed + Math.max(0, i)));
-      long[] frames = {0};
-      unit.bus().listen((stamped, sender) -> frames[0]++);
-      long start = System.nanoTime();
-      unit.runUntil((long) (seconds * 1e6));
-      double took = (System.nanoTime() - start) / 1e9;
-      if (i >= 0) {
-        pace[i] = seconds / took;
-        rates[i] = frames[0] / seconds;
-      }
-    }
-    double[] history = new double[count];
-    for (int i = -1; i < count; i++) {
-      long start = System.nanoTime();
-      new HistorySolver(
-              new EngineSolver(EngineParameters.nominal(), new SplittableRandom(2)),
-              new Condition(),
-              0.2,
-              Duty.HAULING)
-          .live(
-              0,
-              2_000,
-              new EngineState(),
-              new SplittableRandom(seed + i),
-              new HistorySolver.Witness() {
-                @Override
-                public void step(double hours, double s, EngineState state) {}
-
-                @Override
-                public void coldStart(double hours, EngineState state) {}
-
-                @Override
-                public void warmedUp(double hours) {}
-              });
-      if (i >= 0) {
-        history[i] = 2_000 * 3600 / ((System.nanoTime() - start) / 1e9);
-      }
-    }
-    double[] lived = new double[count];
-    for (int i = -1; i < count; i++) {
-      Scenario s = base.withSeed(seed + Math.max(0, i));
-      Scenario longer =
-          new Scenario(
-              s.id(),
-              s.title(),
-              s.unit(),
-              s.seed(),
-              s.vin(),
-              s.ambientC(),
-              s.ambientKpa(),
-              s.bus(),
-              s.defects(),
-              new Scenario.History(9_000, 11_000, 0),
-              s.trouble(),
-              s.start(),
-              List.of());
-      long start = System.nanoTime();
-      new SimUnit(longer);
-      if (i >= 0) {
-        lived[i] = 2_000 * 3600 / ((System.nanoTime() - start) / 1e9);
-      }
-    }
-    new Report("simulation", "Pace of the simulation")
-        .say(
-            "One road truck with its engine running and every frame of its bus, in process on one core, "
-                + (int) seconds
-                + " s of virtual time, "
-                + count
-                + " runs after one that is not counted. The history is 2,000 engine hours in steps of 20 s, by its solver alone and with sensors and monitors looking on.")
-        .head("figure", "median", "slowest", "aim")
-        .row("times real time, all frames", Report.median(pace), Report.percentile(pace, 0), "300")
-        .row("frames a second of bus time", Report.median(rates), Report.percentile(rates, 0), "")
-        .row(
-            "history solver alone, times real time",
-            Report.median(history),
-            Report.percentile(history, 0),
-            "50,000")
-        .row(
-            "history with sensors and monitors, times real time",
-            Report.median(lived),
-            Report.percentile(lived, 0),
-            "50,000")
-        .end()
-        .keep("pace", pace)
-        .keep("history", history)
-        .keep("lived", lived)
-        .finish(json);
   }
 
   private void decoding() throws Exception {

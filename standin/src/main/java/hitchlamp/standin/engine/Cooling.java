@@ -97,6 +97,11 @@ public final class Cooling {
     return oilK;
   }
 
+  /** Heat that a rise of both stores, J. */
+  public double stored(double coolantRise, double oilRise) {
+    return capacity * coolantRise + OIL_CAPACITY * oilRise;
+  }
+
   /** Heat that leaves, W. */
   public double shed() {
     return shed;

@@ -275,7 +275,7 @@ public final class EngineSolver {
   }
 
   /** Torque of pumps, alternator and fan, N·m. */
-  private double accessories(EngineState s) {
+  public double accessories(EngineState s) {
     double fan = 95 * size * cooling.fan() * Math.pow(s.omega / 200, 2);
     return s.running ? 14 + 22 * alternatorLoad(s) + fan : 0;
   }
