@@ -38,6 +38,9 @@ final class LeadCases {
           Kind.LAMP_DEAD,
           Kind.PROPELLER_HEAVY,
           Kind.FILTER_CRACKED,
+          Kind.FILTER_HOSE_INLET_OFF,
+          Kind.FILTER_HOSE_OUTLET_OFF,
+          Kind.FILTER_HOSES_SWAPPED,
           Kind.FILTER_ASH,
           Kind.CATALYST_AGED,
           Kind.DOSER_FOULED,
@@ -176,6 +179,9 @@ final class LeadCases {
       case PROPELLER_HEAVY -> "propeller";
       case FILTER_ASH -> "particulate-filter";
       case FILTER_CRACKED,
+          FILTER_HOSE_INLET_OFF,
+          FILTER_HOSE_OUTLET_OFF,
+          FILTER_HOSES_SWAPPED,
           CATALYST_AGED,
           DOSER_FOULED,
           FLUID_PUMP_WORN,

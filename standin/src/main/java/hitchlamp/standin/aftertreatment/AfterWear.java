@@ -4,6 +4,16 @@ package hitchlamp.standin.aftertreatment;
  * What wear and damage have changed of the aftertreatment. Sound by default; defects write here.
  */
 public final class AfterWear {
+  /** How the hoses of the filter's pressure sensor are. */
+  public enum Hoses {
+    RIGHT,
+    INLET_OFF,
+    OUTLET_OFF,
+    SWAPPED
+  }
+
+  public Hoses hoses = Hoses.RIGHT;
+
   /** Activity of the oxidation catalyst that is left, share. */
   public double catalyst;
 
@@ -47,8 +57,24 @@ public final class AfterWear {
     reset();
   }
 
+  /**
+   * What stands at the filter's pressure sensor.
+   *
+   * @param loss over the filter
+   * @param behind pressure behind it above the air, in the same unit
+   */
+  public double atSensor(double loss, double behind) {
+    return switch (hoses) {
+      case RIGHT -> loss;
+      case INLET_OFF -> -behind;
+      case OUTLET_OFF -> loss + behind;
+      case SWAPPED -> -loss;
+    };
+  }
+
   /** Back to sound. */
   public void reset() {
+    hoses = Hoses.RIGHT;
     catalyst = 1;
     nozzle = 1;
     filterOpen = 1;

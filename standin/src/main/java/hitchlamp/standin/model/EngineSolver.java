@@ -31,6 +31,9 @@ public final class EngineSolver {
   private static final double RATED_RPM = 2_100;
   private static final double DROOP_RPM = 60;
 
+  /** Below that speed a module takes its engine for standing. */
+  private static final double STANDS_RPM = 50;
+
   /** Below what a starter turns it at, rad/s. */
   private static final double STALLS_BELOW = 12;
 
@@ -93,6 +96,7 @@ public final class EngineSolver {
 
   /** Everything as the state has it: standing, as warm as its coolant and oil. */
   public void rest(EngineState s) {
+    s.feeds = s.running;
     surround(s);
     air.rest();
     cylinders.cut();
@@ -114,7 +118,7 @@ public final class EngineSolver {
     }
     slow(seconds, s, c, true);
     battery(seconds, s, c);
-    tell(s, true);
+    tell(s, c, true);
   }
 
   /** Seconds of being turned by the starter: no fuel is burned, the rail fills. */
@@ -122,7 +126,7 @@ public final class EngineSolver {
     surround(s);
     breathe(seconds, s, c, 1);
     slow(seconds, s, c, true);
-    tell(s, true);
+    tell(s, c, true);
   }
 
   /**
@@ -133,6 +137,7 @@ public final class EngineSolver {
     surround(s);
     s.omega = rpm * Math.PI / 30;
     s.fuelMgPerStroke = mg;
+    s.feeds = s.running;
     double before = air.omega();
     for (int i = 0; i < SETTLE_MOST; i++) {
       double pressure = air.intakePascal();
@@ -156,7 +161,7 @@ public final class EngineSolver {
       crankcase(1, s, c);
     }
     slow(seconds, s, c, false);
-    tell(s, false);
+    tell(s, c, false);
   }
 
   private void surround(EngineState s) {
@@ -166,8 +171,11 @@ public final class EngineSolver {
   }
 
   private void govern(double dt, EngineState s) {
-    if (!s.running || s.key == EngineState.Key.OFF) {
-      s.running = s.running && s.key != EngineState.Key.OFF;
+    s.running = s.running && s.key != EngineState.Key.OFF;
+    // A module feeds its engine as long as it sees it turn; that it stalled it learns by that.
+    boolean turns = s.feeds && s.seenRpm() > STANDS_RPM && s.key != EngineState.Key.OFF;
+    s.feeds = s.running || turns;
+    if (!s.feeds) {
       s.fuelMgPerStroke = 0;
       s.governorIntegral = 0;
       return;
@@ -204,7 +212,7 @@ public final class EngineSolver {
     double rotor = now ? s.seenTurboRpm() * Math.PI / 30 : air.omega();
     control.step(
         dt,
-        s.running,
+        s.feeds,
         now ? s.seenRpm() : s.rpm(),
         s.fuelMgPerStroke,
         charge,
@@ -237,7 +245,7 @@ public final class EngineSolver {
     s.firingShare = sum / shares.length;
     cylinders.leak(c.ringShare, c.valveOpen);
     double lateMg = LATE_MG * p.layout().swept() / Layout.SIX.swept();
-    s.lateMgPerStroke = s.running ? heat.late(load) * lateMg : 0;
+    s.lateMgPerStroke = s.feeds ? heat.late(load) * lateMg : 0;
     cylinders.late(s.lateMgPerStroke * 1e-6 * injected());
     cylinders.inject(s.running ? s.fuelMgPerStroke * 1e-6 * injected() : 0, shares);
     air.step(dt, s.omega, haste);
@@ -263,7 +271,7 @@ public final class EngineSolver {
     s.omega = Math.max(0, s.omega + (net - taken) / p.inertia() * dt);
     clock.turn(s.theta, turns, dt);
     s.theta = (s.theta + turns) % (4 * Math.PI);
-    smooth.step(s.seenRpm(), s.loadShare, s.running, s.cutOut != 0);
+    smooth.step(s.seenRpm(), s.loadShare, s.feeds, s.cutOut != 0);
     if (s.running && s.omega < STALLS_BELOW) {
       s.running = false;
     }
@@ -335,7 +343,7 @@ public final class EngineSolver {
   /** What the engine's module knows and reckons of its exhaust. */
   private void reckon(EngineState s, boolean now) {
     AfterReadings r = readings;
-    r.running = s.running;
+    r.running = s.feeds;
     r.keyOn = s.key != EngineState.Key.OFF;
     r.rpm = now ? s.seenRpm() : s.rpm();
     r.pedal = s.pedal;
@@ -364,7 +372,7 @@ public final class EngineSolver {
       r.catalystOutC = after.catalyst().cell().outK() - Gas.ZERO_C;
       r.filterOutC = after.filter().cell().outK() - Gas.ZERO_C;
       r.scrInC = after.mixing().outK() - Gas.ZERO_C;
-      r.filterKpa = air.lineLoss / 1e3;
+      r.filterKpa = s.filterSensorKpa;
       r.fluidKpa = after.line().kpa();
       r.tankC = after.tank().celsius();
       r.supplyKpa = fuel.supply() / 1e3;
@@ -378,7 +386,7 @@ public final class EngineSolver {
   }
 
   private double railWanted(EngineState s, boolean now) {
-    if (s.running) {
+    if (s.feeds) {
       return maps.rail(now ? s.seenRpm() : s.rpm(), s.fuelMgPerStroke);
     }
     return s.key == EngineState.Key.CRANK ? maps.rail(0, 0) : 0;
@@ -396,7 +404,7 @@ public final class EngineSolver {
         c.breatherShare);
   }
 
-  private void tell(EngineState s, boolean now) {
+  private void tell(EngineState s, Condition c, boolean now) {
     s.coolantC = cooling.coolantK() - Gas.ZERO_C;
     s.oilC = cooling.oilK() - Gas.ZERO_C;
     s.intakeKpa = air.intakePascal() / 1e3;
@@ -409,13 +417,15 @@ public final class EngineSolver {
     s.airFlow = air.air() * 3_600;
     s.egrC = air.recirculatedK() - Gas.ZERO_C;
     s.filterKpa = air.lineLoss / 1e3;
+    double behind = air.behindTurbinePascal() - air.ambient - air.lineLoss;
+    s.filterSensorKpa = c.after.atSensor(s.filterKpa, Math.max(0, behind / 1e3));
     s.fuelDropKpa = fuel.drop() / 1e3;
     s.fuelSupplyKpa = fuel.supply() / 1e3;
     s.railMpa = fuel.rail() / 1e6;
     s.railWantedMpa = fuel.wanted() / 1e6;
     s.crankcaseKpa = crankcase.pascal() / 1e3;
-    s.loadShare = s.running ? s.fuelMgPerStroke / maps.fullFuel(now ? s.seenRpm() : s.rpm()) : 0;
-    s.indicatedShare = s.running ? maps.indicated(s.fuelMgPerStroke) : 0;
+    s.loadShare = s.feeds ? s.fuelMgPerStroke / maps.fullFuel(now ? s.seenRpm() : s.rpm()) : 0;
+    s.indicatedShare = s.feeds ? maps.indicated(s.fuelMgPerStroke) : 0;
     s.filterInC = after.catalyst().cell().outK() - Gas.ZERO_C;
     s.filterOutC = after.filter().cell().outK() - Gas.ZERO_C;
   }

@@ -19,6 +19,9 @@ public final class EngineState {
   public double pedal;
   public boolean running;
 
+  /** True while its module feeds it, since it sees it turn. */
+  public boolean feeds;
+
   /** Crank speed, rad/s. */
   public double omega;
 
@@ -117,6 +120,10 @@ public final class EngineState {
 
   public int regenerationsBroken;
   public double filterKpa;
+
+  /** What stands at the sensor of it, by its hoses. */
+  public double filterSensorKpa;
+
   public double ambientC = 20;
   public double ambientKpa = 100;
   public double vehicleKmh;
@@ -153,6 +160,7 @@ public final class EngineState {
     fuelDropKpa = 0;
     crankcaseKpa = 0;
     filterKpa = 0;
+    filterSensorKpa = 0;
     turboRpm = 0;
     railMpa = 0;
     railWantedMpa = 0;
@@ -182,6 +190,11 @@ public final class EngineState {
     chargeErrorKpa = chargeKpa - (intakeKpa - ambientKpa);
     seenTurboRpm = turbo;
     seenCoolantC = coolant;
+  }
+
+  /** Whether it runs as far as its module knows. */
+  public boolean seenRunning() {
+    return sensed ? feeds : running;
   }
 
   /** Engine speed as the module measures it, rpm. */

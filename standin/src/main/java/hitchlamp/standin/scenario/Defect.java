@@ -1,5 +1,6 @@
 package hitchlamp.standin.scenario;
 
+import hitchlamp.standin.aftertreatment.AfterWear;
 import hitchlamp.standin.model.Condition;
 
 /**
@@ -137,6 +138,12 @@ public record Defect(
     FILTER_CRACKED(About.PART, 1, (d, c) -> c.after.cracked = d.size),
     /** Ash in the particulate filter beside that of its age: kg. */
     FILTER_ASH(About.PART, 1, (d, c) -> c.after.ash = d.size),
+    /** A hose of the filter's pressure sensor is off, the one before the filter: size unused. */
+    FILTER_HOSE_INLET_OFF(About.PART, 0, (d, c) -> c.after.hoses = AfterWear.Hoses.INLET_OFF),
+    /** The same behind the filter. */
+    FILTER_HOSE_OUTLET_OFF(About.PART, 0, (d, c) -> c.after.hoses = AfterWear.Hoses.OUTLET_OFF),
+    /** They are swapped. */
+    FILTER_HOSES_SWAPPED(About.PART, 0, (d, c) -> c.after.hoses = AfterWear.Hoses.SWAPPED),
     /** Aged oxidation catalyst: share of its activity that is missing. */
     CATALYST_AGED(About.PART, 1, (d, c) -> c.after.catalyst = Math.max(0.02, 1 - d.size)),
     /** Carbon in the nozzle of the fuel doser: share of its area that is missing. */

@@ -55,7 +55,7 @@ public final class StoryKeeper {
 
   /** The engine goes on as it is, for some seconds up to an engine hour. */
   public void step(double seconds, double hour, EngineState s) {
-    if (!s.running) {
+    if (!s.seenRunning()) {
       return;
     }
     life.step(seconds, s);

@@ -127,7 +127,7 @@ final class AfterSensors {
         engine.sound(EngineSensors.FUEL_SUPPLY)
             ? engine.reading(EngineSensors.FUEL_SUPPLY)
             : USUAL_SUPPLY_KPA;
-    boolean powered = state.key != EngineState.Key.OFF && state.running;
+    boolean powered = state.key != EngineState.Key.OFF && state.seenRunning();
     before.step(
         dt,
         powered,

@@ -82,7 +82,7 @@ final class EngineOutputs {
       if (mask.length != 1 || (mask[0] & 0xFF) >= 1 << state.cylinders) {
         return OUT_OF_RANGE;
       }
-      if (!state.running || moves() || Integer.bitCount(mask[0] & 0xFF) > mostCutOut()) {
+      if (!state.seenRunning() || moves() || Integer.bitCount(mask[0] & 0xFF) > mostCutOut()) {
         return CONDITIONS;
       }
       state.cutOut = mask[0] & 0xFF;
@@ -116,7 +116,7 @@ final class EngineOutputs {
       if (rpm < LEAST_HELD_RPM || rpm > MOST_HELD_RPM) {
         return OUT_OF_RANGE;
       }
-      if (!state.running || moves()) {
+      if (!state.seenRunning() || moves()) {
         return CONDITIONS;
       }
       state.heldRpm = rpm;

@@ -172,7 +172,7 @@ final class EngineSensors {
     wire(CRANKCASE, dt, s.crankcaseKpa);
     wire(INTAKE_PRESSURE, dt, s.intakeKpa);
     wire(EXHAUST_PRESSURE, dt, s.exhaustKpa);
-    wire(FILTER_PRESSURE, dt, s.filterKpa);
+    wire(FILTER_PRESSURE, dt, s.filterSensorKpa);
     // Without coolant around it the probe hangs in steam and reads low; cold, there is no steam.
     double steam =
         condition.coolantShare < 0.5 ? 25 * Math.max(0, Math.min(1, (s.coolantC - 60) / 25)) : 0;

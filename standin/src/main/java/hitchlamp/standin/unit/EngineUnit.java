@@ -154,7 +154,7 @@ final class EngineUnit {
       crank.rest();
       solver.step(seconds, state, condition, load);
     }
-    if (state.running) {
+    if (state.seenRunning()) {
       hours += seconds / 3600;
     }
   }

@@ -149,6 +149,6 @@ final class GeneratingSet implements Build {
 
   @Override
   public void step(double dt, SimUnit unit, String engine, boolean steady) {
-    ranSeconds = unit.state().running ? ranSeconds + dt : 0;
+    ranSeconds = unit.state().seenRunning() ? ranSeconds + dt : 0;
   }
 }

@@ -38,7 +38,7 @@ final class PlainFrozen {
       put(out, Math.round(told(EngineSensors.ROAD_SPEED) * 256), 2);
       put(out, Math.round(hours.getAsDouble() / 0.05), 4);
     } else {
-      put(out, state.running ? 1 : 0, 1);
+      put(out, state.seenRunning() ? 1 : 0, 1);
       put(out, Math.round(charge() / 2), 1);
       put(out, Math.round(told(EngineSensors.SPEED) / 0.125), 2);
       put(out, Math.round(Math.min(125, state.loadShare * 100)), 1);

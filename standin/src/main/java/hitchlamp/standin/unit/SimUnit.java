@@ -170,7 +170,9 @@ public final class SimUnit {
    */
   public void regenerate() {
     for (EngineUnit p : plants) {
-      if (p.state().running && p.state().vehicleKmh < 1 && p.state().seenCoolantC() > WARM_C) {
+      if (p.state().seenRunning()
+          && p.state().vehicleKmh < 1
+          && p.state().seenCoolantC() > WARM_C) {
         p.solver().after().heatUp().ask();
       }
     }
@@ -199,7 +201,7 @@ public final class SimUnit {
 
   /** True where the engine runs that a module belongs to. */
   boolean runs(String module) {
-    return plantOf(module).state().running;
+    return plantOf(module).state().seenRunning();
   }
 
   /** The engine on whose side a module is; the first for one of the whole unit. */

@@ -93,7 +93,7 @@ final class UnitModules {
     m.obey(
         65235,
         tester -> {
-          if (plant.isPresent() && plant.get().state().running) {
+          if (plant.isPresent() && plant.get().state().seenRunning()) {
             return false;
           }
           plant.ifPresent(p -> p.story().note(ToolEvent.CLEAR, p.hours(), "SA " + tester));

@@ -3,6 +3,7 @@ package hitchlamp.standin.model;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import hitchlamp.standin.aftertreatment.AfterWear;
 import hitchlamp.standin.aftertreatment.Aftertreatment;
 import hitchlamp.standin.aftertreatment.FluidControl;
 import hitchlamp.standin.aftertreatment.HeatUp;
@@ -149,6 +150,23 @@ class ExhaustCorridorTest {
     run(1_200);
     assertThat(engine.after().doser().pascal()).as("40 psi").isGreaterThan(276_000);
     assertThat(celsius(engine.after().catalyst().cell().outK())).isLessThan(480);
+  }
+
+  @Test
+  void theFiltersSensorSeesWhatItsHosesBringIt() {
+    warm(EngineParameters.nominal(), 0.6);
+    cruise(10);
+    double right = state.filterSensorKpa;
+    assertThat(right).isGreaterThan(1).isEqualTo(state.filterKpa);
+    condition.after.hoses = AfterWear.Hoses.SWAPPED;
+    cruise(1);
+    assertThat(state.filterSensorKpa).isEqualTo(-state.filterKpa);
+    condition.after.hoses = AfterWear.Hoses.INLET_OFF;
+    cruise(1);
+    assertThat(state.filterSensorKpa).isNegative();
+    condition.after.hoses = AfterWear.Hoses.OUTLET_OFF;
+    cruise(1);
+    assertThat(state.filterSensorKpa).isGreaterThan(state.filterKpa);
   }
 
   @Test
