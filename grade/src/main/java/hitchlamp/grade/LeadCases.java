@@ -33,7 +33,7 @@ final class LeadCases {
    * nor shovels have a propeller. What cleans the exhaust and what makes a cylinder leak is found
    * by its tests: no module has a monitor for it.
    */
-  private static final Set<Kind> NOT_DRAWN =
+  static final Set<Kind> NOT_DRAWN =
       EnumSet.of(
           Kind.LAMP_DEAD,
           Kind.PROPELLER_HEAVY,
