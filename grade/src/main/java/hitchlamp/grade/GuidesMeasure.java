@@ -124,7 +124,7 @@ final class GuidesMeasure {
                 .count();
     Report report = new Report("guides", "Following guides");
     report.say(
-        "Simulated trucks and loading shovels, drawn from seed "
+        "Simulated trucks, loading shovels, ferries, generating sets and yard tractors, at -30 to 45 °C, drawn from seed "
             + seed
             + " as for [where to start](leads.md); of "
             + (int) (UNITS * share)

@@ -31,13 +31,17 @@ final class StoryCases {
     }
   }
 
+  private static final List<String> UNITS =
+      List.of(
+          "road-truck", "road-truck", "loading-shovel", "ferry", "generating-set", "yard-tractor");
+
   private StoryCases() {}
 
   /** Draws a unit. */
   static Case draw(long seed, boolean wiped) {
     // Split, so that cases of neighbouring seeds share nothing.
     SplittableRandom r = new SplittableRandom(seed + 23).split();
-    String unit = r.nextInt(3) == 0 ? "loading-shovel" : "road-truck";
+    String unit = UNITS.get(r.nextInt(UNITS.size()));
     double now = Math.rint((2_000 + r.nextDouble() * 15_000) * 10) / 10;
     List<Defect> defects = new ArrayList<>();
     List<Scenario.Past> past = new ArrayList<>();
@@ -86,8 +90,8 @@ final class StoryCases {
             Set.of(),
             Set.of(),
             Set.of(),
-            noTrail ? Set.of("engine") : none.noTrail(),
-            noRecord ? Set.of("engine", "aftertreatment") : none.noClearRecord(),
+            noTrail ? engines(unit) : none.noTrail(),
+            noRecord ? recorders(unit) : none.noClearRecord(),
             0);
     String text =
         "scenario: case\ntitle: Case\nunit: "
@@ -95,7 +99,7 @@ final class StoryCases {
             + "\nseed: "
             + seed
             + "\nvin: SMW0TPR1400018204\nambient: {celsius: "
-            + (5 + r.nextInt(22))
+            + (-30 + r.nextInt(76))
             + "}\nstart: {engine: yes}\n";
     Scenario s =
         Scenario.read("case", text)
@@ -109,6 +113,15 @@ final class StoryCases {
             + (noTrail && noRecord ? ", " : "")
             + (noRecord ? "no time since clear" : "");
     return new Case(s, cleared, earlier, hiding);
+  }
+
+  private static Set<String> engines(String unit) {
+    return unit.equals("ferry") ? Set.of("engine-port", "engine-starboard") : Set.of("engine");
+  }
+
+  /** Modules that tell how long ago they were cleared. */
+  private static Set<String> recorders(String unit) {
+    return unit.equals("road-truck") ? Set.of("engine", "aftertreatment") : engines(unit);
   }
 
   private static String tool(SplittableRandom r) {
