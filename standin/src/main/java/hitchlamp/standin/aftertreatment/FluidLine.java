@@ -30,6 +30,10 @@ public final class FluidLine {
   /** What a nominal pump gives at the held pressure, L/s. */
   private static final double GIVES_HELD = PUMP_LITRES * (1 - HELD_KPA / PUMP_STALLS_KPA);
 
+  /** A valve opens above that pressure, L/s a kPa. */
+  private static final double RELIEF_KPA = 1_050;
+
+  private static final double RELIEF = 3e-5;
   private static final double STRETCH = 1.2e-6;
   private static final double AIR_LITRES = 1.5e-3;
   private static final double AIR_GOES_SECONDS = 25;
@@ -100,11 +104,12 @@ public final class FluidLine {
     double root = Math.sqrt(Math.max(0, kpa) / HELD_KPA);
     double out = passes(duty, w) * root / FluidTank.DENSITY;
     double leak = MOST * w.leak * root / FluidTank.DENSITY;
-    double back = RETURN_LITRES * root;
+    double back = RETURN_LITRES * root + RELIEF * Math.max(0, kpa - RELIEF_KPA);
     double in = 0;
     if (mode == Mode.DELIVER) {
       double error = HELD_KPA - kpa;
-      integral = Math.max(0, Math.min(1, integral + INTEGRAL * error * h));
+      // While it fills there is nothing to learn from.
+      integral = filled < 1 ? 0 : Math.max(0, Math.min(1, integral + INTEGRAL * error * h));
       // What the injector will take is known beforehand.
       double ahead = filled < 1 ? 0 : duty * MOST / FluidTank.DENSITY / GIVES_HELD;
       effort = Math.max(0, Math.min(1, PROPORTIONAL * error + integral + ahead));

@@ -144,6 +144,8 @@ public final class Cylinders {
     wall = 0;
     double last = Double.NaN;
     double lastWork = 0;
+    double lastHeat = 0;
+    double released = 0;
     double lastWall = 0;
     for (int i = 0; i < fuel.length; i++) {
       double m = fuel[i];
@@ -156,20 +158,24 @@ public final class Cylinders {
                 * (1 - WORK_LOST_LIGHT * light)
                 * Math.max(0.3, 1 - SHORT_OF_AIR * lack * lack);
         double after = m > 0 ? late : 0;
-        lastWork = (m * share + after * LATE_WORK) * HEATING_VALUE;
-        lastWall = (m * (WALL + WALL_LIGHT * light) + after * LATE_WALL) * HEATING_VALUE;
+        // What finds no air does not burn.
+        double heat = HEATING_VALUE * Math.min(1, air);
+        lastHeat = (m + after) * heat;
+        lastWork = (m * share + after * LATE_WORK) * heat;
+        lastWall = (m * (WALL + WALL_LIGHT * light) + after * LATE_WALL) * heat;
         last = m;
       }
       work[i] = lastWork * tight[i];
       fuelFlow += (m > 0 ? m + late : 0) * cycles;
       indicated += work[i] * cycles;
+      released += lastHeat * cycles;
       wall += lastWall * cycles;
     }
     lambda = fuelFlow > 0 ? flow * (1 - burned) / (fuelFlow * STOICHIOMETRIC) : 10;
     pumping = (exhaust - intake) * layout.displacement() * cycles;
     double through = flow + fuelFlow;
     if (through > 1e-6) {
-      double heat = fuelFlow * HEATING_VALUE - indicated - wall + pumping;
+      double heat = released - indicated - wall + pumping;
       exhaustK =
           Gas.kelvin(
               (flow * Gas.enthalpy(intakeK) + Math.max(-0.2 * through * 1e5, heat)) / through);
