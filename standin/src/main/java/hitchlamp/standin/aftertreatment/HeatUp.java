@@ -41,6 +41,11 @@ public final class HeatUp {
   private static final double LIGHTS_C = 272;
   private static final double GOES_OUT_C = 225;
   private static final double CATALYST_OUT_C = 530;
+  private static final double TOO_HOT_C = 620;
+
+  /** Duty at which nothing passes, and the doser counts as on. */
+  private static final double LEAST = 1e-3;
+
   private static final double BURNS_C = 470;
   private static final double RISES_A_SECOND = 0.8;
   private static final double LATE_MOST = 1;
@@ -189,7 +194,8 @@ public final class HeatUp {
     trim = Math.max(-0.5, Math.min(1, trim + DOSER_INTEGRAL * error * dt));
     double needs = r.flow * GAS_CP * Math.max(0, target - r.catalystInC) / Cylinders.HEATING_VALUE;
     double wanted = needs * Math.max(0, 1 + trim + DOSER_PROPORTIONAL * error);
-    duty = Math.max(1e-3, FuelDoser.duty(wanted, r.supplyKpa * 1e3, size));
+    boolean tooHot = r.catalystOutC > TOO_HOT_C || r.filterOutC > TOO_HOT_C;
+    duty = tooHot ? LEAST : Math.max(LEAST, FuelDoser.duty(wanted, r.supplyKpa * 1e3, size));
     stage =
         r.catalystOutC > BURNS_C ? Stage.BURN : stage == Stage.BURN ? Stage.BURN : Stage.LIGHT_OFF;
   }
