@@ -90,7 +90,7 @@ class ControlsTest {
     r.catalystInC = 318;
     r.catalystOutC = 500;
     r.flow = 0.13;
-    heats(40, 0.8);
+    heats(300, 0.8);
     double at500 = heat.duty();
     r.catalystOutC = 560;
     heats(60, 0.8);
