@@ -2,6 +2,7 @@ package hitchlamp.standin.serve;
 
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.standin.aftertreatment.FluidTank;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.Cab;
 import hitchlamp.standin.unit.SimUnit;
@@ -137,6 +138,8 @@ final class UnitHost {
       case "gear", "brake", "grade", "load" -> unit.drive(action, value);
       case "in", "off", "bridged", "wiggled" ->
           unit.harness().hands(value, Harness.Hand.valueOf(action.toUpperCase(Locale.ROOT)));
+      case "regenerate" -> unit.regenerate();
+      case "fluid" -> unit.fillFluid(number(value, 0, FluidTank.FULL));
       case "pace" -> wantedFactor = number(value, 1, 60);
       default -> throw new IllegalArgumentException("there is no action '" + action + "'");
     }

@@ -105,6 +105,12 @@ class StandInTest {
         .contains("off, on or crank");
     assertThat(http("POST", "/units/s", "{\"action\":\"pedal\",\"value\":\"7\"}"))
         .startsWith("400");
+    assertThat(http("POST", "/units/s", "{\"action\":\"fluid\",\"value\":\"600\"}"))
+        .startsWith("400");
+    assertThat(http("POST", "/units/s", "{\"action\":\"fluid\",\"value\":\"30\"}"))
+        .startsWith("200");
+    assertThat(http("POST", "/units/s", "{\"action\":\"regenerate\",\"value\":\"\"}"))
+        .startsWith("200");
     assertThat(http("POST", "/units/s", "nonsense")).startsWith("400");
     assertThat(http("GET", "/units/other", "")).startsWith("404");
     assertThat(http("GET", "/units/s", "")).doesNotContainIgnoringCase("defect");
