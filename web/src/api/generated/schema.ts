@@ -1815,7 +1815,7 @@ export interface components {
             number?: number;
             name?: string;
             /** @enum {string} */
-            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "SECOND";
+            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "GRAM_PER_HOUR" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "SECOND";
             /** Format: int32 */
             spn?: number;
             module?: string;
@@ -2059,6 +2059,8 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            string?: boolean;
+            integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
@@ -2077,8 +2079,6 @@ export interface components {
             binary?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
-            integralNumber?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {

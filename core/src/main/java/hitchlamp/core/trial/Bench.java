@@ -215,7 +215,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
       }
       case BREAKS_OFF -> {
         stage = Stage.PREPARING;
-        says = TrialWords.said("a-condition-no-longer-holds");
+        says = start.lost();
       }
       case BEGINS -> open(out);
       case GIVEN_UP -> end(Ending.REFUSED, start.open(), out);

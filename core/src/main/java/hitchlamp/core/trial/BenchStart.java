@@ -88,6 +88,18 @@ final class BenchStart {
             open.get(0).how());
   }
 
+  /** Which condition broke the countdown off, with what is there instead. */
+  Said lost() {
+    return TrialWords.said(
+        "a-condition-no-longer-holds",
+        Said.joined(
+            ", ",
+            now().stream()
+                .filter(c -> !c.holds())
+                .map(c -> TrialWords.said("lost-condition", c.says(), c.now()))
+                .toList()));
+  }
+
   /** A person, or the program, wants it to begin. */
   Now begin() {
     if (open() != null) {

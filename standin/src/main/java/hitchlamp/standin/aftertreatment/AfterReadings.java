@@ -6,15 +6,12 @@ package hitchlamp.standin.aftertreatment;
  */
 public final class AfterReadings {
   public boolean running;
-  public boolean keyOn;
-  public double rpm;
 
   /** Accelerator pedal, 0 to 1. */
   public double pedal;
 
   public double kmh;
   public double loadShare;
-  public double coolantC = 20;
 
   /** Exhaust gas as the engine's module reckons it, and fuel as it commands it, kg/s. */
   public double flow;
@@ -29,10 +26,8 @@ public final class AfterReadings {
   public double filterOutC = 20;
   public double scrInC = 20;
 
-  /** Nitrogen oxides before and behind the SCR catalyst, ppm; not a number while they sleep. */
+  /** Nitrogen oxides before the SCR catalyst, ppm; not a number while its sensor sleeps. */
   public double noxIn = Double.NaN;
-
-  public double noxOut = Double.NaN;
 
   /** Loss of the particulate filter; not a number where its sensor is not believed. */
   public double filterKpa;

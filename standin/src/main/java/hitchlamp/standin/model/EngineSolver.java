@@ -344,16 +344,13 @@ public final class EngineSolver {
   private void reckon(EngineState s, boolean now) {
     AfterReadings r = readings;
     r.running = s.feeds;
-    r.keyOn = s.key != EngineState.Key.OFF;
-    r.rpm = now ? s.seenRpm() : s.rpm();
     r.pedal = s.pedal;
     r.kmh = s.vehicleKmh;
     r.loadShare = s.loadShare;
-    r.coolantC = s.seenCoolantC();
     r.fuel = s.commandedKgPerHour() / 3_600;
     double charge = now ? s.seenChargeKpa() : s.intakeKpa - s.ambientKpa;
     charge = Double.isNaN(charge) ? 0 : charge;
-    double cycles = r.rpm / 120;
+    double cycles = (now ? s.seenRpm() : s.rpm()) / 120;
     double breathed =
         (s.seenAirKpa() + charge)
             * 1e3

@@ -147,7 +147,6 @@ final class AfterSensors {
         a.oxygen(),
         drift(NOX_OUT));
     readings.noxIn = before.ppm(random);
-    readings.noxOut = behind.ppm(random);
   }
 
   private double drift(int spn) {

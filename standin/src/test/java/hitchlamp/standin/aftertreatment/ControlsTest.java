@@ -20,8 +20,6 @@ class ControlsTest {
   @BeforeEach
   void idlesWarm() {
     r.running = true;
-    r.keyOn = true;
-    r.rpm = 600;
     r.loadShare = 0.05;
     r.flow = 0.06;
     r.fuel = 5e-4;
@@ -29,7 +27,6 @@ class ControlsTest {
     r.catalystOutC = 135;
     r.filterOutC = 130;
     r.scrInC = 125;
-    r.coolantC = 85;
   }
 
   private void heats(double seconds, double soot) {
@@ -40,7 +37,6 @@ class ControlsTest {
 
   private void works() {
     r.loadShare = 0.5;
-    r.rpm = 1_300;
     r.kmh = 60;
     r.flow = 0.25;
     r.catalystInC = 330;
