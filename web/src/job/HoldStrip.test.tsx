@@ -54,6 +54,20 @@ it('says and sounds that a module did not confirm, and asks it again', async () 
   expect(called).toHaveLength(2)
 })
 
+it('says what to do where something was held when the page lost the tool', () => {
+  renderInJob(<HoldStrip />, {
+    live: { connected: false, link: { state: 'UP', held: [held('HELD')] } as unknown as LinkState },
+  })
+  expect(screen.getByText(/has lost Hitch Lamp itself.*To be sure, turn the key off/)).toBeInTheDocument()
+})
+
+it('says no more than that it is lost where nothing was held', () => {
+  renderInJob(<HoldStrip />, {
+    live: { connected: false, link: { state: 'UP', held: [] } as unknown as LinkState },
+  })
+  expect(screen.getByText(/has lost Hitch Lamp itself/)).not.toHaveTextContent('key off')
+})
+
 it('names a way out where what was left from an earlier hook-up has none of its own', () => {
   strip(held('NOT_CONFIRMED', { release: '' }), held('HELD', { id: 'x', release: '', seconds: 1 }))
   expect(screen.getByRole('button')).toHaveTextContent('Ask the module again')

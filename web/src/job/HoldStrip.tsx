@@ -53,6 +53,7 @@ export function HoldStrip() {
       {!connected && (
         <p className="border-b border-line-strong bg-sheet px-4 py-2 font-medium">
           {texts.thePageHasLostHitchLamp}
+          {any && ` ${texts.whatIsHeldBelowMay}`}
         </p>
       )}
       {any && <Strip held={held} job={job} />}

@@ -142,6 +142,8 @@ export const texts = {
   theNoteWasNotSavedIt: 'The note was not saved. It is still in the field; press Enter again.',
   thePageHasLostHitchLamp:
     'The page has lost Hitch Lamp itself and tries again by itself. What you see is from before.',
+  whatIsHeldBelowMay:
+    'What stands below was held then; whether it still is cannot be seen from here. To be sure, turn the key off.',
   theSeatAtThisUnit: 'The seat at this unit',
   theSeatIsFree: 'The seat is free.',
   time: 'Time',
