@@ -11,14 +11,17 @@ export function Gate({ children }: { children: ReactNode }) {
   const {
     data: me,
     error,
-    isPending,
+    failureReason,
   } = useQuery({ queryKey: ['me'], queryFn: () => get<Me>('/api/account/me') })
-  if (isPending) return <p className="p-6 text-ink-2">{texts.oneMoment}</p>
-  if (error)
-    return (
+  // While it is asked again the reason is already told.
+  const problem = error ?? failureReason
+  if (!me)
+    return problem ? (
       <div className="p-6">
-        <ProblemBox problem={error} />
+        <ProblemBox problem={problem} />
       </div>
+    ) : (
+      <p className="p-6 text-ink-2">{texts.oneMoment}</p>
     )
   if (!me.name) return <SignIn first={me.firstAccountWanted} />
   return <MeContext value={me}>{children}</MeContext>

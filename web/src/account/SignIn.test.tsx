@@ -78,6 +78,23 @@ it('asks for the first account on an empty installation', async () => {
   expect(await screen.findByText('Inside')).toBeInTheDocument()
 })
 
+it('tells why nothing comes while it is still asked again', async () => {
+  replies = {
+    'GET /api/account/me': {
+      status: 503,
+      body: { message: 'The database does not answer.', next: 'Start it: ./hitch-lamp start' },
+    },
+  }
+  render(
+    <QueryClientProvider
+      client={new QueryClient({ defaultOptions: { queries: { retry: 5, retryDelay: 3_600_000 } } })}
+    >
+      <Gate>{inside}</Gate>
+    </QueryClientProvider>,
+  )
+  expect(await screen.findByRole('alert')).toHaveTextContent('The database does not answer.')
+})
+
 it('names the next step when the server does not answer', async () => {
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
   show(<Gate>{inside}</Gate>)

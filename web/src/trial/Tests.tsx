@@ -101,7 +101,7 @@ function Done({ job, runs }: { job: number; runs: TrialHead[] }) {
             <li key={t.id} className="border-b border-line py-2">
               <Link to={`/jobs/${job}/tests/${t.id}`} className="flex flex-wrap items-baseline gap-3">
                 <Mark look={t.verdict === 'FAIL' ? 'filled' : t.verdict ? '' : 'dotted'}>
-                  {t.verdict ? verdicts[t.verdict] : texts.nothingSeen}
+                  {t.verdict ? verdicts[t.verdict] : texts.noVerdict}
                 </Mark>
                 <b className="font-semibold">{t.title}</b>
                 <span className="text-ink-2">

@@ -83,7 +83,7 @@ export const texts = {
   noneCanBeDoneNow: 'None of the tests of this unit can be done now.',
   noneYet: 'None yet.',
   nothingOfItWasStored: 'Nothing of what it saw was stored.',
-  nothingSeen: 'Nothing seen',
+  noVerdict: 'No verdict',
   oneMoment: 'One moment.',
   onModule: (a: Shown) => `${a}:`,
   onModules: (a: Shown) => `${a} modules:`,
