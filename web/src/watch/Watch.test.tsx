@@ -54,6 +54,7 @@ function tell(states = 'VNVE') {
       type: 'channels',
       body: {
         version: 1,
+        titles: { vital: 'Vital few', fuel: 'Fuel supply and rail' },
         channels: [
           channel('engine/190', 'Engine speed', { unit: 'rpm', sets: ['vital'] }),
           channel('engine/94', 'Fuel delivery pressure', { unit: 'kPa', sets: ['fuel'] }),
@@ -130,6 +131,13 @@ it('from afar a value outside its normal range is named as such', async () => {
   expect(far.getByText('not normal')).toBeInTheDocument()
 })
 
+it('names sets of values as the pack does', () => {
+  renderInJob(<Watch />, { live: up })
+  tell()
+  expect(screen.getByRole('option', { name: 'Fuel supply and rail' })).toBeInTheDocument()
+  expect(screen.queryByRole('option', { name: 'fuel' })).not.toBeInTheDocument()
+})
+
 it('a quantity that two tell is one row that says so; each by itself when asked', async () => {
   renderInJob(<Watch />, { live: up })
   act(() => {
@@ -137,6 +145,7 @@ it('a quantity that two tell is one row that says so; each by itself when asked'
       type: 'channels',
       body: {
         version: 2,
+        titles: {},
         channels: [
           channel('engine/asked/190', 'Engine speed', { spn: 190, source: 'IDENTIFIER' }),
           channel('engine/190', 'Engine speed', { spn: 190 }),

@@ -21,7 +21,7 @@ import { RecordingList } from './RecordingList'
 import { Traces } from './Traces'
 import { ValueTable } from './ValueTable'
 import { ValueWhy } from './ValueWhy'
-import { setTitles, texts } from './words'
+import { texts } from './words'
 import { inOrder, useSlow, useWatch } from './watchStore'
 
 type View = 'table' | 'readouts' | 'traces' | 'against'
@@ -167,7 +167,7 @@ export function Watch() {
               <option value="">{spns.length > 0 ? texts.ofTheFault : texts.allValues}</option>
               {setIds.map((s) => (
                 <option key={s} value={s}>
-                  {setTitles[s] ?? s}
+                  {store.titles[s] ?? s}
                 </option>
               ))}
               {sets.data?.map((s) => (

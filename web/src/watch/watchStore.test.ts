@@ -24,7 +24,7 @@ const speed: WatchChannel = {
 
 function filled(): WatchStore {
   const store = new WatchStore()
-  store.take('channels', { version: 3, channels: [speed] })
+  store.take('channels', { version: 3, channels: [speed], titles: {} })
   for (let i = 0; i < 50; i++) {
     store.take('now', { version: 3, seconds: 100 + i * 0.05, raws: [4800 + i], states: 'V' })
   }
@@ -102,7 +102,7 @@ it('the vital few that tell a value are listed first, what tells none last, and 
     })
   }
   const order = () => inOrder(all, store.told).map((c) => c.id)
-  store.take('channels', { version: 1, channels: all })
+  store.take('channels', { version: 1, channels: all, titles: {} })
   expect(order()).toEqual(['a', 'b', 'c', 'd'])
   tell('NVVN')
   expect(order()).toEqual(['c', 'b', 'a', 'd'])

@@ -18,6 +18,8 @@ const MOST_POINTS = 12_000
  */
 export class WatchStore {
   channels: WatchChannel[] = []
+  /** Titles of the sets that a channel may belong to, by id. */
+  titles: Record<string, string> = {}
   since: WatchSince | undefined
   /** Channels that have told a value at any time. */
   readonly told = new Set<string>()
@@ -37,6 +39,7 @@ export class WatchStore {
       const told = body as WatchChannels
       this.version = told.version
       this.channels = told.channels
+      this.titles = told.titles
       this.index = new Map(told.channels.map((c, i) => [c.id, i]))
       this.raws = []
       this.states = ''

@@ -24,19 +24,6 @@ export const stages: Record<string, string> = {
   ENDED: 'kept',
 }
 
-/** Names of sets whose title no page knows are shown as they are. */
-export const setTitles: Record<string, string> = {
-  vital: 'Vital few',
-  coolant: 'Cooling',
-  charge: 'Air path',
-  fuel: 'Fuel supply and rail',
-  electric: 'Electrical supply',
-  brakes: 'Brakes and air',
-  driveline: 'Driveline',
-  cutout: 'Cylinder cutout',
-  recirculation: 'Exhaust recirculation',
-}
-
 /** Minutes and seconds of a stretch of time, or hours where it is long. */
 export function clock(seconds: number): string {
   const s = Math.max(0, Math.round(seconds))

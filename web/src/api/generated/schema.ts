@@ -2059,6 +2059,8 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
@@ -2077,8 +2079,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2972,6 +2972,9 @@ export interface components {
             /** Format: int32 */
             version: number;
             channels: components["schemas"]["ChannelView"][];
+            titles: {
+                [key: string]: string;
+            };
         };
         Now: {
             /** Format: int32 */

@@ -289,7 +289,9 @@ public final class WatchRun implements Tenant {
         all.add(view(c, pack));
       }
     }
-    return new WatchView.Channels(version, all);
+    Map<String, String> titles = new LinkedHashMap<>();
+    pack.watch().sets().values().forEach(s -> titles.put(s.id(), s.title()));
+    return new WatchView.Channels(version, all, titles);
   }
 
   static WatchView.ChannelView view(Channel c, Pack pack) {

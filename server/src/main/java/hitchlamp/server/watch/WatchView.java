@@ -62,8 +62,12 @@ public final class WatchView {
    * All values there are.
    *
    * @param version counts up with each change, so that a list of values can be matched with it
+   * @param titles of the sets, by id
    */
-  public record Channels(@NotNull int version, @NotNull List<ChannelView> channels) {}
+  public record Channels(
+      @NotNull int version,
+      @NotNull List<ChannelView> channels,
+      @NotNull Map<String, String> titles) {}
 
   /**
    * The values as they are now, in the order of the channels.
