@@ -115,7 +115,7 @@ public record Defect(
     /** Charge-air cooler blocked: share of cooling that is missing. */
     CHARGE_COOLER_BLOCKED(About.PART, 1, (d, c) -> c.chargeCoolerShare = 1 - d.size),
     /** Worn turbocharger: share of charge that is missing. */
-    TURBO_WORN(About.PART, 1, (d, c) -> c.turboShare = 1 - d.size),
+    TURBO_WORN(About.PART, 1, (d, c) -> c.turboShare = Math.max(0.05, 1 - d.size)),
     /** Vanes of the turbocharger stuck: at this position. */
     VANES_STUCK(About.PART, 1, (d, c) -> c.vanesStuckAt = d.size),
     /** Recirculation valve stuck: at this position. */
