@@ -269,7 +269,7 @@ class CutoutTest extends VisitTest {
     unit.pedal(0.4);
     pass(3);
     assertThat(trial.result().stage()).isEqualTo(BenchState.Stage.PREPARING);
-    assertThat(trial.result().says().toString()).contains("no longer holds");
+    assertThat(trial.result().says().toString()).contains("no longer held");
     assertThat(station.holds()).isEmpty();
   }
 
