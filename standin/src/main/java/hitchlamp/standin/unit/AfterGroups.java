@@ -42,15 +42,7 @@ final class AfterGroups {
   void attach(SimModule m) {
     m.broadcast(6, 61454, 50_000, () -> gas(false));
     m.broadcast(6, 61455, 50_000, () -> gas(true));
-    m.broadcast(
-        6,
-        64948,
-        500_000,
-        () ->
-            celsius(
-                celsius(Signal.NOTHING, 0, reading(AfterSensors.CATALYST_INLET)),
-                16,
-                told(EngineSensors.FILTER_INLET)));
+    m.broadcast(6, 64948, 500_000, this::aroundCatalyst);
     m.broadcast(
         6, 64947, 500_000, () -> celsius(Signal.NOTHING, 16, told(EngineSensors.FILTER_OUTLET)));
     m.broadcast(
@@ -67,15 +59,7 @@ final class AfterGroups {
                 celsius(Signal.NOTHING, 0, reading(AfterSensors.SCR_INLET)),
                 24,
                 reading(AfterSensors.SCR_OUTLET)));
-    m.broadcast(
-        6,
-        64800,
-        500_000,
-        () ->
-            celsius(
-                celsius(Signal.NOTHING, 0, reading(AfterSensors.CATALYST_INLET)),
-                16,
-                told(EngineSensors.FILTER_INLET)));
+    m.broadcast(6, 64800, 500_000, this::aroundCatalyst);
     m.broadcast(6, 61475, 100_000, this::dosing);
     m.broadcast(6, 64891, 1_000_000, this::filter);
     m.broadcast(6, 64892, 1_000_000, this::control);
@@ -91,6 +75,14 @@ final class AfterGroups {
                 reading(AfterSensors.TANK_TEMPERATURE),
                 1,
                 -40));
+  }
+
+  /** Before the catalyst and behind it: one thermometer each, told in two groups. */
+  private long aroundCatalyst() {
+    return celsius(
+        celsius(Signal.NOTHING, 0, reading(AfterSensors.CATALYST_INLET)),
+        16,
+        told(EngineSensors.FILTER_INLET));
   }
 
   /** Nitrogen oxides and oxygen, and what the sensor says of itself: two bits each. */
