@@ -124,6 +124,7 @@ public final class EngineSolver {
   /** Seconds of being turned by the starter: no fuel is burned, the rail fills. */
   public void crank(double seconds, EngineState s, Condition c) {
     surround(s);
+    s.feeds = s.running;
     breathe(seconds, s, c, 1);
     slow(seconds, s, c, true);
     tell(s, c, true);
@@ -344,8 +345,6 @@ public final class EngineSolver {
   private void reckon(EngineState s, boolean now) {
     AfterReadings r = readings;
     r.running = s.feeds;
-    r.pedal = s.pedal;
-    r.kmh = s.vehicleKmh;
     r.loadShare = s.loadShare;
     r.fuel = s.commandedKgPerHour() / 3_600;
     double charge = now ? s.seenChargeKpa() : s.intakeKpa - s.ambientKpa;
@@ -365,6 +364,8 @@ public final class EngineSolver {
     r.burned =
         r.flow > 0 ? share * Math.min(1, r.fuel * (1 + Cylinders.STOICHIOMETRIC) / r.flow) : 0;
     if (!sensed) {
+      r.pedal = s.pedal;
+      r.kmh = s.vehicleKmh;
       r.catalystInC = after.pipe().outK() - Gas.ZERO_C;
       r.catalystOutC = after.catalyst().cell().outK() - Gas.ZERO_C;
       r.filterOutC = after.filter().cell().outK() - Gas.ZERO_C;

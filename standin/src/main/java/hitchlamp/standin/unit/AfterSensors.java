@@ -116,6 +116,8 @@ final class AfterSensors {
     step(TANK_LEVEL, dt, a.tank().litres() / FluidTank.FULL * PERCENT);
     step(TANK_TEMPERATURE, dt, a.tank().celsius());
     step(FLUID_QUALITY, dt, FluidTank.UREA * PERCENT * condition.after.urea);
+    readings.pedal = engine.reading(EngineSensors.PEDAL) / PERCENT;
+    readings.kmh = engine.reading(EngineSensors.ROAD_SPEED);
     readings.catalystInC = reading(CATALYST_INLET);
     readings.catalystOutC = engine.reading(EngineSensors.FILTER_INLET);
     readings.filterOutC = engine.reading(EngineSensors.FILTER_OUTLET);
