@@ -96,7 +96,7 @@ export function RecordingList({ job, unit }: { job: number; unit: number }) {
               <th className="w-11 py-1 font-medium">{texts.take}</th>
               <th className="py-1 font-medium">{texts.recording}</th>
               <th className="py-1 text-right font-medium">{texts.length}</th>
-              <th className="py-1 text-right font-medium">{texts.values}</th>
+              <th className="py-1 pl-3 text-right font-medium">{texts.values}</th>
               <th className="py-1 pl-4 font-medium">{texts.began}</th>
               <th className="py-1 font-medium">{texts.ended}</th>
             </tr>

@@ -159,7 +159,7 @@ export function Watch() {
               onChange={(e) => setSearch(e.target.value)}
             />
             <Select
-              className="w-[150px] min-w-0 shrink"
+              className="w-[190px] min-w-0 shrink"
               aria-label={texts.set}
               value={set}
               onChange={(e) => put('set', e.target.value)}
