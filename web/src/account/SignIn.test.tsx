@@ -95,6 +95,22 @@ it('tells why nothing comes while it is still asked again', async () => {
   expect(await screen.findByRole('alert')).toHaveTextContent('The database does not answer.')
 })
 
+it('opens by itself once the server answers again', async () => {
+  vi.useFakeTimers({ shouldAdvanceTime: true })
+  try {
+    replies = {
+      'GET /api/account/me': { status: 503, body: { message: 'The database does not answer.', next: '' } },
+    }
+    show(<Gate>{inside}</Gate>)
+    expect(await screen.findByRole('alert')).toHaveTextContent('The database does not answer.')
+    replies = { 'GET /api/account/me': { body: somebody } }
+    await vi.advanceTimersByTimeAsync(6_000)
+    expect(await screen.findByText('Inside')).toBeInTheDocument()
+  } finally {
+    vi.useRealTimers()
+  }
+})
+
 it('names the next step when the server does not answer', async () => {
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
   show(<Gate>{inside}</Gate>)

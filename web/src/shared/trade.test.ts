@@ -8,6 +8,13 @@ it('figures carry the decimals that the trade reads, and never more than they be
   expect(tradeDecimals('kg/h', 2)).toBe(2)
 })
 
+it('a pressure so small that whole figures say nothing has a decimal', () => {
+  expect(tradeDecimals('kPa', 3, false, 0.31)).toBe(1)
+  expect(tradeDecimals('kPa', 3, true, -2.4)).toBe(1)
+  expect(tradeDecimals('kPa', 0, false, 4)).toBe(0)
+  expect(tradeDecimals('kPa', 3, false, 240)).toBe(0)
+})
+
 it('a meter shows four digits', () => {
   const shown = (v: number) => `${meterDigits(v).digits} ${meterDigits(v).prefix}`.trim()
   expect(

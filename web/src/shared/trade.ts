@@ -1,5 +1,7 @@
 /** Decimals that somebody at the machine reads: rpm, kPa and °C whole, km/h, V, bar and % with one. */
 const READ: Record<string, number> = { rpm: 0, kPa: 0, '°C': 0, 'km/h': 1, V: 1, bar: 1, '%': 1 }
+/** Pressures below this are read with one decimal: a crankcase, a filter. */
+const SMALL_KPA = 10
 const READ_FAR: Record<string, number> = { ...READ, 'km/h': 0, '%': 0 }
 
 /**
@@ -8,8 +10,10 @@ const READ_FAR: Record<string, number> = { ...READ, 'km/h': 0, '%': 0 }
  * @param unit in which it is stored
  * @param decimals that its resolution bears
  * @param far from four metres
+ * @param value the figure itself, where it is known
  */
-export function tradeDecimals(unit: string, decimals: number, far = false): number {
+export function tradeDecimals(unit: string, decimals: number, far = false, value?: number): number {
+  if (unit === 'kPa' && value !== undefined && Math.abs(value) < SMALL_KPA) return Math.min(decimals, 1)
   return Math.min(decimals, (far ? READ_FAR : READ)[unit] ?? decimals)
 }
 

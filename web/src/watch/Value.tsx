@@ -14,7 +14,7 @@ export function useValue(store: WatchStore, channel: WatchChannel, far = false) 
   if (word !== undefined) return { figure: word, unit: '', state, value: null }
   const value = raw * channel.factor + channel.offset
   if (state === 'V' || (state === 'S' && text.length > 1)) {
-    const shown = show(value, channel.unit, tradeDecimals(channel.unit, channel.decimals, far))
+    const shown = show(value, channel.unit, tradeDecimals(channel.unit, channel.decimals, far, value))
     return {
       figure: shown.figure,
       unit: shown.unit === '1' ? '' : shown.unit,

@@ -214,11 +214,8 @@ class Painter {
     if (word !== undefined) {
       this.write(word, '', true)
     } else if (state === 'V' || (state === 'S' && r)) {
-      const shown = this.show(
-        raw * channel.factor + channel.offset,
-        channel.unit,
-        tradeDecimals(channel.unit, channel.decimals),
-      )
+      const v = raw * channel.factor + channel.offset
+      const shown = this.show(v, channel.unit, tradeDecimals(channel.unit, channel.decimals, false, v))
       const unit = shown.unit === '1' ? '' : shown.unit
       this.write(shown.figure, state === 'S' ? texts.stale2(unit) : unit, state === 'V')
     } else {
@@ -268,7 +265,7 @@ class Painter {
       const text =
         v == null || words
           ? ''
-          : this.show(v, channel.unit, tradeDecimals(channel.unit, channel.decimals)).figure
+          : this.show(v, channel.unit, tradeDecimals(channel.unit, channel.decimals, false, v)).figure
       this.put(name, text, (t) => {
         const cell = this.node.querySelector(`[data-${name}]`)
         if (cell) cell.textContent = t
