@@ -1,6 +1,7 @@
 package hitchlamp.grade;
 
 import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.Dynamometer;
 import hitchlamp.standin.model.EngineParameters;
 import hitchlamp.standin.model.EngineSolver;
 import hitchlamp.standin.model.EngineState;
@@ -14,24 +15,7 @@ final class EngineRig {
   final EngineState state = new EngineState();
   final Condition condition = new Condition();
   final EngineSolver engine;
-  private Bed bed;
-
-  /** Holds a speed whatever the engine gives. */
-  private static final class Bed implements Load {
-    private final double omega;
-    private double torque;
-
-    Bed(double rpm) {
-      omega = rpm * Math.PI / 30;
-    }
-
-    @Override
-    public double step(double dt, double net, EngineState s, EngineParameters p) {
-      double now = net - (omega - s.omega) / dt * p.inertia();
-      torque += (now - torque) * Math.min(1, dt / 1.5);
-      return now;
-    }
-  }
+  private Dynamometer bed;
 
   EngineRig(EngineParameters p, double rpm, double soot) {
     state.cylinders = p.layout().cylinders();
@@ -57,8 +41,8 @@ final class EngineRig {
 
   /** It pulls against a bed that holds a speed, with the pedal where it is. */
   EngineRig pull(double rpm, double seconds) {
-    if (bed == null || bed.omega != rpm * Math.PI / 30) {
-      bed = new Bed(rpm);
+    if (bed == null || bed.omega() != rpm * Math.PI / 30) {
+      bed = new Dynamometer(rpm);
     }
     for (int i = 0; i < seconds / STEP; i++) {
       engine.step(STEP, state, condition, bed);
@@ -76,11 +60,11 @@ final class EngineRig {
 
   /** What the bed took, N·m. */
   double torque() {
-    return bed.torque;
+    return bed.torque();
   }
 
   /** Power that the bed took, kW. */
   double kilowatts() {
-    return bed.torque * state.omega / 1e3;
+    return bed.torque() * state.omega / 1e3;
   }
 }

@@ -49,23 +49,6 @@ class CorridorTest {
                         "unit " + i, EngineParameters.of(new SplittableRandom(1_000 + i)), WIDER)));
   }
 
-  /** Holds a speed whatever the engine gives. */
-  private static final class Dyno implements Load {
-    private final double omega;
-    private double torque;
-
-    Dyno(double rpm) {
-      omega = rpm * Math.PI / 30;
-    }
-
-    @Override
-    public double step(double dt, double net, EngineState s, EngineParameters p) {
-      double now = net - (omega - s.omega) / dt * p.inertia();
-      torque += (now - torque) * Math.min(1, dt / 1.5);
-      return now;
-    }
-  }
-
   private final Condition condition = new Condition();
   private EngineState state;
   private EngineSolver engine;
@@ -148,10 +131,10 @@ class CorridorTest {
     warm(u.parameters(), 1_400);
     state.pedal = 1;
     state.vehicleKmh = 60;
-    Dyno dyno = new Dyno(1_400);
+    Dynamometer dyno = new Dynamometer(1_400);
     run(150, dyno);
-    double kilowatts = dyno.torque * state.omega / 1e3;
-    within(u, "N·m", dyno.torque / u.size(), 2_200, 2_500);
+    double kilowatts = dyno.torque() * state.omega / 1e3;
+    within(u, "N·m", dyno.torque() / u.size(), 2_200, 2_500);
     within(u, "charge kPa", charge(), 230, 265);
     within(u, "turbocharger rpm", state.turboRpm * Math.sqrt(u.size()), 100_000, 112_000);
     within(u, "behind the cooler °C", state.chargeC, 45, 60);
@@ -170,7 +153,7 @@ class CorridorTest {
     run(20, Load.NONE);
     double from = state.intakeKpa;
     state.pedal = 1;
-    Dyno dyno = new Dyno(1_100);
+    Dynamometer dyno = new Dynamometer(1_100);
     double[] trace = new double[750];
     for (int i = 0; i < trace.length; i++) {
       engine.step(0.02, state, condition, dyno);
@@ -206,7 +189,7 @@ class CorridorTest {
     warm(EngineParameters.nominal(), 1_400);
     state.pedal = 1;
     state.vehicleKmh = 60;
-    Dyno dyno = new Dyno(1_400);
+    Dynamometer dyno = new Dynamometer(1_400);
     run(1_200, dyno);
     double fuel = 0;
     double out = 0;
