@@ -31,7 +31,7 @@ final class LeadCases {
   /**
    * A dead lamp is found by the lamp check, by eye; no read of faults can show it. Neither trucks
    * nor shovels have a propeller. What cleans the exhaust and what makes a cylinder leak is found
-   * by its tests: no module has a monitor for it.
+   * by its tests, as is what turns it over: no module has a monitor for it.
    */
   static final Set<Kind> NOT_DRAWN =
       EnumSet.of(
@@ -53,7 +53,10 @@ final class LeadCases {
           Kind.FLUID_HEATER_DEAD,
           Kind.SCR_AGED,
           Kind.RINGS_WORN,
-          Kind.VALVE_OPEN);
+          Kind.VALVE_OPEN,
+          Kind.BATTERY_FLAT,
+          Kind.STARTER_CABLE,
+          Kind.STARTER_WEAK);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -193,7 +196,10 @@ final class LeadCases {
           FLUID_HEATER_DEAD,
           SCR_AGED,
           RINGS_WORN,
-          VALVE_OPEN ->
+          VALVE_OPEN,
+          BATTERY_FLAT,
+          STARTER_CABLE,
+          STARTER_WEAK ->
           throw new IllegalArgumentException(d.kind() + " stands for no component of the packs");
     };
   }

@@ -27,7 +27,8 @@ final class BenchCheck {
         }
       }
       for (Map.Entry<String, Integer> read : t.reads().entrySet()) {
-        if (!pack.services().identifiers().containsKey(read.getValue())) {
+        if (!pack.services().identifiers().containsKey(read.getValue())
+            && !pack.services().blocks().containsKey(read.getValue())) {
           throw t.place()
               .fault(
                   PackWords.say(

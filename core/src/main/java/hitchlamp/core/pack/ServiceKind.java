@@ -8,14 +8,18 @@ import java.util.OptionalInt;
  * What modules of a unit tell by ISO 14229, and how it is laid out.
  *
  * @param identifiers values by data identifier
+ * @param blocks what tells the same of every cylinder, by data identifier
  * @param hours identifier of a module's own hours
  * @param occurrence extended data record with count, first hour, last hour and ageing
  */
 public record ServiceKind(
-    Map<Integer, Parameter> identifiers, OptionalInt hours, Optional<Occurrence> occurrence) {
+    Map<Integer, Parameter> identifiers,
+    Map<Integer, BlockSpec> blocks,
+    OptionalInt hours,
+    Optional<Occurrence> occurrence) {
   /** None of it. */
   public static final ServiceKind NONE =
-      new ServiceKind(Map.of(), OptionalInt.empty(), Optional.empty());
+      new ServiceKind(Map.of(), Map.of(), OptionalInt.empty(), Optional.empty());
 
   /**
    * Where an extended data record keeps what; positions in bytes, numbers high byte first.

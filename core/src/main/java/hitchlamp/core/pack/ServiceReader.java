@@ -10,11 +10,13 @@ import java.util.OptionalInt;
 final class ServiceReader {
   private static final int GREATEST = 0xFFFF;
   private static final int MOST_BYTES = 255;
+  private static final int MOST_PARTS = 16;
+  private static final int MOST_NUMBER = 4;
 
   private ServiceReader() {}
 
   static ServiceKind read(Entry e) {
-    e.allow("identifiers", "hours", "occurrence");
+    e.allow("identifiers", "blocks", "hours", "occurrence");
     Map<Integer, Parameter> identifiers = new LinkedHashMap<>();
     for (Entry i : e.itemsOf("identifiers")) {
       i.allow("id", "spn", "name", "bits", "scale", "offset", "unit");
@@ -33,8 +35,26 @@ final class ServiceReader {
         throw i.fault(PackWords.say("identifier-stands-twice", id));
       }
     }
+    Map<Integer, BlockSpec> blocks = new LinkedHashMap<>();
+    for (Entry b : e.itemsOf("blocks")) {
+      b.allow("id", "name", "head", "parts", "bytes", "scale", "offset", "unit");
+      int id = (int) b.whole("id", 0, GREATEST);
+      BlockSpec block =
+          new BlockSpec(
+              b.text("name"),
+              (int) b.whole("head", 0, MOST_NUMBER, 0),
+              (int) b.whole("parts", 1, MOST_PARTS, 1),
+              (int) b.whole("bytes", 1, MOST_NUMBER),
+              b.number("scale", -1e9, 1e9),
+              b.number("offset", -1e9, 1e9, 0),
+              PackReader.unit(b.need("unit")));
+      if (identifiers.containsKey(id) || blocks.put(id, block) != null) {
+        throw b.fault(PackWords.say("identifier-stands-twice", id));
+      }
+    }
     return new ServiceKind(
         identifiers,
+        blocks,
         e.find("hours").isPresent()
             ? OptionalInt.of((int) e.whole("hours", 0, GREATEST))
             : OptionalInt.empty(),

@@ -56,7 +56,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private final TestSpec spec;
   private final Pack pack;
   private final TestedUnit of;
-  private final S setup;
+  private final JudgedOnce<S, O> judged;
   private final Script<O> script;
   private final BenchScene scene;
   private final BenchDialogue dialogue;
@@ -75,7 +75,8 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     this.spec = spec;
     this.pack = pack;
     this.of = of;
-    this.setup = kind.read(spec, pack);
+    S setup = kind.read(spec, pack);
+    this.judged = new JudgedOnce<>(kind, setup);
     this.script = kind.script(setup);
     this.scene = new BenchScene(spec, pack, of);
     this.dialogue = new BenchDialogue(spec, pack, of.module(), scene);
@@ -227,7 +228,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     dialogue.askHowFar(out);
     Said stayedAway = dialogue.follow();
     if (stayedAway != null) {
-      refused(stayedAway, out);
+      stopDoing(Ending.REFUSED, stayedAway, out);
       return;
     }
     if (scene.taken().isEmpty() && !dialogue.routineRuns() || returning()) {
@@ -236,16 +237,16 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     Said danger = scene.danger();
     Said why = danger == null ? dialogue.tooLong() : danger;
     if (why != null) {
-      guard(why, out);
+      stopDoing(Ending.GUARDED, why, out);
     }
   }
 
-  /** A hands-on test lets go of its controls and may go on; any other ends. */
-  private void guard(Said why, List<Command> out) {
-    if (kind.handsOn()) {
+  /** A hands-on test lets go of its controls and may go on; with a routine, or any other, ends. */
+  private void stopDoing(Ending how, Said why, List<Command> out) {
+    if (kind.handsOn() && !dialogue.routineRuns()) {
       giveBack(why, out);
     } else {
-      end(Ending.GUARDED, why, out);
+      end(how, why, out);
     }
   }
 
@@ -302,7 +303,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
   private void command(Step.SetPoint p, List<Command> out) {
     Said danger = scene.danger();
     if (danger != null) {
-      guard(danger, out);
+      stopDoing(Ending.GUARDED, danger, out);
       return;
     }
     dialogue.command(p, out);
@@ -313,18 +314,10 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     switch (answer.told()) {
       case SESSION_OPEN -> stage = Stage.RUNNING;
       case SESSION_REFUSED -> end(Ending.REFUSED, answer.why(), out);
-      case REFUSED -> refused(answer.why(), out);
+      case REFUSED -> stopDoing(Ending.REFUSED, answer.why(), out);
       default -> {}
     }
     step(out);
-  }
-
-  private void refused(Said why, List<Command> out) {
-    if (kind.handsOn()) {
-      giveBack(why, out);
-    } else {
-      end(Ending.REFUSED, why, out);
-    }
   }
 
   private void acted(Act act, List<Command> out) {
@@ -495,6 +488,6 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
         seen,
         scene.trace(),
         kind.saw(seen),
-        kind.judge(setup, seen));
+        judged.judge(seen));
   }
 }

@@ -31,6 +31,7 @@ final class BenchScene implements Scene {
   private static final long TRACE_MICROS = 100_000;
   private static final int MOST_TRACE = 6_000;
   private static final SampleWindow NEVER = new SampleWindow();
+  private static final BlockWindow NO_BLOCK = new BlockWindow();
 
   private final TestSpec spec;
   private final Pack pack;
@@ -39,6 +40,7 @@ final class BenchScene implements Scene {
   private final Map<Integer, SampleWindow> values = new LinkedHashMap<>();
   private final Set<Integer> anywhere = new HashSet<>();
   private final Map<String, SampleWindow> reads = new LinkedHashMap<>();
+  private final Map<String, BlockWindow> blocks = new LinkedHashMap<>();
   private final Map<String, ControlState> controls = new LinkedHashMap<>();
   private final Map<String, RoutineEnd> routines = new HashMap<>();
   private final Map<Integer, String> modules = new HashMap<>();
@@ -64,7 +66,15 @@ final class BenchScene implements Scene {
     for (GuardSpec g : spec.guards()) {
       want(g.of(), g.anywhere());
     }
-    spec.reads().keySet().forEach(name -> reads.put(name, new SampleWindow()));
+    spec.reads()
+        .forEach(
+            (name, id) -> {
+              if (pack.services().blocks().containsKey(id)) {
+                blocks.put(name, new BlockWindow());
+              } else {
+                reads.put(name, new SampleWindow());
+              }
+            });
     for (String name : spec.uses().keySet()) {
       pack.bench()
           .control(spec, name)
@@ -101,6 +111,14 @@ final class BenchScene implements Scene {
 
   /** The answer to the reading of an identifier. */
   void told(String name, Reply.Positive p) {
+    if (blocks.containsKey(name)) {
+      pack.services()
+          .blocks()
+          .get(spec.reads().get(name))
+          .read(p.data(), HEAD)
+          .ifPresent(t -> blocks.get(name).add(p.micros(), t));
+      return;
+    }
     Parameter of = pack.services().identifiers().get(spec.reads().get(name));
     int bytes = of == null ? 0 : (of.bits() + 7) / 8;
     if (of == null || p.data().length != HEAD + bytes) {
@@ -218,6 +236,11 @@ final class BenchScene implements Scene {
   @Override
   public SampleWindow read(String name) {
     return reads.getOrDefault(name, NEVER);
+  }
+
+  @Override
+  public BlockWindow block(String name) {
+    return blocks.getOrDefault(name, NO_BLOCK);
   }
 
   @Override

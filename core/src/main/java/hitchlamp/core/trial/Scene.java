@@ -19,6 +19,9 @@ public interface Scene {
   /** What an identifier was that is read again and again, by the kind's name for it. */
   SampleWindow read(String name);
 
+  /** What an identifier was that tells the same of every cylinder, by the kind's name for it. */
+  BlockWindow block(String name);
+
   /** How a control stands, by the kind's name for it. */
   ControlState control(String name);
 

@@ -4,6 +4,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.agreement.Agreement;
 import hitchlamp.core.trial.circuits.Circuits;
+import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.routine.Routine;
@@ -13,7 +14,13 @@ import java.util.Optional;
 /** Every kind of test that there is. */
 public final class TestKinds {
   private static final List<TestKind<?, ?>> ALL =
-      List.of(new Agreement(), new Circuits(), new Cutout(), new LampCheck(), new Routine());
+      List.of(
+          new Agreement(),
+          new Circuits(),
+          new Compression(),
+          new Cutout(),
+          new LampCheck(),
+          new Routine());
 
   private TestKinds() {}
 

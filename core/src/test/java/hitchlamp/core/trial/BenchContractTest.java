@@ -29,7 +29,8 @@ class BenchContractTest {
   private static final int LIVES = 1_000;
   private static final int ACTS = 10;
 
-  private static final Map<Integer, Integer> WIDTHS = Map.of(0x0305, 1, 0x0306, 2, 0x0118, 2);
+  private static final Map<Integer, Integer> WIDTHS =
+      Map.of(0x0305, 1, 0x0306, 2, 0x0118, 2, 0x0114, 2, 0x0119, 74);
 
   /** What a person may do to each kind, beside what the bench itself knows. */
   private static final Map<String, List<String>> ACTS_OF =
@@ -53,6 +54,8 @@ class BenchContractTest {
           List.of(),
           "circuits",
           List.of(),
+          "compression",
+          List.of(),
           "agreement",
           List.of());
 
@@ -63,12 +66,15 @@ class BenchContractTest {
           + "  - {spn: 190, name: Engine speed, pgn: 65300, byte: 1, bit: 1, bits: 16, scale: 0.125, offset: 0, unit: rpm}\n"
           + "  - {spn: 110, name: Coolant, pgn: 65300, byte: 3, bit: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n"
           + "  - {spn: 84, name: Road speed, pgn: 65300, byte: 4, bit: 1, bits: 16, scale: 0.00390625, offset: 0, unit: km/h}\n"
-          + "services: {identifiers: [{id: 0x0118, spn: 5001, name: Injected quantity, bits: 16, scale: 0.01, unit: mg}]}\n"
+          + "services: {identifiers: [{id: 0x0118, spn: 5001, name: Injected quantity, bits: 16, scale: 0.01, unit: mg},"
+          + " {id: 0x0114, name: Battery, bits: 16, scale: 0.05, unit: V}],"
+          + " blocks: [{id: 0x0119, name: Segment times, head: 2, parts: 4, bytes: 3, scale: 0.000001, unit: s}]}\n"
           + "controls:\n"
           + "  cylinders: {title: Cylinders, module: engine, identifier: 0x0305, mask: 6, longest: 20, read-back: yes}\n"
           + "  speed: {title: Held speed, module: engine, identifier: 0x0306, bits: 16, scale: 0.125, unit: rpm, from: 600, to: 1200, within: 3, read-back: yes, feedback: {spn: 190, tolerance: 20}}\n"
           + "routines:\n"
           + "  purge: {title: Purge, module: engine, identifier: 0x0401, seconds: 60, stops: yes, every: 1, reasons: {3: it is too cold}}\n"
+          + "  crank-only: {title: Crank, module: engine, identifier: 0x0410, seconds: 90, stops: yes, every: 1}\n"
           + "  circuit-test: {title: Circuit test, module: any, identifier: 0x0203, seconds: 400, results: yes}\n"
           + "lamps: {stop: {title: Stop lamp, by: [engine], fault: stop}, warning: {title: Warning lamp, by: [engine], fault: warning}}\n"
           + "tests:\n"
@@ -80,6 +86,12 @@ class BenchContractTest {
           + " {id: alike, title: Alike, alike: {110: 5, 5001: 5}, slow: [110], reason: None., source: none}], source: none}\n"
           + "  circuits: {kind: circuits, title: Circuits, answers: Which., system: Electrical, module: any, minutes: 1,"
           + " engine: standing, risk: 0, longest: 600, uses: {routine: circuit-test}, source: none}\n"
+          + "  compression: {kind: compression, title: Compression, answers: Which., system: Engine, module: engine, minutes: 1,"
+          + " engine: cranked, risk: 1, longest: 90, uses: {crank-only: crank-only}, reads: {segments: 0x0119, supply: 0x0114},"
+          + " conditions: [{id: stands, of: 190, below: 250, says: It stands., how: Stop it.},"
+          + " {id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 84, above: 3, says: It moves.}], figures: {low-below: 91, ratio: 17},"
+          + " lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
@@ -111,7 +123,14 @@ class BenchContractTest {
   }
 
   static BenchLife life(TestSpec spec, SplittableRandom dice) {
-    return new BenchLife(spec, PACK, new HostileModule(WIDTHS), dice);
+    BenchLife life = new BenchLife(spec, PACK, new HostileModule(WIDTHS), dice);
+    life.rpm = speed(spec, 0);
+    return life;
+  }
+
+  /** Engine speeds that a kind meets, the first the one at which it can begin. */
+  private static double speed(TestSpec spec, int which) {
+    return spec.kind().equals("compression") ? 200 * which : List.of(600, 300, 900).get(which);
   }
 
   @ParameterizedTest
@@ -165,7 +184,7 @@ class BenchContractTest {
         case 4 -> life.browser = !life.browser;
         case 5 -> life.broadcasts = !life.broadcasts;
         case 6 -> life.kmh = 10 * dice.nextInt(2);
-        case 7 -> life.rpm = 300 + 300 * dice.nextInt(3);
+        case 7 -> life.rpm = speed(spec, dice.nextInt(3));
         case 8 -> {
           life.loseLink();
           life.run(dice.nextDouble() * 7);
@@ -296,7 +315,7 @@ class BenchContractTest {
       assertThat(life.module.commandedAt).isEqualTo(Long.MIN_VALUE);
     }
     life.kmh = 0;
-    life.rpm = 600;
+    life.rpm = speed(spec, 0);
     life.prepare();
     life.act("begin-soon");
     life.run(3);

@@ -25,6 +25,8 @@ final class BenchLife {
   private static final int MODULE = 0;
   private static final long BROADCAST_MICROS = 50_000;
   private static final byte PENDING = 0x78;
+  private static final int FLOW_CONTROL = 3;
+  private static final int SINGLE = 7;
   private static final long AGAIN_MICROS = 2 * SECOND;
   private static final int GROUP = 0xFF14;
 
@@ -83,6 +85,7 @@ final class BenchLife {
   private long now = SECOND;
   private long order;
   private long busyUntil;
+  private byte[] longAnswer = new byte[0];
 
   BenchLife(TestSpec spec, Pack pack, HostileModule module, SplittableRandom dice) {
     this.spec = spec;
@@ -198,7 +201,9 @@ final class BenchLife {
             return;
           }
           station.on(new LinkEvent.Seen(new StampedFrame(now, f)));
-          if (f.identifier() >>> 8 == 0x18DA00) {
+          if (f.identifier() >>> 8 == 0x18DA00 && f.at(0) >> 4 == FLOW_CONTROL) {
+            goOn(mine);
+          } else if (f.identifier() >>> 8 == 0x18DA00) {
             byte[] r = new byte[f.at(0)];
             for (int i = 0; i < r.length; i++) {
               r[i] = (byte) f.at(1 + i);
@@ -219,14 +224,39 @@ final class BenchLife {
             }
           });
     }
-    boolean quiet = answer.length == 0;
-    if (quiet || !link || mine != linkNumber || dice.nextDouble() < module.loses) {
+    if (answer.length == 0) {
+      return;
+    }
+    if (answer.length > SINGLE) {
+      // The rest waits until the tool lets it come.
+      longAnswer = answer;
+      send(mine, 0x10 | answer.length >> 8, answer.length & 0xFF, answer, 0, SINGLE - 1);
+    } else {
+      send(mine, answer.length, -1, answer, 0, answer.length);
+    }
+  }
+
+  private void goOn(int mine) {
+    byte[] rest = longAnswer;
+    longAnswer = new byte[0];
+    int number = 1;
+    for (int at = SINGLE - 1; at < rest.length; at += SINGLE) {
+      send(mine, 0x20 | number++ & 0xF, -1, rest, at, Math.min(SINGLE, rest.length - at));
+    }
+  }
+
+  private void send(int mine, int first, int second, byte[] of, int from, int count) {
+    if (!link || mine != linkNumber || dice.nextDouble() < module.loses) {
       return;
     }
     int[] bytes = new int[8];
-    bytes[0] = answer.length;
-    for (int i = 0; i < answer.length; i++) {
-      bytes[1 + i] = answer[i] & 0xFF;
+    int at = 0;
+    bytes[at++] = first;
+    if (second >= 0) {
+      bytes[at++] = second;
+    }
+    for (int i = 0; i < count; i++) {
+      bytes[at + i] = of[from + i] & 0xFF;
     }
     station.on(new LinkEvent.Seen(new StampedFrame(now, Frame.extended(0x18DA_F900, bytes))));
   }

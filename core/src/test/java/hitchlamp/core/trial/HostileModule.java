@@ -11,6 +11,8 @@ import java.util.TreeMap;
 final class HostileModule {
   static final long SESSION_MICROS = 5_000_000;
   private static final int NO = 0x22;
+  private static final int LONGEST_STATE = 4;
+  private static final long COUNTS_MICROS = 400_000;
   private static final int PENDING = 0x78;
   private static final int NOTHING_RUNS = 0x24;
 
@@ -47,7 +49,7 @@ final class HostileModule {
   private final Map<Integer, Integer> widths;
 
   /** Routines that run until they are stopped or done, and tell how far they are. */
-  final Set<Integer> runsAlone = new HashSet<>(Set.of(0x0401));
+  final Set<Integer> runsAlone = new HashSet<>(Set.of(0x0401, 0x0410));
 
   /** So long they run, s. */
   int takesSeconds = 20;
@@ -103,7 +105,7 @@ final class HostileModule {
     lastAsked = micros;
     return switch (r[0] & 0xFF) {
       case 0x10 -> session(r, micros);
-      case 0x22 -> read(r);
+      case 0x22 -> read(r, micros);
       case 0x2F -> r[3] == 0 ? giveBack(r, micros) : take(r, micros);
       case 0x31 -> routine(r, micros);
       default -> new byte[0];
@@ -122,7 +124,7 @@ final class HostileModule {
     return new byte[] {0x50, r[1], 0, 50, 1, (byte) 0xF4};
   }
 
-  private byte[] read(byte[] r) {
+  private byte[] read(byte[] r, long micros) {
     int id = (r[1] & 0xFF) << 8 | r[2] & 0xFF;
     Integer width = widths.get(id);
     if (width == null || has(Trouble.REFUSES_READS)) {
@@ -134,6 +136,12 @@ final class HostileModule {
     out[2] = r[2];
     byte[] state = held.getOrDefault(id, new byte[width]);
     System.arraycopy(state, 0, out, 3, Math.min(width, state.length));
+    if (width > LONGEST_STATE) {
+      // What it counts and times goes on, and makes no sense.
+      for (int i = 3; i < out.length; i++) {
+        out[i] = (byte) (micros / COUNTS_MICROS >> (i == 3 ? 8 : 0) ^ (i > 4 ? 37 * i : 0));
+      }
+    }
     if (has(Trouble.READS_BACK_OTHERWISE)) {
       out[3] ^= 1;
     }

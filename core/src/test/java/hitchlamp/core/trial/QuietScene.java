@@ -7,6 +7,7 @@ import java.util.Optional;
 /** A scene in which nothing happens but what a test puts into it. */
 public class QuietScene implements Scene {
   private final Map<Integer, SampleWindow> values = new HashMap<>();
+  private final Map<String, BlockWindow> blocks = new HashMap<>();
   private final Map<String, RoutineEnd> routines = new HashMap<>();
   public final Map<String, ControlState> controls = new HashMap<>();
   public long now;
@@ -53,6 +54,11 @@ public class QuietScene implements Scene {
   @Override
   public SampleWindow read(String name) {
     return new SampleWindow();
+  }
+
+  @Override
+  public BlockWindow block(String name) {
+    return blocks.computeIfAbsent(name, n -> new BlockWindow());
   }
 
   @Override

@@ -3,11 +3,14 @@ package hitchlamp.standin.engine;
 import java.util.SplittableRandom;
 
 /**
- * How long the crank takes from one firing to the next, in two halves, by a toothed wheel whose
+ * How long the crank takes from one firing to the next, in four parts, by a toothed wheel whose
  * edges stand a little wrong, each always in the same way, and a timer. A cylinder that works less
  * than the others leaves the crank slower through its segment.
  */
 public final class SegmentClock {
+  /** Parts of a segment that are timed apart. */
+  public static final int PARTS = 4;
+
   /** By how much an edge of the wheel stands wrong at most, rad: common practice, no source. */
   private static final double EDGE_OFF = Math.toRadians(0.03);
 
@@ -17,7 +20,7 @@ public final class SegmentClock {
   private final int[] order;
   private final double[] edges;
   private final double segment;
-  private final double half;
+  private final double part;
   private final double[] running;
   private final double[] whole;
   private double since;
@@ -27,15 +30,16 @@ public final class SegmentClock {
   public SegmentClock(Layout layout, SplittableRandom random) {
     int n = layout.cylinders();
     this.segment = 4 * Math.PI / n;
-    this.half = segment / 2;
+    this.part = segment / PARTS;
     this.order = order(layout);
     // The wheel is on the crank: its edges come round twice a cycle.
-    this.edges = new double[2 * n];
-    for (int i = 0; i < 2 * n; i++) {
-      edges[i] = i < n ? EDGE_OFF * (2 * random.nextDouble() - 1) : edges[i - n];
+    int turn = PARTS * n / 2;
+    this.edges = new double[PARTS * n];
+    for (int i = 0; i < edges.length; i++) {
+      edges[i] = i < turn ? EDGE_OFF * (2 * random.nextDouble() - 1) : edges[i - turn];
     }
-    this.running = new double[2 * n];
-    this.whole = new double[2 * n];
+    this.running = new double[PARTS * n];
+    this.whole = new double[PARTS * n];
   }
 
   /** Cylinders in the order in which they fire, 0 is the first. */
@@ -61,20 +65,20 @@ public final class SegmentClock {
       return;
     }
     double from = theta;
-    int next = (int) Math.floor((theta + EDGE_OFF) / half);
+    int next = (int) Math.floor((theta + EDGE_OFF) / part);
     double left = dt;
     for (int k = next; k <= next + edges.length; k++) {
-      double edge = k * half + edges[Math.floorMod(k, edges.length)];
+      double edge = k * part + edges[Math.floorMod(k, edges.length)];
       if (edge <= from) {
         continue;
       }
       if (edge > theta + turned) {
         break;
       }
-      double part = (edge - from) / turned * dt;
-      edge(k, since + part);
+      double took = (edge - from) / turned * dt;
+      edge(k, since + took);
       since = 0;
-      left -= part;
+      left -= took;
       from = edge;
     }
     since = Math.min(LONGEST, since + Math.max(0, left));
@@ -82,7 +86,7 @@ public final class SegmentClock {
 
   private void edge(int k, double seconds) {
     int slot = Math.floorMod(k - 1, edges.length);
-    running[2 * order[slot / 2] + slot % 2] = Math.rint(seconds / TICK) * TICK;
+    running[PARTS * order[slot / PARTS] + slot % PARTS] = Math.rint(seconds / TICK) * TICK;
     passed++;
     if (slot == edges.length - 1 && passed >= edges.length) {
       System.arraycopy(running, 0, whole, 0, whole.length);
@@ -97,22 +101,26 @@ public final class SegmentClock {
 
   /** Duration of a cylinder's segment in the last whole cycle, s; cylinder 0 is the first. */
   public double seconds(int cylinder) {
-    return whole[2 * cylinder] + whole[2 * cylinder + 1];
+    double sum = 0;
+    for (int i = 0; i < PARTS; i++) {
+      sum += part(cylinder, i);
+    }
+    return sum;
   }
 
   /**
-   * Duration of half of it, s.
+   * Duration of a part of it, s.
    *
-   * @param second false for the half right behind its top dead centre
+   * @param part 0 for the one right behind its top dead centre, to {@link #PARTS} - 1
    */
-  public double half(int cylinder, boolean second) {
-    return whole[2 * cylinder + (second ? 1 : 0)];
+  public double part(int cylinder, int part) {
+    return whole[PARTS * cylinder + part];
   }
 
   /** How far the edge before a cylinder's segment stands wrong, and the one behind it, rad. */
   double wide(int cylinder) {
-    int slot = 2 * slotOf(cylinder);
-    return edges[(slot + 2) % edges.length] - edges[slot];
+    int slot = PARTS * slotOf(cylinder);
+    return edges[(slot + PARTS) % edges.length] - edges[slot];
   }
 
   /** Slot in which a cylinder fires, from 0. */

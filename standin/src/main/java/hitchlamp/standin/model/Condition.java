@@ -116,6 +116,15 @@ public final class Condition {
   /** Battery resistance relative to a good one. */
   public double batteryOhmsFactor;
 
+  /** Charge that the batteries hold at most, share. */
+  public double batteryMost;
+
+  /** Resistance in the starter's cables and joints beside that of sound ones, ohm. */
+  public double starterCableOhms;
+
+  /** Torque that the starter makes of its current, share of a sound one's. */
+  public double starterShare;
+
   /** Resistance of the hydraulic return filter relative to a clean one. */
   public double hydraulicFilterFactor;
 
@@ -180,6 +189,9 @@ public final class Condition {
     after.reset();
     alternatorShare = 1;
     batteryOhmsFactor = 1;
+    batteryMost = 1;
+    starterCableOhms = 0;
+    starterShare = 1;
     hydraulicFilterFactor = 1;
     hydraulicPumpShare = 1;
     hydraulicCoolerShare = 1;

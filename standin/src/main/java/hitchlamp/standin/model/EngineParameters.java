@@ -30,6 +30,7 @@ import java.util.function.DoubleUnaryOperator;
  * @param idleSpeed governed idle, rpm
  * @param stiff how stiff its governor is, relative to that of a vehicle
  * @param after sizes of its aftertreatment
+ * @param each how its cylinders differ
  */
 public record EngineParameters(
     Layout layout,
@@ -49,7 +50,8 @@ public record EngineParameters(
     double starterTorque,
     double idleSpeed,
     double stiff,
-    AfterFigures after) {
+    AfterFigures after,
+    EachCylinder each) {
   private static final double FEW_ALONE = 1;
 
   /** What turns at one speed alone is governed so stiffly that a load step hardly shows. */
@@ -83,7 +85,8 @@ public record EngineParameters(
         Starter.STALL_NM,
         600,
         1,
-        AfterFigures.nominal(1));
+        AfterFigures.nominal(1),
+        EachCylinder.alike(Layout.SIX.cylinders()));
   }
 
   /**
@@ -115,7 +118,8 @@ public record EngineParameters(
         n.starterTorque * starter,
         idleSpeed,
         idleSpeed > ONE_SPEED_RPM ? STIFF : 1,
-        AfterFigures.nominal(size));
+        AfterFigures.nominal(size),
+        EachCylinder.alike(layout.cylinders()));
   }
 
   /** One unit with six in line. */
@@ -150,16 +154,18 @@ public record EngineParameters(
             wide.applyAsDouble(n.starterTorque),
             n.idleSpeed,
             n.stiff,
-            n.after);
+            n.after,
+            n.each);
     // Of its own: what cleans the exhaust differs without changing anything else of the unit.
     SplittableRandom own = new SplittableRandom(Double.doubleToLongBits(engine.ringArea));
     return engine.with(
         n.after.scattered(
             v -> v * (1 + NARROW * (2 * own.nextDouble() - 1)),
-            v -> v * (1 + SCATTER * (2 * own.nextDouble() - 1))));
+            v -> v * (1 + SCATTER * (2 * own.nextDouble() - 1))),
+        EachCylinder.of(n.layout.cylinders(), own.split()));
   }
 
-  private EngineParameters with(AfterFigures figures) {
+  private EngineParameters with(AfterFigures figures, EachCylinder cylinders) {
     return new EngineParameters(
         layout,
         inertia,
@@ -178,6 +184,7 @@ public record EngineParameters(
         starterTorque,
         idleSpeed,
         stiff,
-        figures);
+        figures,
+        cylinders);
   }
 }

@@ -46,6 +46,7 @@ public final class EngineSolver {
   /** The module reckons with this temperature of the charge. */
   private static final double USUAL_INTAKE_K = 322;
 
+  private static final double ALTERNATOR_A = 110;
   private static final double INJECTION_LAG = 0.04;
 
   private static final double PRIMING_PASCAL = 320_000;
@@ -174,7 +175,8 @@ public final class EngineSolver {
   private void govern(double dt, EngineState s) {
     s.running = s.running && s.key != EngineState.Key.OFF;
     // A module feeds its engine as long as it sees it turn; that it stalled it learns by that.
-    boolean turns = s.feeds && s.seenRpm() > STANDS_RPM && s.key != EngineState.Key.OFF;
+    boolean turns =
+        s.feeds && !s.fuelOff && s.seenRpm() > STANDS_RPM && s.key != EngineState.Key.OFF;
     s.feeds = s.running || turns;
     if (!s.feeds) {
       s.fuelMgPerStroke = 0;
@@ -240,11 +242,11 @@ public final class EngineSolver {
     double sum = 0;
     for (int i = 0; i < shares.length; i++) {
       double gets = 1 + (now ? smooth.share(i) : 0);
-      shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : c.injectorShare[i] * gets;
+      shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : p.each().injector()[i] * c.injectorShare[i] * gets;
       sum += shares[i];
     }
     s.firingShare = sum / shares.length;
-    cylinders.leak(c.ringShare, c.valveOpen);
+    cylinders.leak(EachCylinder.times(p.each().rings(), c.ringShare), c.valveOpen);
     double lateMg = LATE_MG * p.layout().swept() / Layout.SIX.swept();
     s.lateMgPerStroke = s.feeds ? heat.late(load) * lateMg : 0;
     cylinders.late(s.lateMgPerStroke * 1e-6 * injected());
@@ -286,7 +288,7 @@ public final class EngineSolver {
   /** Torque of pumps, alternator and fan, N·m. */
   public double accessories(EngineState s) {
     double fan = 95 * size * cooling.fan() * Math.pow(s.omega / 200, 2);
-    return s.running ? 14 + 22 * alternatorLoad(s) + fan : 0;
+    return s.running ? 14 + 22 * alternatorLoad(s) + fan + s.auxiliaryNm : 0;
   }
 
   private void slow(double dt, EngineState s, Condition c, boolean now) {
@@ -396,7 +398,7 @@ public final class EngineSolver {
         s.omega,
         air.intakePascal(),
         cylinders,
-        c.ringShare,
+        EachCylinder.times(p.each().rings(), c.ringShare),
         SEAL_SOUND + WORN_SEAL * (1 - c.turboShare),
         air.pipePascal() - air.ambient,
         c.breatherShare);
@@ -429,15 +431,16 @@ public final class EngineSolver {
   }
 
   private static double alternatorLoad(EngineState s) {
-    return Math.min(1, Math.max(0, 1 - s.batteryShare) * 4 + 0.25);
+    return Math.min(1, Math.max(0, 1 - s.batteryShare) * 4 + 0.25 + s.consumersA / ALTERNATOR_A);
   }
 
   private void battery(double dt, EngineState s, Condition c) {
-    double consumers = s.key == EngineState.Key.OFF ? 0.2 : 18;
-    double able = s.running ? 110 * c.alternatorShare * Math.min(1, s.rpm() / 900) : 0;
+    double consumers = s.consumersA + (s.key == EngineState.Key.OFF ? 0.2 : 18);
+    double able = s.running ? ALTERNATOR_A * c.alternatorShare * Math.min(1, s.rpm() / 900) : 0;
     double wanted = consumers + 60 * Math.max(0, 1 - s.batteryShare) + 6;
     double charge = Math.min(able, wanted) - consumers;
-    s.batteryShare = Math.max(0, Math.min(1, s.batteryShare + charge * dt / (180 * 3600)));
+    s.batteryShare =
+        Math.max(0, Math.min(c.batteryMost, s.batteryShare + charge * dt / (180 * 3600)));
     double ohms = p.batteryOhms() * c.batteryOhmsFactor;
     double rest = 24 + 2 * s.batteryShare;
     double volts =

@@ -16,6 +16,10 @@ public final class EngineState {
   }
 
   public Key key = Key.OFF;
+
+  /** How often it went off. */
+  public int keyCycles;
+
   public double pedal;
   public boolean running;
 
@@ -45,6 +49,15 @@ public final class EngineState {
 
   /** What a tester has set the idle speed beside what the maker did, rpm. */
   public double idleTrimRpm;
+
+  /** True while a tester wants the engine turned by its starter and not fired. */
+  public boolean fuelOff;
+
+  /** Current that consumers draw which somebody has switched on, A. */
+  public double consumersA;
+
+  /** Torque that an auxiliary takes which somebody has switched on, N·m. */
+  public double auxiliaryNm;
 
   /** True while the lift pump fills the lines with the engine standing. */
   public boolean priming;

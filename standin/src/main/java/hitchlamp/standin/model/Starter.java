@@ -32,12 +32,14 @@ final class Starter {
    *
    * @param open voltage of the battery with nothing on it
    * @param batteryOhms its internal resistance
+   * @param extraOhms of its cables and joints beside those of sound ones
    * @param stallTorque of this starter at the crank, N·m
    * @return torque at the crank, N·m
    */
-  double turns(double omega, double open, double batteryOhms, double stallTorque) {
+  double turns(
+      double omega, double open, double batteryOhms, double extraOhms, double stallTorque) {
     double size = stallTorque / STALL_NM;
-    double ohms = batteryOhms + CABLE_OHMS + OWN_OHMS / size;
+    double ohms = batteryOhms + CABLE_OHMS + extraOhms + OWN_OHMS / size;
     // The current at which what is left of the voltage drives it, by bisection: it falls with
     // speed.
     double low = 0;

@@ -168,6 +168,12 @@ public record Defect(
     ALTERNATOR_WEAK(About.PART, 1, (d, c) -> c.alternatorShare = 1 - d.size),
     /** Weak battery: internal resistance relative to good. */
     BATTERY_WEAK(About.PART, 1_000, (d, c) -> c.batteryOhmsFactor = d.size),
+    /** Batteries that hold no charge: share of it that is missing. */
+    BATTERY_FLAT(About.PART, 1, (d, c) -> c.batteryMost = 1 - d.size),
+    /** Cables or joints of the starter corroded: ohms beside those of sound ones. */
+    STARTER_CABLE(About.PART, 10, (d, c) -> c.starterCableOhms = d.size),
+    /** Dragging or worn starter: share of its torque that is missing. */
+    STARTER_WEAK(About.PART, 1, (d, c) -> c.starterShare = 1 - d.size),
     /** Hydraulic return filter restricted: resistance relative to a clean one. */
     HYDRAULIC_FILTER_BLOCKED(About.PART, 1_000, (d, c) -> c.hydraulicFilterFactor = d.size),
     /** Worn hydraulic pump: share of delivery that is missing. */

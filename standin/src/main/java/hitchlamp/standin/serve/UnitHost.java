@@ -20,6 +20,9 @@ final class UnitHost {
   /** Time after a client's last frame in which the unit runs in real time. */
   private static final long REAL_TIME_MICROS = 5_000_000;
 
+  private static final double MOST_CONSUMERS_A = 200;
+  private static final double MOST_AUXILIARY_NM = 150;
+
   private final SimUnit unit;
   private final int port;
   private final List<Connection> clients = new ArrayList<>();
@@ -139,6 +142,8 @@ final class UnitHost {
       case "in", "off", "bridged", "wiggled" ->
           unit.harness().hands(value, Harness.Hand.valueOf(action.toUpperCase(Locale.ROOT)));
       case "regenerate" -> unit.regenerate();
+      case "consumers" -> unit.firstEngine().consumers(number(value, 0, MOST_CONSUMERS_A));
+      case "auxiliary" -> unit.firstEngine().auxiliary(number(value, 0, MOST_AUXILIARY_NM));
       case "fluid" -> unit.fillFluid(number(value, 0, FluidTank.FULL));
       case "pace" -> wantedFactor = number(value, 1, 60);
       default -> throw new IllegalArgumentException("there is no action '" + action + "'");

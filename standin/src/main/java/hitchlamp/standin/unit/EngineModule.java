@@ -28,6 +28,7 @@ final class EngineModule {
   private static final double INJECTED_STEP_MG = 0.01;
   private static final int SEGMENTS = 0x0119;
   private static final int CORRECTIONS = 0x011A;
+  private static final long LONGEST_PART = 0xFF_FFFF;
   private static final double CORRECTION_STEP = 1e-4;
   private static final int CORRECTION_ZERO = 0x8000;
   private static final int FIRST_PLUG = 21;
@@ -161,14 +162,16 @@ final class EngineModule {
   }
 
   /**
-   * Cycles timed, then the two halves of each cylinder's segment in the last, µs, four bytes each.
+   * Cycles timed, then the parts of each cylinder's segment in the last, µs, three bytes each, all
+   * ones where it took longer.
    */
   private byte[] segments(SegmentClock clock) {
-    ByteBuffer out = ByteBuffer.allocate(2 + 8 * state.cylinders);
+    ByteBuffer out = ByteBuffer.allocate(2 + 3 * SegmentClock.PARTS * state.cylinders);
     out.putShort((short) clock.cycles());
-    for (int i = 0; i < state.cylinders; i++) {
-      out.putInt((int) Math.round(clock.half(i, false) * 1e6));
-      out.putInt((int) Math.round(clock.half(i, true) * 1e6));
+    for (int i = 0; i < SegmentClock.PARTS * state.cylinders; i++) {
+      double seconds = clock.part(i / SegmentClock.PARTS, i % SegmentClock.PARTS);
+      long micros = Math.min(LONGEST_PART, Math.round(seconds * 1e6));
+      out.put((byte) (micros >> 16)).putShort((short) micros);
     }
     return out.array();
   }

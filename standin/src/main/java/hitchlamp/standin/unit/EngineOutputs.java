@@ -15,6 +15,7 @@ final class EngineOutputs {
   private static final int THROTTLE = 0x0312;
   private static final int IDLE_SPEED = 0x0130;
   private static final int PRIMING = 0x0402;
+  private static final int CRANK_ONLY = 0x0410;
   private static final double STEP_RPM = 0.125;
   private static final double LEAST_HELD_RPM = 600;
   private static final double MOST_HELD_RPM = 1_200;
@@ -48,7 +49,8 @@ final class EngineOutputs {
             IDLE_SPEED,
             () -> Services.number(Math.round((idleRpm + state.idleTrimRpm) / STEP_RPM), 2))
         .written(IDLE_SPEED, this::setIdle)
-        .routine(PRIMING, new Priming(state));
+        .routine(PRIMING, new Priming(state))
+        .routine(CRANK_ONLY, new CrankOnly(state));
   }
 
   private Position valve(Actuator actuator, DoubleSupplier position) {

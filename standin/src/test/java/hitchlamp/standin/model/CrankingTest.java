@@ -116,7 +116,7 @@ class CrankingTest {
   void theStarterGivesNoMorePowerThanItTakes() {
     Starter starter = new Starter();
     for (double omega = 0; omega < 60; omega += 1.5) {
-      double torque = starter.turns(omega, 25.6, 0.008, Starter.STALL_NM);
+      double torque = starter.turns(omega, 25.6, 0.008, 0, Starter.STALL_NM);
       assertThat(torque * omega).isLessThan(starter.amps() * starter.volts() * 0.8);
       assertThat(starter.amps()).isPositive();
     }
@@ -127,11 +127,11 @@ class CrankingTest {
     Starter starter = new Starter();
     double before = Double.POSITIVE_INFINITY;
     for (double omega = 0; omega < 60; omega += 2) {
-      double torque = starter.turns(omega, 25.6, 0.008, Starter.STALL_NM);
+      double torque = starter.turns(omega, 25.6, 0.008, 0, Starter.STALL_NM);
       assertThat(torque).isPositive().isLessThan(before);
       before = torque;
     }
-    assertThat(starter.turns(0, 24, 0, Starter.STALL_NM))
+    assertThat(starter.turns(0, 24, 0, 0, Starter.STALL_NM))
         .as("on a supply that gives all it is asked for")
         .isGreaterThan(Starter.STALL_NM);
   }
@@ -158,7 +158,11 @@ class CrankingTest {
       double sum = 0;
       double[] around = new double[6];
       for (int c = 0; c < 6; c++) {
-        around[c] = clock.half(before[c], true) + clock.half(c, false);
+        around[c] =
+            clock.part(before[c], 2)
+                + clock.part(before[c], 3)
+                + clock.part(c, 0)
+                + clock.part(c, 1);
         sum += around[c];
       }
       for (int c = 0; c < 6; c++) {
