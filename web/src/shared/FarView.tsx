@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui'
 import { type ReactNode, useEffect, useRef } from 'react'
 import { change, useSettings } from './settings'
 import { play, type Tone } from './sound'
+import { speak } from './voice'
 import { texts } from './words'
 
 /**
@@ -17,6 +18,7 @@ export function FarView({
   foot,
   keys,
   heard,
+  spoken = '',
 }: {
   open: boolean
   onClose: () => void
@@ -27,6 +29,8 @@ export function FarView({
   keys?: Record<string, () => void>
   /** What is sounded: whenever its state changes while this is open. */
   heard?: { state: string; tone: Tone }
+  /** What is said aloud: whenever it changes while this is open. */
+  spoken?: string
 }) {
   const { sound } = useSettings()
   const last = useRef<string | undefined>(undefined)
@@ -39,6 +43,9 @@ export function FarView({
     if (sound && tone && last.current !== undefined && last.current !== state) play(tone)
     last.current = state
   }, [open, state, tone, sound])
+  useEffect(() => {
+    if (open && sound) speak(spoken)
+  }, [open, sound, spoken])
   return (
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>

@@ -6,6 +6,7 @@ import { useJob } from '../job/jobContext'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useSaid } from '../shared/said'
 import { useBoard } from './boards'
+import { useEarlier } from './earlier'
 import { TrialBody } from './TrialBody'
 import { TrialWhy } from './TrialWhy'
 import { endings, texts } from './words'
@@ -20,6 +21,7 @@ export function KeptTrial() {
     queryFn: () => get<TrialKept>(`/api/jobs/${job.id}/trials/${id}`),
   })
   const board = useBoard(data?.view?.kind)
+  const earlier = useEarlier(job.id, data?.view ?? undefined).filter((r) => r.id < id)
   if (error) return <ProblemBox problem={error} />
   if (!data) return <p className="text-ink-2">{texts.oneMoment}</p>
   const { head, view } = data
@@ -42,7 +44,7 @@ export function KeptTrial() {
       <p className="mb-3 text-ink-2">{head.ending ? endings[head.ending] : texts.itsEndIsNotKnown}</p>
       {view ? (
         <>
-          <TrialBody view={view} board={board} />
+          <TrialBody view={view} board={board} earlier={earlier} />
           <p className="mt-2 text-ink-2">{said(view.judgement.next)}</p>
         </>
       ) : (

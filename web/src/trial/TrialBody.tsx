@@ -1,5 +1,5 @@
 import { Mark } from '../shared/Mark'
-import type { TrialView } from '../api/client'
+import type { EarlierRun, TrialView } from '../api/client'
 import { useSaid } from '../shared/said'
 import { type Board, valuesOf } from './boards'
 import { TrialTrace } from './TrialTrace'
@@ -9,10 +9,12 @@ import { verdicts } from './words'
 export function TrialBody({
   view,
   board,
+  earlier,
   act,
 }: {
   view: TrialView
   board: Board | undefined
+  earlier?: EarlierRun[]
   act?: ((line: string) => void) | undefined
 }) {
   const said = useSaid()
@@ -30,7 +32,7 @@ export function TrialBody({
   return (
     <>
       {ended && verdict}
-      {board && <board.Board view={view} act={act} />}
+      {board && <board.Board view={view} act={act} earlier={earlier ?? []} />}
       {!ended && verdict}
       <TrialTrace view={view} values={valuesOf(board, view)} />
     </>

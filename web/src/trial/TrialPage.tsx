@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
-import { get, type Seat, type TrialOffer, type TrialView } from '../api/client'
+import { type EarlierRun, get, type Seat, type TrialOffer, type TrialView } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -16,6 +16,7 @@ import { useKeys } from '../shared/useKeys'
 import { type Board, useBoard, valuesOf } from './boards'
 import { Choices } from './Choices'
 import { Conditions } from './Conditions'
+import { useEarlier } from './earlier'
 import { trialPath } from './paths'
 import { Progress } from './Progress'
 import { SetPoints } from './SetPoints'
@@ -34,6 +35,7 @@ export function TrialPage() {
   const module = params.get('module') ?? ''
   const [far, setFar] = useState(false)
   const { view, other, running, prepare, act } = useTrial(job.id, test, module)
+  const earlier = useEarlier(job.id, view)
   const liveSeat = useLive('seat')
   const offers = useQuery({
     queryKey: ['offers', job.id],
@@ -124,7 +126,7 @@ export function TrialPage() {
           <Choices view={view} act={acting ? tell : undefined} />
           <Progress view={view} />
           <SetPoints view={view} />
-          <TrialBody view={view} board={board} act={acting ? tell : undefined} />
+          <TrialBody view={view} board={board} earlier={earlier} act={acting ? tell : undefined} />
         </>
       )}
       <TrialWhy view={view} board={board} job={job.id} />
@@ -132,6 +134,7 @@ export function TrialPage() {
         <Far
           view={view}
           board={board}
+          earlier={earlier}
           open={far}
           keys={keys}
           act={acting ? tell : undefined}
@@ -177,6 +180,7 @@ function Countdown({ view, far }: { view: TrialView; far?: boolean }) {
 function Far({
   view,
   board,
+  earlier,
   open,
   keys,
   act,
@@ -184,6 +188,7 @@ function Far({
 }: {
   view: TrialView
   board: Board | undefined
+  earlier: EarlierRun[]
   open: boolean
   keys: Record<string, () => void>
   act: ((line: string) => void) | undefined
@@ -198,6 +203,7 @@ function Far({
       open={open}
       keys={keys}
       heard={heard}
+      spoken={board?.spoken?.(view) ?? ''}
       onClose={onClose}
       title={ended ? verdicts[view.judgement.verdict] : (board?.headline?.(view) ?? view.title)}
       foot={
@@ -233,7 +239,7 @@ function Far({
           <>
             <Choices view={view} act={act} far />
             <Progress view={view} far />
-            {board && <board.Board view={view} act={act} far />}
+            {board && <board.Board view={view} act={act} earlier={earlier} far />}
           </>
         )
       )}

@@ -1,5 +1,5 @@
 import { type ComponentType, useEffect, useState } from 'react'
-import type { TrialView } from '../api/client'
+import type { EarlierRun, TrialView } from '../api/client'
 import type { Tone } from '../shared/sound'
 
 /** What a board is drawn with; without `act` nothing can be done any more. */
@@ -8,6 +8,8 @@ export interface BoardProps {
   act?: ((line: string) => void) | undefined
   /** Drawn to be read from four metres. */
   far?: boolean
+  /** What the same test came to before on this unit, newest first. */
+  earlier?: EarlierRun[]
 }
 
 /** What a kind of test adds to the page of a test. */
@@ -19,6 +21,8 @@ export interface Board {
   headline?: (view: TrialView) => string
   /** What is sounded in the far view, whenever its state changes. */
   heard?: (view: TrialView) => { state: string; tone: Tone }
+  /** What is said aloud in the far view, whenever it changes. */
+  spoken?: (view: TrialView) => string
   /** Which values are drawn over time and stand in the far view, by their place; the first two where it does not say. */
   values?: (view: TrialView) => number[]
   /** What the figures mean and how they are found. */
@@ -33,6 +37,7 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 /** Every kind with its board, fetched when a test of that kind is opened. */
 const BOARDS: Record<string, () => Promise<Board>> = {
   agreement: () => import('./agreement/AgreementBoard').then((m) => m.agreement),
+  compression: () => import('./compression/CompressionBoard').then((m) => m.compression),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }

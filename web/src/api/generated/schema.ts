@@ -1092,6 +1092,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/trials/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["earlier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/traffic.pcap": {
         parameters: {
             query?: never;
@@ -2496,6 +2512,31 @@ export interface components {
             commands: boolean;
             onceAKeyCycle: boolean;
             source: string;
+        };
+        EarlierFigure: {
+            name: string;
+            /** Format: int32 */
+            place: number;
+            /** Format: double */
+            value: number;
+            unit: string;
+            /** Format: double */
+            plusMinus?: number;
+            /** @enum {string} */
+            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
+        };
+        EarlierRun: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            job: number;
+            /** Format: date-time */
+            endedAt: string;
+            /** Format: double */
+            hours?: number;
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            figures: components["schemas"]["EarlierFigure"][];
         };
         StreamingResponseBody: unknown;
         Offer: {
@@ -4945,6 +4986,31 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["TrialOffer"][];
+                };
+            };
+        };
+    };
+    earlier: {
+        parameters: {
+            query: {
+                test: string;
+                module: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["EarlierRun"][];
                 };
             };
         };

@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -26,6 +27,7 @@ class TrialController {
   private final Trials trials;
   private final TrialOffers offers;
   private final TrialWork work;
+  private final EarlierRuns earlier;
   private final Accounts accounts;
   private final Jobs jobs;
   private final Seats seats;
@@ -34,6 +36,7 @@ class TrialController {
       Trials trials,
       TrialOffers offers,
       TrialWork work,
+      EarlierRuns earlier,
       Accounts accounts,
       Jobs jobs,
       Seats seats) {
@@ -42,6 +45,7 @@ class TrialController {
     this.trials = trials;
     this.offers = offers;
     this.work = work;
+    this.earlier = earlier;
     this.accounts = accounts;
   }
 
@@ -63,6 +67,15 @@ class TrialController {
   @GetMapping("/offers")
   List<TrialOffers.TrialOffer> offers(@PathVariable long job) {
     return offers.of(job);
+  }
+
+  /** What a test of this unit came to at each of its newest runs, newest first. */
+  @GetMapping("/earlier")
+  List<EarlierRuns.EarlierRun> earlier(
+      @PathVariable long job,
+      @RequestParam @Size(max = 60) String test,
+      @RequestParam @Size(max = 60) String module) {
+    return earlier.of(job, test, module);
   }
 
   /** Prepares a test; nothing is commanded yet. */

@@ -94,6 +94,28 @@ interface TrialMapper {
           + " WHERE j.unit_id = (SELECT unit_id FROM job WHERE id = #{job}) AND o.job_id <> #{job} AND x.verdict IS NOT NULL GROUP BY o.test, o.module)")
   List<Row> earlier(long job);
 
+  /** A figure of a run that came to something. */
+  record FigureRow(
+      long trial,
+      long job,
+      LocalDateTime endedAt,
+      Double hours,
+      String verdict,
+      String name,
+      Integer place,
+      Double amount,
+      String measure,
+      Double plusMinus,
+      String figureVerdict) {}
+
+  /** Figures of the newest runs of a test and module of a unit, in all its jobs, newest first. */
+  @Select(
+      "SELECT n.id AS trial, n.job_id AS job, n.ended_at, n.hours, n.verdict, f.name, f.place, f.amount, f.measure, f.plus_minus, f.verdict AS figure_verdict"
+          + " FROM (SELECT t.id, t.job_id, e.ended_at, t.hours, e.verdict FROM trial t JOIN trial_end e ON e.trial_id = t.id JOIN job j ON j.id = t.job_id"
+          + " WHERE j.unit_id = (SELECT unit_id FROM job WHERE id = #{job}) AND t.test = #{test} AND t.module = #{module} AND e.verdict IS NOT NULL ORDER BY t.id DESC LIMIT 12) n"
+          + " LEFT JOIN trial_figure f ON f.trial_id = n.id ORDER BY n.id DESC, f.name, f.place")
+  List<FigureRow> figures(long job, String test, String module);
+
   record Content(byte[] content) {}
 
   @Select("SELECT content FROM trial_end WHERE trial_id = #{id}")
