@@ -8,7 +8,10 @@ class ScratchTest {
   @Test
   void go() throws Exception {
     PackLibrary lib = PackLibrary.read(Path.of("../packs"));
-    CylinderTrials t = new CompressionTrials(lib);
+    CylinderTrials t =
+        System.getProperty("k", "x").equals("e1")
+            ? new CompressionTrials(lib)
+            : new ContributionTrials(lib);
     int n = Integer.getInteger("n", 20);
     for (CylinderTrials.Lot lot : CylinderTrials.Lot.values()) {
       int right = 0, another = 0, cannot = 0, rule = 0;

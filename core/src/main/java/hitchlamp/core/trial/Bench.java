@@ -241,9 +241,9 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
   }
 
-  /** A hands-on test lets go of its controls and may go on; with a routine, or any other, ends. */
+  /** A test that a person leads lets go of its controls and may go on; any other ends. */
   private void stopDoing(Ending how, Said why, List<Command> out) {
-    if (kind.handsOn() && !dialogue.routineRuns()) {
+    if (kind.goesOn()) {
       giveBack(why, out);
     } else {
       end(how, why, out);

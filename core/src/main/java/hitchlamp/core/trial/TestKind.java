@@ -15,6 +15,8 @@ public interface TestKind<S, O> {
   enum Attended {
     /** A person at the unit; without that browser everything is let go of at once. */
     HANDS_ON,
+    /** The same, but the script leads: what a guard lets go of ends it. */
+    AT_THE_UNIT,
     /** The module looks after it: minutes without a browser do not end it. */
     BY_THE_MODULE,
     /** Nothing is commanded; anybody may look on and answer. */
@@ -51,6 +53,11 @@ public interface TestKind<S, O> {
 
   /** True where a person must be there: without that browser everything is let go of at once. */
   default boolean handsOn() {
+    return head().attended() == Attended.HANDS_ON || head().attended() == Attended.AT_THE_UNIT;
+  }
+
+  /** True where a person leads, so that it goes on when something was let go of. */
+  default boolean goesOn() {
     return head().attended() == Attended.HANDS_ON;
   }
 

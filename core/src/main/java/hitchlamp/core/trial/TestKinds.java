@@ -5,6 +5,7 @@ import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.agreement.Agreement;
 import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.compression.Compression;
+import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.routine.Routine;
@@ -18,6 +19,7 @@ public final class TestKinds {
           new Agreement(),
           new Circuits(),
           new Compression(),
+          new Contribution(),
           new Cutout(),
           new LampCheck(),
           new Routine());

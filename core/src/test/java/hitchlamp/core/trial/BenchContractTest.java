@@ -56,6 +56,8 @@ class BenchContractTest {
           List.of(),
           "compression",
           List.of(),
+          "contribution",
+          List.of(),
           "agreement",
           List.of());
 
@@ -92,6 +94,13 @@ class BenchContractTest {
           + " {id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
           + " guards: [{of: 84, above: 3, says: It moves.}], figures: {low-below: 91, ratio: 17},"
           + " lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n"
+          + "  contribution: {kind: contribution, title: Automatic, answers: Which., system: Engine, module: engine, minutes: 3,"
+          + " engine: idling, risk: 1, delay: 1, longest: 20, uses: {cylinders: cylinders}, reads: {fuelling: 0x0118, segments: 0x0119},"
+          + " values: [190], conditions: [{id: idle, of: 190, above: 420, below: 1200, says: It idles., how: Start it.},"
+          + " {id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 190, silent: 1, says: Speed is not reported.}, {of: 190, below: 420, says: About to stall.},"
+          + " {of: 84, above: 3, says: It moves.}],"
+          + " figures: {weak-below: 95, settle: 0.5, base: 1, off: 1}, lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"

@@ -165,6 +165,11 @@ public record EngineParameters(
         EachCylinder.of(n.layout.cylinders(), own.split()));
   }
 
+  /** What each injector injects of what is commanded, cylinder 1 first. */
+  public double[] injections(Condition c) {
+    return EachCylinder.times(each.injector(), c.injectorShare);
+  }
+
   private EngineParameters with(AfterFigures figures, EachCylinder cylinders) {
     return new EngineParameters(
         layout,

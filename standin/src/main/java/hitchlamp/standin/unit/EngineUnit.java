@@ -160,6 +160,11 @@ public final class EngineUnit {
     return all;
   }
 
+  /** What each of its cylinders gets of what is commanded for all, cylinder 1 first. */
+  public double[] injections() {
+    return parameters.injections(condition);
+  }
+
   /** What it drives. */
   void drives(Load what) {
     load = what;

@@ -20,7 +20,7 @@ public final class Compression implements TestKind<CompressionSetup, Compression
 
   @Override
   public Head<CompressionSeen> head() {
-    return new Head<>("compression", 1, CompressionSeen.class, Attended.HANDS_ON);
+    return new Head<>("compression", 1, CompressionSeen.class, Attended.AT_THE_UNIT);
   }
 
   @Override
