@@ -38,6 +38,7 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 const BOARDS: Record<string, () => Promise<Board>> = {
   agreement: () => import('./agreement/AgreementBoard').then((m) => m.agreement),
   compression: () => import('./compression/CompressionBoard').then((m) => m.compression),
+  contribution: () => import('./contribution/ContributionBoard').then((m) => m.contribution),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }
