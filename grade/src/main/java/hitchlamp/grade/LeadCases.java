@@ -56,7 +56,15 @@ final class LeadCases {
           Kind.VALVE_OPEN,
           Kind.BATTERY_FLAT,
           Kind.STARTER_CABLE,
-          Kind.STARTER_WEAK);
+          Kind.STARTER_WEAK,
+          Kind.COIL_OPEN,
+          Kind.COIL_TO_GROUND,
+          Kind.COIL_TO_SUPPLY,
+          Kind.COIL_RESISTANCE,
+          Kind.COIL_SLOW,
+          Kind.COIL_TURNS_SHORTED,
+          Kind.INJECTOR_STUCK,
+          Kind.DRIVER_WEAK);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -199,7 +207,15 @@ final class LeadCases {
           VALVE_OPEN,
           BATTERY_FLAT,
           STARTER_CABLE,
-          STARTER_WEAK ->
+          STARTER_WEAK,
+          COIL_OPEN,
+          COIL_TO_GROUND,
+          COIL_TO_SUPPLY,
+          COIL_RESISTANCE,
+          COIL_SLOW,
+          COIL_TURNS_SHORTED,
+          INJECTOR_STUCK,
+          DRIVER_WEAK ->
           throw new IllegalArgumentException(d.kind() + " stands for no component of the packs");
     };
   }

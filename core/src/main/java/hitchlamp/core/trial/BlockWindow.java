@@ -32,7 +32,23 @@ public final class BlockWindow {
 
   /** Answers that came from one time to another, both included. */
   public List<Answer> between(long from, long to) {
-    return answers.stream().filter(a -> a.micros() >= from && a.micros() <= to).toList();
+    int first = first(from);
+    return List.copyOf(answers.subList(first, Math.max(first, first(to + 1))));
+  }
+
+  /** Place of the first answer that came at a time or later. */
+  private int first(long micros) {
+    int low = 0;
+    int high = answers.size();
+    while (low < high) {
+      int middle = (low + high) >>> 1;
+      if (answers.get(middle).micros() < micros) {
+        low = middle + 1;
+      } else {
+        high = middle;
+      }
+    }
+    return low;
   }
 
   /** Answers with a counter that came since a time, each count once. */

@@ -4,6 +4,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.agreement.Agreement;
 import hitchlamp.core.trial.circuits.Circuits;
+import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.cutout.Cutout;
@@ -18,6 +19,7 @@ public final class TestKinds {
       List.of(
           new Agreement(),
           new Circuits(),
+          new Coils(),
           new Compression(),
           new Contribution(),
           new Cutout(),

@@ -1,6 +1,7 @@
 package hitchlamp.standin.model;
 
 import hitchlamp.standin.aftertreatment.AfterWear;
+import hitchlamp.standin.engine.InjectorCoils;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -143,6 +144,9 @@ public final class Condition {
   /** What each injector still injects, share, cylinder 1 first. */
   public final double[] injectorShare = new double[EngineState.MOST_CYLINDERS];
 
+  /** Coils of the injectors with their wires. */
+  public final InjectorCoils.Wear coils = new InjectorCoils.Wear();
+
   /** Ring area of each cylinder relative to a sound one, cylinder 1 first. */
   public final double[] ringShare = new double[EngineState.MOST_CYLINDERS];
 
@@ -198,6 +202,7 @@ public final class Condition {
     transmissionPumpShare = 1;
     clutchSlip = 0;
     Arrays.fill(injectorShare, 1);
+    coils.reset();
     Arrays.fill(ringShare, 1);
     Arrays.fill(valveOpen, 0);
     propellerFactor = 1;

@@ -10,6 +10,7 @@ import hitchlamp.standin.engine.Crankcase;
 import hitchlamp.standin.engine.Cylinders;
 import hitchlamp.standin.engine.FuelSystem;
 import hitchlamp.standin.engine.Gas;
+import hitchlamp.standin.engine.InjectorCoils;
 import hitchlamp.standin.engine.Layout;
 import hitchlamp.standin.engine.Maps;
 import hitchlamp.standin.engine.Pulses;
@@ -71,6 +72,7 @@ public final class EngineSolver {
   private final SegmentClock clock;
   private final SmoothRunning smooth;
   private final double[] shares;
+  private final InjectorCoils coils;
   private boolean sensed;
 
   /**
@@ -92,6 +94,7 @@ public final class EngineSolver {
     // The wheel is this engine's own, and not drawn from what its combustion does.
     SplittableRandom wheel = new SplittableRandom(Double.doubleToLongBits(p.inertia()));
     this.clock = new SegmentClock(p.layout(), wheel);
+    this.coils = new InjectorCoils(p.layout().cylinders(), wheel.split());
     this.smooth = new SmoothRunning(clock, p.layout().cylinders(), wheel);
   }
 
@@ -242,7 +245,13 @@ public final class EngineSolver {
     double sum = 0;
     for (int i = 0; i < shares.length; i++) {
       double gets = 1 + (now ? smooth.share(i) : 0);
-      shares[i] = (s.cutOut >> i & 1) == 1 ? 0 : p.each().injector()[i] * c.injectorShare[i] * gets;
+      shares[i] =
+          (s.cutOut >> i & 1) == 1
+              ? 0
+              : p.each().injector()[i]
+                  * c.injectorShare[i]
+                  * gets
+                  * coils.injects(i, s.coolantC, c.coils);
       sum += shares[i];
     }
     s.firingShare = sum / shares.length;
@@ -252,6 +261,11 @@ public final class EngineSolver {
     cylinders.late(s.lateMgPerStroke * 1e-6 * injected());
     cylinders.inject(s.running ? s.fuelMgPerStroke * 1e-6 * injected() : 0, shares);
     air.step(dt, s.omega, haste);
+  }
+
+  /** Coils of its injectors. */
+  public InjectorCoils coils() {
+    return coils;
   }
 
   /** An injector that is open for the wanted pressure lets through less at a lower one. */

@@ -59,6 +59,9 @@ public final class EngineState {
   /** Torque that an auxiliary takes which somebody has switched on, N·m. */
   public double auxiliaryNm;
 
+  /** Cylinder whose injector a tester drives with the engine standing, 0 for none. */
+  public int clicking;
+
   /** True while the lift pump fills the lines with the engine standing. */
   public boolean priming;
 

@@ -186,6 +186,23 @@ public record Defect(
     CLUTCH_SLIP(About.PART, 1, (d, c) -> c.clutchSlip = d.size),
     /** Worn or clogged injector: share of its quantity that is missing. */
     INJECTOR_WEAK(About.CYLINDER, 1, (d, c) -> c.injectorShare[d.line - 1] = 1 - d.size),
+    /** Coil or wire of an injector open: size unused. */
+    COIL_OPEN(About.CYLINDER, 0, (d, c) -> c.coils.worn().extraOhms[d.line - 1] = 1e9),
+    /** Lower wire of an injector chafed to ground: ohms. */
+    COIL_TO_GROUND(About.CYLINDER, 100, (d, c) -> c.coils.worn().toGround[d.line - 1] = d.size),
+    /** The same to the supply. */
+    COIL_TO_SUPPLY(About.CYLINDER, 100, (d, c) -> c.coils.worn().toSupply[d.line - 1] = d.size),
+    /** Corroded contact of an injector: ohms. */
+    COIL_RESISTANCE(About.CYLINDER, 10, (d, c) -> c.coils.worn().extraOhms[d.line - 1] = d.size),
+    /** Coil of an injector with more inductance, so that its current rises slowly: share more. */
+    COIL_SLOW(About.CYLINDER, 3, (d, c) -> c.coils.worn().inductance[d.line - 1] = 1 + d.size),
+    /** Turns of a coil shorted among each other: share of its inductance that is missing. */
+    COIL_TURNS_SHORTED(
+        About.CYLINDER, 0.9, (d, c) -> c.coils.worn().inductance[d.line - 1] = 1 - d.size),
+    /** Armature of an injector stuck, its coil sound: size unused. */
+    INJECTOR_STUCK(About.CYLINDER, 0, (d, c) -> c.coils.worn().stuck[d.line - 1] = true),
+    /** Driver of the bank to which a cylinder belongs weak: share of its boost that is missing. */
+    DRIVER_WEAK(About.CYLINDER, 0.9, (d, c) -> c.coils.worn().boost[d.line - 1] = 1 - d.size),
     /** Worn or broken rings: leak of the cylinder relative to a sound one. */
     RINGS_WORN(About.CYLINDER, 20, (d, c) -> c.ringShare[d.line - 1] = Math.max(1, d.size)),
     /** Valve that does not close: share of its stroke that it stays open. */

@@ -35,6 +35,8 @@ final class EngineModule {
   private static final int FIRST_CONTACT = 31;
 
   private final EngineState state;
+  private final Condition condition;
+  private CoilSamples coils;
   private final SplittableRandom random;
   private final EngineOutputs outputs;
   private final EngineSensors sensors;
@@ -48,6 +50,7 @@ final class EngineModule {
       EngineState state, Condition condition, EngineParameters nominal, SplittableRandom random) {
     this.outputs = new EngineOutputs(state, nominal.idleSpeed());
     this.state = state;
+    this.condition = condition;
     this.random = random;
     this.sensors = new EngineSensors(state, condition, random);
     this.monitors =
@@ -102,6 +105,9 @@ final class EngineModule {
 
   /** Sensors follow the truth. */
   void sense(double dt) {
+    if (coils != null) {
+      coils.step();
+    }
     sensors.sense(dt);
   }
 
@@ -144,6 +150,8 @@ final class EngineModule {
 
   /** Values that it tells when asked, in the layout in which it freezes them. */
   void answer(Services services, EngineSolver solver) {
+    coils = new CoilSamples(state, condition, solver);
+    coils.answer(services);
     for (int id = FIRST_VALUE; id <= LAST_VALUE; id++) {
       int identifier = id;
       if (identifier != Services.HOURS) {

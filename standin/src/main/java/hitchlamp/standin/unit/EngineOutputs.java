@@ -10,6 +10,7 @@ import java.util.function.DoubleSupplier;
 final class EngineOutputs {
   private static final int CUTOUT = 0x0305;
   private static final int HELD_SPEED = 0x0306;
+  private static final int CLICK = 0x0307;
   private static final int EGR_VALVE = 0x0310;
   private static final int VANES = 0x0311;
   private static final int THROTTLE = 0x0312;
@@ -23,6 +24,7 @@ final class EngineOutputs {
   private static final int MOST_CUT_OUT = 3;
   private static final int FEW_CYLINDERS = 5;
   private static final double STANDS_KMH = 3;
+  private static final double TURNS_RPM = 50;
   private static final int WRONG_LENGTH = 0x13;
   private static final int CONDITIONS = 0x22;
   private static final int OUT_OF_RANGE = 0x31;
@@ -42,6 +44,7 @@ final class EngineOutputs {
     services
         .control(CUTOUT, new Cutout())
         .control(HELD_SPEED, new HeldSpeed())
+        .control(CLICK, new Click())
         .control(EGR_VALVE, valve(state.egrValve, () -> state.egr))
         .control(VANES, valve(state.vaneActuator, () -> state.vanes))
         .control(THROTTLE, valve(state.throttleValve, () -> state.throttle))
@@ -104,6 +107,32 @@ final class EngineOutputs {
     @Override
     public void giveBack() {
       state.cutOut = 0;
+    }
+  }
+
+  /** The injector of one cylinder is driven again and again, so that it clicks. */
+  private final class Click implements Services.Control {
+    @Override
+    public int take(byte[] mask) {
+      int wanted = mask.length == 1 ? mask[0] & 0xFF : 0;
+      if (Integer.bitCount(wanted) != 1 || wanted >= 1 << state.cylinders) {
+        return OUT_OF_RANGE;
+      }
+      if (state.seenRunning() || state.seenRpm() > TURNS_RPM) {
+        return CONDITIONS;
+      }
+      state.clicking = 1 + Integer.numberOfTrailingZeros(wanted);
+      return 0;
+    }
+
+    @Override
+    public byte[] state() {
+      return new byte[] {(byte) (state.clicking == 0 ? 0 : 1 << state.clicking - 1)};
+    }
+
+    @Override
+    public void giveBack() {
+      state.clicking = 0;
     }
   }
 

@@ -165,6 +165,11 @@ public final class EngineUnit {
     return parameters.injections(condition);
   }
 
+  /** Whether an injector clicks when it is driven; cylinder 1 is the first. */
+  public boolean clicks(int cylinder) {
+    return solver.coils().injects(cylinder - 1, state.coolantC, condition.coils) > 0;
+  }
+
   /** What it drives. */
   void drives(Load what) {
     load = what;

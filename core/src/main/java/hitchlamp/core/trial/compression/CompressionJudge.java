@@ -53,6 +53,11 @@ final class CompressionJudge {
       return Judgement.cannotTell(
           CompressionWords.said("it-ran"), CompressionWords.said("key-off-and-again"));
     }
+    if (goesOn(seen)) {
+      return Judgement.cannotTell(
+          CompressionWords.said("is-cranked", seen.cycles().size(), seen.wanted()),
+          CompressionWords.said("crank-until-told"));
+    }
     List<CrankCycle> whole = seen.cycles().stream().filter(CrankCycle::whole).toList();
     Optional<CrankCycle> other =
         whole.stream().filter(c -> c.times().size() != setup.cylinders()).findFirst();
@@ -80,6 +85,12 @@ final class CompressionJudge {
           CompressionWords.said("check-the-starter"));
     }
     return judged(setup, all, fitted, steady);
+  }
+
+  /** A verdict that changes with every turn helps nobody at the key. */
+  private static boolean goesOn(CompressionSeen seen) {
+    return seen.stage() != CompressionSeen.Stage.LET_GO
+        && seen.stage() != CompressionSeen.Stage.DONE;
   }
 
   private static List<CrankCycle> steady(List<CrankCycle> whole) {

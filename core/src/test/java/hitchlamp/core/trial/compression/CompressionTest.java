@@ -161,7 +161,7 @@ class CompressionTest {
     assertCannotTell(
         new CompressionSeen(Stage.DONE, 8, List.of(), 25.2, 21, 22, 6, 1, false, "it broke off"),
         "does not hold the fuel back any more");
-    assertCannotTell(CompressionSeen.nothing(8), "Only 0 turns");
+    assertCannotTell(CompressionSeen.nothing(8), "0 of 8 cycles");
   }
 
   @Test

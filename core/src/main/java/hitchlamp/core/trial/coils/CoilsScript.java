@@ -1,0 +1,128 @@
+package hitchlamp.core.trial.coils;
+
+import hitchlamp.core.pack.ControlSpec;
+import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.BlockWindow;
+import hitchlamp.core.trial.ControlState;
+import hitchlamp.core.trial.Scene;
+import hitchlamp.core.trial.Script;
+import hitchlamp.core.trial.Step;
+import hitchlamp.core.trial.coils.CoilSample.Heard;
+import hitchlamp.core.words.Said;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Each injector in the order of its cylinder is driven for a while, so that it clicks. */
+final class CoilsScript implements Script<CoilsSeen> {
+  /** Control: a bit for the injector that is driven. */
+  static final String INJECTOR = "injector";
+
+  /** Reads: what the module has sampled of each. */
+  static final String REST = "rest";
+
+  static final String EARLY = "early";
+  static final String RISE = "rise";
+  static final String HOLD = "hold";
+
+  /** Read: supply of the module. */
+  static final String SUPPLY = "supply";
+
+  private static final long WAITS_FOR_SAMPLES_MICROS = 4_000_000;
+
+  private final CoilsSetup setup;
+  private final List<CoilSample> samples = new ArrayList<>();
+  private int next;
+  private int told;
+  private boolean over;
+
+  CoilsScript(CoilsSetup setup) {
+    this.setup = setup;
+  }
+
+  @Override
+  public Step next(Scene scene) {
+    int cylinder = driven();
+    if (cylinder > 0 && scene.control(INJECTOR).at(ControlSpec.mask(List.of(cylinder)))) {
+      long since = scene.control(INJECTOR).sinceMicros();
+      long gone = scene.now() - since - Math.round(setup.seconds() * 1e6);
+      if (gone >= 0) {
+        note(sample(scene, cylinder, since), gone > WAITS_FOR_SAMPLES_MICROS);
+      }
+    }
+    cylinder = driven();
+    if (over || cylinder == 0) {
+      over = true;
+      return new Step.Done(true, CoilWords.said("all-were-driven"));
+    }
+    return new Step.Set(
+        List.of(
+            new Step.SetPoint(
+                INJECTOR,
+                ControlSpec.mask(List.of(cylinder)),
+                CoilWords.say("injector-clicks", cylinder),
+                CoilWords.say("stop-it"))),
+        CoilWords.said("listen", cylinder));
+  }
+
+  /** A sample is kept once the module has told one, or has had time enough to. */
+  private void note(CoilSample s, boolean late) {
+    if (s.sampled() || late) {
+      samples.add(s);
+      next++;
+    }
+  }
+
+  private int driven() {
+    return over || next >= setup.cylinders() ? 0 : setup.order().get(next);
+  }
+
+  private CoilSample sample(Scene scene, int cylinder, long since) {
+    return new CoilSample(
+        cylinder,
+        newest(scene, REST, cylinder, since),
+        newest(scene, EARLY, cylinder, since),
+        1e6 * newest(scene, RISE, cylinder, since),
+        newest(scene, HOLD, cylinder, since),
+        scene.read(SUPPLY).last(),
+        Heard.NOT_SAID);
+  }
+
+  /** Mean of what was told of a cylinder since a time; not a number where nothing was. */
+  private double newest(Scene scene, String name, int cylinder, long since) {
+    double sum = 0;
+    int count = 0;
+    for (BlockWindow.Answer a : scene.block(name).between(since, scene.now())) {
+      told = a.told().cylinders();
+      if (cylinder <= told && !Double.isNaN(a.told().of()[cylinder - 1][0])) {
+        sum += a.told().of()[cylinder - 1][0];
+        count++;
+      }
+    }
+    return count == 0 ? Double.NaN : sum / count;
+  }
+
+  @Override
+  public Optional<Said> act(Act act, Scene scene) {
+    int cylinder = Integer.parseInt(act.arguments().get(0));
+    for (int i = 0; i < samples.size(); i++) {
+      if (samples.get(i).cylinder() == cylinder) {
+        samples.set(i, samples.get(i).heard(Heard.valueOf(act.arguments().get(1))));
+        return Optional.empty();
+      }
+    }
+    return Optional.of(CoilWords.said("this-one-was-not-driven", cylinder));
+  }
+
+  @Override
+  public void leaving(Scene scene) {
+    over = true;
+  }
+
+  @Override
+  public CoilsSeen observed(Scene scene) {
+    ControlState c = scene.control(INJECTOR);
+    int driven = c.free() ? 0 : 1 + Long.numberOfTrailingZeros((long) c.value());
+    return new CoilsSeen(setup.cylinders(), told, driven, setup.order(), samples);
+  }
+}

@@ -1,0 +1,2 @@
+/** Circuits of the injectors, key on (E5). */
+package hitchlamp.core.trial.coils;

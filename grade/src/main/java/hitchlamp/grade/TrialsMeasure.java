@@ -1,0 +1,191 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.PackLibrary;
+import hitchlamp.grade.CylinderTrials.Lot;
+import hitchlamp.grade.CylinderTrials.Outcome;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+
+/** {@code measure trials-cylinder}: what the tests of cylinders come to over the whole space. */
+final class TrialsMeasure {
+  private static final Map<Lot, Integer> CASES =
+      new EnumMap<>(Map.of(Lot.SOUND, 1_000, Lot.DEFECTIVE, 1_000, Lot.SPOILED, 500));
+  private static final int MOST_ROWS = 40;
+  private static final List<Double> SIZES = List.of(0.0, 10.0, 15.0, 25.0, 50.0, 1e9);
+
+  private final long seed;
+  private final double share;
+  private final List<String> only;
+
+  /**
+   * @param seed first seed
+   * @param share of the full number of cases
+   * @param only short names of tests; all where empty
+   */
+  TrialsMeasure(long seed, double share, List<String> only) {
+    this.seed = seed;
+    this.share = share;
+    this.only = List.copyOf(only);
+  }
+
+  void measure(boolean json) throws IOException {
+    PackLibrary packs = PackLibrary.read(Path.of("packs"));
+    List<CylinderTrials> all =
+        List.of(
+            new CompressionTrials(packs), new ContributionTrials(packs), new CoilsTrials(packs));
+    Report report = new Report("trials-cylinder", "Tests of cylinders");
+    report.say(
+        "Simulated trucks, loading shovels, ferries (six in line), generating sets (eight in vee) and yard tractors (four in line), drawn from seed "
+            + seed
+            + " at -20 to 40 °C and 0 to 2,500 m, each with its own scatter. Sound ones, ones with a defect of every size from the smallest up, and runs whose conditions were lost. What is at fault is known before the test begins; \"wrong cylinder\" is a failed one that is sound. Beside it the rule that people use by eye and ear, its threshold tuned on seeds 1 to 9999.");
+    for (CylinderTrials t : all) {
+      if (only.isEmpty() || only.contains(t.id())) {
+        page(report, t, run(t));
+      }
+    }
+    report.finish(json);
+  }
+
+  private List<Outcome> run(CylinderTrials t) {
+    ExecutorService two = Executors.newFixedThreadPool(2);
+    List<Future<Outcome>> asked = new ArrayList<>();
+    CASES.forEach(
+        (lot, cases) -> {
+          for (int i = 0; i < Math.ceil(cases * share); i++) {
+            long of = seed + i + 100_000L * lot.ordinal();
+            asked.add(two.submit(() -> t.run(of, lot)));
+          }
+        });
+    try {
+      List<Outcome> done = new ArrayList<>();
+      for (Future<Outcome> f : asked) {
+        done.add(f.get());
+      }
+      return done;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    } catch (ExecutionException e) {
+      throw new IllegalStateException(e.getCause());
+    } finally {
+      two.shutdownNow();
+    }
+  }
+
+  private static long count(List<Outcome> of, java.util.function.Predicate<Outcome> which) {
+    return of.stream().filter(which).count();
+  }
+
+  private static void page(Report report, CylinderTrials t, List<Outcome> all) {
+    List<Outcome> sound = all.stream().filter(o -> o.lot() == Lot.SOUND).toList();
+    List<Outcome> defective = all.stream().filter(o -> o.lot() == Lot.DEFECTIVE).toList();
+    List<Outcome> spoiled = all.stream().filter(o -> o.lot() == Lot.SPOILED).toList();
+    List<Outcome> held = new ArrayList<>(sound);
+    held.addAll(defective);
+    report.say("## " + t.id()).say("Looked for: " + t.smallest() + ".");
+    report.head("figure", "of", "cases", "share", "one-sided 95 % bound", "limit");
+    bad(report, "missed", count(defective, o -> o.verdict() == Verdict.PASS), defective, "2 %");
+    bad(report, "sound failed", count(sound, o -> o.verdict() == Verdict.FAIL), sound, "1 %");
+    bad(report, "wrong cylinder", count(defective, Outcome::another), defective, "1 %");
+    bad(
+        report,
+        "cannot tell where conditions held",
+        count(held, o -> o.verdict() == Verdict.CANNOT_TELL),
+        held,
+        "5 %");
+    long told = count(spoiled, o -> o.verdict() == Verdict.CANNOT_TELL);
+    report.row(
+        "cannot tell where they were spoiled",
+        told,
+        spoiled.size(),
+        Share.percent(told, spoiled.size()),
+        Share.lowest(told, spoiled.size()),
+        "95 % and more");
+    report.end();
+    report
+        .say("Verdicts, and beside them the rule of thumb:")
+        .head("lot", "pass", "fail, all right", "fail, otherwise", "cannot tell", "rule right");
+    for (Lot lot : Lot.values()) {
+      List<Outcome> of = all.stream().filter(o -> o.lot() == lot).toList();
+      report.row(
+          lot.name().toLowerCase(Locale.ROOT),
+          count(of, o -> o.verdict() == Verdict.PASS),
+          count(of, o -> o.verdict() == Verdict.FAIL && o.named().equals(o.guilty())),
+          count(of, o -> o.verdict() == Verdict.FAIL && !o.named().equals(o.guilty())),
+          count(of, o -> o.verdict() == Verdict.CANNOT_TELL),
+          lot == Lot.SPOILED
+              ? ""
+              : Share.percent(count(of, o -> o.rule().named().equals(o.guilty())), of.size()));
+    }
+    report.end();
+    bySize(report, defective);
+    List<Outcome> rows = held.stream().filter(o -> !o.right()).limit(MOST_ROWS).toList();
+    if (!rows.isEmpty()) {
+      report.say("Not right:").head("seed", "unit", "what", "size", "guilty", "verdict", "says");
+      for (Outcome o : rows) {
+        report.row(
+            o.seed(), o.unit(), o.what(), o.size(), o.guilty(), o.verdict(), brief(o.says()));
+      }
+      report.end();
+    }
+    report.keep(t.id() + " missed", count(defective, o -> o.verdict() == Verdict.PASS));
+    report.keep(t.id() + " sound failed", count(sound, o -> o.verdict() == Verdict.FAIL));
+  }
+
+  private static String brief(String says) {
+    String flat = says.replace('|', '/').replace('\n', ' ');
+    return flat.length() > 300 ? flat.substring(0, 300) : flat;
+  }
+
+  private static void bad(Report report, String what, long bad, List<Outcome> of, String limit) {
+    report.row(
+        what,
+        bad,
+        of.size(),
+        Share.percent(bad, of.size()),
+        String.format(Locale.ROOT, "%.1f %%", 100 * Share.highest(bad, of.size())),
+        limit);
+  }
+
+  private static void bySize(Report report, List<Outcome> defective) {
+    report
+        .say(
+            "By what is wrong and its size (percent of the median that is missing, or the test's own measure):")
+        .head("what", "size", "cases", "right", "missed", "another", "cannot tell");
+    Map<String, List<Outcome>> by = new TreeMap<>();
+    for (Outcome o : defective) {
+      int bin = 0;
+      while (o.size() >= SIZES.get(bin + 1)) {
+        bin++;
+      }
+      String upTo =
+          bin + 2 == SIZES.size()
+              ? String.format(Locale.ROOT, "%d %.0f and more", bin, SIZES.get(bin))
+              : String.format(
+                  Locale.ROOT, "%d %.0f to %.0f", bin, SIZES.get(bin), SIZES.get(bin + 1));
+      by.computeIfAbsent(o.what() + "/" + upTo, k -> new ArrayList<>()).add(o);
+    }
+    by.forEach(
+        (row, of) ->
+            report.row(
+                row.substring(0, row.indexOf('/')),
+                row.substring(row.indexOf('/') + 3),
+                of.size(),
+                count(of, Outcome::right),
+                count(of, o -> o.verdict() == Verdict.PASS),
+                count(of, Outcome::another),
+                count(of, o -> o.verdict() == Verdict.CANNOT_TELL)));
+    report.end();
+  }
+}
