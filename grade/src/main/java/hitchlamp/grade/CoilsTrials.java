@@ -48,7 +48,8 @@ final class CoilsTrials extends CylinderTrials {
     SplittableRandom r = random(seed);
     String unit = unit(r);
     int n = cylinders(unit);
-    int cylinder = 1 + r.nextInt(n);
+    // What was seen before a run was spoiled counts: there the guilty one comes last.
+    int cylinder = lot == Lot.SPOILED ? n : 1 + r.nextInt(n);
     String kind = KINDS.get(r.nextInt(KINDS.size()));
     double size = size(kind, r.nextDouble() * r.nextDouble());
     boolean defective = lot == Lot.DEFECTIVE || lot == Lot.SPOILED && r.nextBoolean();
@@ -69,6 +70,9 @@ final class CoilsTrials extends CylinderTrials {
             }
             if (spoil != null && seen.samples().size() > late * (n - 2)) {
               rig.unit().key(spoil == Spoil.KEY_OFF ? EngineState.Key.OFF : EngineState.Key.CRANK);
+            }
+            if (seen.samples().size() == n && seen.driven() == 0) {
+              rig.act(listens ? "rest-clicked" : "not-heard");
             }
             // Who listens says what each did while it was driven.
             for (CoilSample c : seen.samples()) {

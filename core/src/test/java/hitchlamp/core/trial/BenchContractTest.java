@@ -57,7 +57,7 @@ class BenchContractTest {
           "compression",
           List.of(),
           "coils",
-          List.of("heard 1 CLICKS", "heard 4 SILENT"),
+          List.of("heard 1 CLICKS", "heard 4 SILENT", "rest-clicked", "not-heard"),
           "contribution",
           List.of(),
           "agreement",

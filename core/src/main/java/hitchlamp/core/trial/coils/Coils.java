@@ -18,6 +18,12 @@ public final class Coils implements TestKind<CoilsSetup, CoilsSeen> {
   /** Act, with a cylinder and {@code CLICKS} or {@code SILENT}: what the ear said. */
   public static final String HEARD = "heard";
 
+  /** Act, when all were driven: every one of which nothing was said clicked. */
+  public static final String REST_CLICKED = "rest-clicked";
+
+  /** Act, when all were driven: nobody listened. */
+  public static final String NOT_HEARD = "not-heard";
+
   @Override
   public Head<CoilsSeen> head() {
     return new Head<>("coils", 1, CoilsSeen.class, Attended.AT_THE_UNIT);
@@ -63,6 +69,9 @@ public final class Coils implements TestKind<CoilsSetup, CoilsSeen> {
   @Override
   public boolean understands(CoilsSetup setup, Act act) {
     List<String> with = act.arguments();
+    if (act.action().equals(REST_CLICKED) || act.action().equals(NOT_HEARD)) {
+      return with.isEmpty();
+    }
     return act.action().equals(HEARD)
         && with.size() == 2
         && with.get(0).matches("\\d{1,2}")

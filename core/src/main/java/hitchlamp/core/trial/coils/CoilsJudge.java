@@ -150,7 +150,10 @@ final class CoilsJudge {
           bank.stream().mapToDouble(CoilSample::riseMicros).filter(r -> !Double.isNaN(r)).toArray();
       medians[b] = median(bank, CoilSample::riseMicros);
       // All of a bank, and all alike: what is wrong with one injector is not its driver.
-      if (rises.length < 2 || rises.length < setup.banks().get(b).size()) {
+      double spread = Arrays.stream(rises).max().orElse(0) / Arrays.stream(rises).min().orElse(1);
+      if (rises.length < 2
+          || rises.length < setup.banks().get(b).size()
+          || spread - 1 > BANKS_DIFFER) {
         return Optional.empty();
       }
     }

@@ -28,6 +28,9 @@ final class CoilsScript implements Script<CoilsSeen> {
   /** Read: supply of the module. */
   static final String SUPPLY = "supply";
 
+  /** So long it waits for what the ear says when all were driven. */
+  private static final long ASKS_MICROS = 60_000_000;
+
   private static final long WAITS_FOR_SAMPLES_MICROS = 4_000_000;
 
   private final CoilsSetup setup;
@@ -35,6 +38,7 @@ final class CoilsScript implements Script<CoilsSeen> {
   private int next;
   private int told;
   private boolean over;
+  private long askedSince = Long.MIN_VALUE;
 
   CoilsScript(CoilsSetup setup) {
     this.setup = setup;
@@ -51,9 +55,21 @@ final class CoilsScript implements Script<CoilsSeen> {
       }
     }
     cylinder = driven();
-    if (over || cylinder == 0) {
+    if (cylinder == 0 && !over && askedSince == Long.MIN_VALUE) {
+      askedSince = scene.now();
+    }
+    if (over || cylinder == 0 && scene.now() - askedSince > ASKS_MICROS) {
       over = true;
       return new Step.Done(true, CoilWords.said("all-were-driven"));
+    }
+    if (cylinder == 0) {
+      return scene.control(INJECTOR).free()
+          ? new Step.Ask(
+              List.of(
+                  new Step.Choice(Act.of(Coils.REST_CLICKED), CoilWords.said("the-rest-clicked")),
+                  new Step.Choice(Act.of(Coils.NOT_HEARD), CoilWords.said("nobody-listened"))),
+              CoilWords.said("did-each-click"))
+          : new Step.Set(List.of(), CoilWords.said("did-each-click"));
     }
     return new Step.Set(
         List.of(
@@ -104,6 +120,9 @@ final class CoilsScript implements Script<CoilsSeen> {
 
   @Override
   public Optional<Said> act(Act act, Scene scene) {
+    if (!act.action().equals(Coils.HEARD)) {
+      return answered(act.action().equals(Coils.REST_CLICKED));
+    }
     int cylinder = Integer.parseInt(act.arguments().get(0));
     for (int i = 0; i < samples.size(); i++) {
       if (samples.get(i).cylinder() == cylinder) {
@@ -112,6 +131,16 @@ final class CoilsScript implements Script<CoilsSeen> {
       }
     }
     return Optional.of(CoilWords.said("this-one-was-not-driven", cylinder));
+  }
+
+  /** The last answer ends it. */
+  private Optional<Said> answered(boolean clicked) {
+    if (driven() > 0) {
+      return Optional.of(CoilWords.said("not-all-were-driven"));
+    }
+    samples.replaceAll(s -> clicked && s.heard() == Heard.NOT_SAID ? s.heard(Heard.CLICKS) : s);
+    over = true;
+    return Optional.empty();
   }
 
   @Override

@@ -128,6 +128,15 @@ class CoilsTest {
   }
 
   @Test
+  void aFastInjectorInABankOfTwoIsNoDriverOfTheOtherBank() {
+    CoilsSetup four = new CoilsSetup(List.of(List.of(1, 2), List.of(3, 4)), 2, 12, 12, 18, 82);
+    List<CoilSample> all = new ArrayList<>(six().subList(0, 4));
+    all.set(1, new CoilSample(2, 12.5, 15, 52, 21.8, SUPPLY, Heard.NOT_SAID));
+    Judgement j = CoilsJudge.of(four, new CoilsSeen(4, 4, 0, four.order(), all));
+    assertThat(j.says().toString()).contains("Injector 2").doesNotContain("driver");
+  }
+
+  @Test
   void onlyInjectorsThatThereAreCanBeHeard() {
     Coils kind = new Coils();
     assertThat(kind.understands(SETUP, Act.of("heard", 6, "CLICKS"))).isTrue();
