@@ -124,7 +124,7 @@ export function TrialPage() {
       {view && view.stage !== 'PREPARING' && view.stage !== 'COUNTDOWN' && (
         <>
           <Choices view={view} act={acting ? tell : undefined} />
-          <Progress view={view} />
+          {!board?.ownProgress && <Progress view={view} />}
           <SetPoints view={view} />
           <TrialBody view={view} board={board} earlier={earlier} act={acting ? tell : undefined} />
         </>
@@ -238,7 +238,7 @@ function Far({
         view.stage !== 'PREPARING' && (
           <>
             <Choices view={view} act={act} far />
-            <Progress view={view} far />
+            {!board?.ownProgress && <Progress view={view} far />}
             {board && <board.Board view={view} act={act} earlier={earlier} far />}
           </>
         )

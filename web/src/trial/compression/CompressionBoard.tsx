@@ -64,7 +64,7 @@ function Cylinders({
   const limit = shares[0]?.low ?? 0
   return (
     <ol
-      className="grid max-w-[900px] border-b-2 border-ink"
+      className={`grid border-b-2 border-ink ${far ? '' : 'max-w-[900px]'}`}
       style={{ gridTemplateColumns: `repeat(${shares.length}, minmax(0, 1fr))` }}
     >
       {shares.map((m) => {
@@ -77,12 +77,12 @@ function Cylinders({
               className={`font-narrow leading-none font-semibold ${far ? 'text-far-huge' : 'text-far-head'} ${low ? 'text-grave' : ''}`}
             >
               {Math.round(value)}
-              <span className="text-lead text-ink-3"> %</span>
+              {!far && <span className="text-lead text-ink-3"> %</span>}
             </b>
             <span className={`${far ? 'text-far-fine' : 'text-small'} ${low ? 'font-bold' : 'text-ink-2'}`}>
               {low ? texts.low : m.plusMinus == null ? ' ' : texts.plusMinus(m.plusMinus.toFixed(1))}
             </span>
-            <span className="relative mt-1 block h-40" aria-hidden>
+            <span className={`relative mt-1 block ${far ? 'h-64' : 'h-40'}`} aria-hidden>
               <span
                 className={`absolute bottom-0 left-1/2 w-12 -translate-x-1/2 border-2 border-ink ${low ? 'bg-ink' : 'bg-petrol-soft'}`}
                 style={{ height: `${(100 * Math.min(MOST, value)) / MOST}%` }}
@@ -145,7 +145,7 @@ function Beside({ view }: { view: TrialView }) {
 /** What the relative compression adds to the page of a test. */
 export const compression: Board = {
   Board: CompressionBoard,
-  headline: (view) => (view.stage === 'RUNNING' ? ORDERS[seenOf(view).stage] : view.title),
+  ownProgress: true,
   heard: (view) => {
     const { stage } = seenOf(view)
     return {

@@ -139,9 +139,37 @@ class Demo implements ApplicationRunner {
         tractor.id(),
         "Short of power on warm afternoons, fine in the morning. No lamp.",
         accounts.find("Technician 2"));
+    jobs.open(
+        truck("Tipper 5", "SMW0TPR0500013390").id(),
+        "Smokes white when it is cold and shakes until it is warm. No lamp.",
+        accounts.find("Technician 2"));
+    UnitRow hidden =
+        jobs.addUnit(
+            "Shovel 3",
+            "SMW0GWR0300016044",
+            "Orrendale",
+            "Korvane 6L",
+            "MACHINE",
+            "orrendale-gravelwright");
+    jobs.open(
+        hidden.id(),
+        "Digs a little weaker than the others. Idles well.",
+        accounts.find("Technician 2"));
+    UnitRow misses =
+        jobs.addUnit(
+            "Tractor 2",
+            "SMW0YTR0500007725",
+            "Orrendale",
+            "Korvane 4Y",
+            "TRUCK",
+            "orrendale-yardwright");
+    jobs.open(
+        misses.id(),
+        "Misses on one now and then, worse on rough ground.",
+        accounts.find("Technician 2"));
   }
 
-  private void truck(String fleetNumber, String vin) {
-    jobs.addUnit(fleetNumber, vin, "Orrendale", "Korvane 6", "TRUCK", PACK);
+  private UnitRow truck(String fleetNumber, String vin) {
+    return jobs.addUnit(fleetNumber, vin, "Orrendale", "Korvane 6", "TRUCK", PACK);
   }
 }

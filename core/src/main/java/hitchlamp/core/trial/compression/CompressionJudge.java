@@ -228,7 +228,9 @@ final class CompressionJudge {
               .map(
                   m ->
                       CompressionWords.said(
-                          "cylinder-has", m.place(), Figure.whole(m.value(), Unit.PERCENT)))
+                          m == low.get(0) ? "cylinder-has" : "cylinder-has-too",
+                          m.place(),
+                          Figure.whole(m.value(), Unit.PERCENT)))
               .toList();
       return new Judgement(
           Verdict.FAIL,

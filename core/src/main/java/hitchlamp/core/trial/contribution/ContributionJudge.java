@@ -130,7 +130,9 @@ final class ContributionJudge {
                   .map(
                       m ->
                           ContributionWords.said(
-                              "cylinder-makes", m.place(), Figure.whole(m.value(), Unit.PERCENT)))
+                              m == weak.get(0) ? "cylinder-makes" : "cylinder-makes-too",
+                              m.place(),
+                              Figure.whole(m.value(), Unit.PERCENT)))
                   .toList());
       boolean hidden =
           weak.stream().anyMatch(m -> s.work()[m.place() - 1] > setup.weakBelow() / 100);

@@ -117,7 +117,7 @@ class CompressionTest {
   void aWornCylinderIsNamedWithItsPercent() {
     Judgement j = judged(1, 1, 0.75, 1, 1, 1);
     assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
-    assertThat(j.says().toString()).contains("cylinder 3 has 75 %");
+    assertThat(j.says().toString()).contains("Cylinder 3 has 75 %");
     assertThat(j.next().toString()).contains("valve clearance");
     assertThat(j.part("3").orElseThrow().verdict()).isEqualTo(Verdict.FAIL);
     assertThat(j.part("4").orElseThrow().verdict()).isEqualTo(Verdict.PASS);

@@ -55,7 +55,7 @@ class ContributionJudgeTest {
       e.noise = 2e-4;
       Judgement j = judged(e);
       assertThat(j.verdict()).as(j.toString()).isEqualTo(Verdict.FAIL);
-      assertThat(j.says().toString()).matches("cylinder " + weak + " makes (69|70|71) % .*");
+      assertThat(j.says().toString()).matches("Cylinder " + weak + " makes (69|70|71) % .*");
       assertThat(figure(j, ContributionJudge.BY_SEGMENTS, weak)).isCloseTo(70, offset(2.0));
       assertThat(figure(j, ContributionJudge.BY_FUEL, weak)).isCloseTo(70, offset(3.0));
     }
@@ -66,7 +66,7 @@ class ContributionJudgeTest {
     double[] strength = {1, 1, 1, 0.91, 1, 1};
     Judgement j = judged(new EvenedEngine(SIX, strength, evened(strength), 3));
     assertThat(j.verdict()).as(j.toString()).isEqualTo(Verdict.FAIL);
-    assertThat(j.says().toString()).contains("cylinder 4 makes 91 %").contains("hides it");
+    assertThat(j.says().toString()).contains("Cylinder 4 makes 91 %").contains("hides it");
     assertThat(figure(j, ContributionJudge.WORK, 4)).isCloseTo(100, offset(1.5));
   }
 
@@ -75,7 +75,7 @@ class ContributionJudgeTest {
     double[] strength = {1, 1, 0, 1, 1, 1};
     Judgement j = judged(new EvenedEngine(SIX, strength, new double[6], 4));
     assertThat(j.verdict()).as(j.toString()).isEqualTo(Verdict.FAIL);
-    assertThat(j.says().toString()).contains("cylinder 3 makes");
+    assertThat(j.says().toString()).contains("Cylinder 3 makes");
     assertThat(figure(j, ContributionJudge.STRENGTH, 3)).isLessThan(4);
   }
 
@@ -164,7 +164,7 @@ class ContributionJudgeTest {
     Judgement j =
         ContributionJudge.of(setup(SIX), new ContributionSeen(6, 12, 0, cuts, bare(seen.after())));
     assertThat(j.verdict()).as(j.toString()).isEqualTo(Verdict.FAIL);
-    assertThat(j.says().toString()).contains("cylinder 5");
+    assertThat(j.says().toString()).contains("Cylinder 5");
   }
 
   private static Steady bare(Steady s) {
