@@ -39,6 +39,7 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 /** Every kind with its board, fetched when a test of that kind is opened. */
 const BOARDS: Record<string, () => Promise<Board>> = {
   agreement: () => import('./agreement/AgreementBoard').then((m) => m.agreement),
+  balance: () => import('./balance/BalanceBoard').then((m) => m.balance),
   coils: () => import('./coils/CoilsBoard').then((m) => m.coils),
   compression: () => import('./compression/CompressionBoard').then((m) => m.compression),
   contribution: () => import('./contribution/ContributionBoard').then((m) => m.contribution),

@@ -16,9 +16,14 @@ function CoilsBoard({ view, act, far = false }: BoardProps) {
     return (
       <ol className="grid grid-cols-2 gap-x-12 text-far">
         {seen.order.map((n) => (
-          <li key={n} className="flex items-baseline gap-6 border-b border-line">
+          <li
+            key={n}
+            className={`flex items-baseline gap-6 ${seen.driven === n ? 'border-b-[6px] border-amber' : 'border-b border-line'}`}
+          >
             <b className="font-narrow text-far-huge leading-none font-semibold">{n}</b>
-            <span className={bad(view, n) ? 'font-bold' : ''}>{state(view, n, of(n))}</span>
+            <span className={bad(view, n) ? 'font-bold' : ''}>
+              {seen.driven === n ? texts.clicksNow : state(view, n, of(n))}
+            </span>
           </li>
         ))}
       </ol>

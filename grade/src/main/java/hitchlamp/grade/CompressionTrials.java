@@ -10,7 +10,6 @@ import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.SplittableRandom;
@@ -63,7 +62,7 @@ final class CompressionTrials extends CylinderTrials {
     }
     Scenario s = scenario(unit, r, "{key-on: yes, engine: no}", defects);
     try (TestRig rig = new TestRig(s, pack(unit), "compression", 3)) {
-      double[] truth = truth(rig.unit());
+      double[] truth = shares(rig.unit().firstEngine().compressions(CRANKED_RADIANS));
       if (lot == Lot.DEFECTIVE && truth[cylinder - 1] > 100 - SMALLEST) {
         // What this engine's own scatter makes of it is too small to count.
         return run(seed + 7_919_000, lot);
@@ -83,7 +82,7 @@ final class CompressionTrials extends CylinderTrials {
           j.verdict(),
           failed(j, "compression"),
           rule(end.observed()),
-          j.says() + " " + shares(j, truth) + " " + end.ending() + " " + end.says());
+          j.says() + " " + figures(j, truth) + " " + end.ending() + " " + end.says());
     }
   }
 
@@ -102,17 +101,7 @@ final class CompressionTrials extends CylinderTrials {
         "cylinder: " + cylinder);
   }
 
-  /** Percent of the median that each cylinder truly has. */
-  static double[] truth(SimUnit unit) {
-    double[] all = unit.firstEngine().compressions(CRANKED_RADIANS);
-    double[] sorted = all.clone();
-    Arrays.sort(sorted);
-    int half = sorted.length / 2;
-    double median = sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-    return Arrays.stream(all).map(c -> 100 * c / median).toArray();
-  }
-
-  private static String shares(Judgement j, double[] truth) {
+  private static String figures(Judgement j, double[] truth) {
     List<Measured> all = j.named("compression");
     return IntStream.range(0, all.size())
         .mapToObj(

@@ -8,7 +8,6 @@ import hitchlamp.core.trial.contribution.ContributionSeen;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.unit.SimUnit;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -52,7 +51,7 @@ final class ContributionTrials extends CylinderTrials {
     Spoil spoil = lot == Lot.SPOILED ? Spoil.values()[r.nextInt(Spoil.values().length)] : null;
     Scenario s = scenario(unit, r, "{key-on: yes, engine: yes}", defects);
     try (TestRig rig = new TestRig(s, pack(unit), "contribution", 25)) {
-      double[] truth = truth(rig.unit());
+      double[] truth = shares(rig.unit().firstEngine().injections());
       if (lot == Lot.DEFECTIVE && truth[cylinder - 1] > 100 - SMALLEST) {
         // What this engine's own scatter makes of it is too small to count.
         return run(seed + 7_919_000, lot);
@@ -81,16 +80,6 @@ final class ContributionTrials extends CylinderTrials {
               + " "
               + end.says());
     }
-  }
-
-  /** Percent of the median that each injector truly injects. */
-  private static double[] truth(SimUnit unit) {
-    double[] all = unit.firstEngine().injections();
-    double[] sorted = all.clone();
-    Arrays.sort(sorted);
-    int half = sorted.length / 2;
-    double median = sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-    return Arrays.stream(all).map(c -> 100 * c / median).toArray();
   }
 
   private static String figures(Judgement j, double[] truth) {

@@ -6,6 +6,7 @@ import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.standin.scenario.Scenario;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -154,6 +155,15 @@ abstract class CylinderTrials {
         size,
         rest.isEmpty() ? "" : ", " + rest,
         unit.equals("ferry") ? ", side: port" : "");
+  }
+
+  /** Percent of the median that each of some figures is. */
+  static double[] shares(double[] all) {
+    double[] sorted = all.clone();
+    Arrays.sort(sorted);
+    int half = sorted.length / 2;
+    double median = sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+    return Arrays.stream(all).map(c -> 100 * c / median).toArray();
   }
 
   /** Places whose figures of a name fail. */

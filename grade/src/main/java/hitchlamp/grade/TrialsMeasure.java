@@ -43,7 +43,10 @@ final class TrialsMeasure {
     PackLibrary packs = PackLibrary.read(Path.of("packs"));
     List<CylinderTrials> all =
         List.of(
-            new CompressionTrials(packs), new ContributionTrials(packs), new CoilsTrials(packs));
+            new CompressionTrials(packs),
+            new ContributionTrials(packs),
+            new CoilsTrials(packs),
+            new BalanceTrials(packs));
     Report report = new Report("trials-cylinder", "Tests of cylinders");
     report.say(
         "Simulated trucks, loading shovels, ferries (six in line), generating sets (eight in vee) and yard tractors (four in line), drawn from seed "

@@ -3,6 +3,7 @@ package hitchlamp.core.trial;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.agreement.Agreement;
+import hitchlamp.core.trial.balance.Balance;
 import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.compression.Compression;
@@ -18,6 +19,7 @@ public final class TestKinds {
   private static final List<TestKind<?, ?>> ALL =
       List.of(
           new Agreement(),
+          new Balance(),
           new Circuits(),
           new Coils(),
           new Compression(),

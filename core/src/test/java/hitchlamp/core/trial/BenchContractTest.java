@@ -56,6 +56,8 @@ class BenchContractTest {
           List.of(),
           "compression",
           List.of(),
+          "balance",
+          List.of(),
           "coils",
           List.of("heard 1 CLICKS", "heard 4 SILENT", "rest-clicked", "not-heard"),
           "contribution",
@@ -111,6 +113,10 @@ class BenchContractTest {
           + " {id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
           + " guards: [{of: 190, above: 250, says: It turns.}, {of: 84, above: 3, says: It moves.}],"
           + " figures: {rise: 90}, lists: {bank-1: [1, 2, 3], bank-2: [4, 5, 6]}, source: none}\n"
+          + "  balance: {kind: balance, title: Balance, answers: Which., system: Engine, module: engine, minutes: 1,"
+          + " engine: idling, risk: 0, longest: 60, reads: {corrections: 0x011B, misses: 0x011B}, values: [190, 110],"
+          + " conditions: [{id: idle, of: 190, above: 420, below: 1200, says: It idles., how: Start it.}],"
+          + " figures: {cylinders: 6, weak-below: 95, misses-above: 10, seconds: 5}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"

@@ -17,11 +17,19 @@ public final class Pulses {
   /** Work of a stroke at which that has fallen by two thirds, J a litre. */
   private static final double LOADED = 600;
 
+  /** Warmth at which half of the strokes do not fire, and by how much it is less steep. */
+  private static final double HALF_FIRE = 0.55;
+
+  private static final double STEEP = 0.05;
+  private static final double RARE = 1e-3;
+
   private final int[] order;
   private final double segment;
   private final double litres;
   private final double[] stroke;
   private final SplittableRandom random;
+  private final double[] misses;
+  private final SplittableRandom fires;
   private int slot = -1;
 
   public Pulses(Layout layout, SplittableRandom random) {
@@ -30,7 +38,21 @@ public final class Pulses {
     this.litres = layout.swept() * 1e3;
     this.stroke = new double[order.length];
     this.random = random;
+    this.misses = new double[order.length];
+    this.fires = new SplittableRandom(layout.cylinders() * 31L + 7);
     Arrays.fill(stroke, 1);
+  }
+
+  /**
+   * How warm the air of each cylinder is when it is squeezed, relative to a warm sound engine's:
+   * what is too cold does not fire now and then. Common practice, no source.
+   *
+   * @param warmth of each, cylinder 1 first
+   */
+  public void squeezed(double[] warmth) {
+    for (int i = 0; i < misses.length; i++) {
+      misses[i] = 1 / (1 + Math.exp((warmth[i] - HALF_FIRE) / STEEP));
+    }
   }
 
   /**
@@ -54,6 +76,9 @@ public final class Pulses {
         double light = Math.exp(-work / (LOADED * litres));
         double spread = UNEVEN_LOADED + (UNEVEN_LIGHT - UNEVEN_LOADED) * light;
         stroke[here] = 1 + spread * random.nextGaussian();
+        if (misses[cylinder] > RARE && fires.nextDouble() < misses[cylinder]) {
+          stroke[here] = 0;
+        }
       }
       double x0 = at / segment - k;
       double x1 = end / segment - k;

@@ -137,6 +137,11 @@ public final class CrankSolver {
     return tight * closed * p.each().squeeze()[cylinder];
   }
 
+  /** What a sound cylinder keeps of it. */
+  static double sound(double omega) {
+    return LEAST_TIGHT + (1 - LEAST_TIGHT) * omega / (omega + TIGHT_FROM);
+  }
+
   /** The same of strokes that have caught what they usually do. */
   static double compression(double theta, EngineState s, EngineParameters p, Condition c) {
     return compression(theta, s, p, c, (cylinder, squeezed) -> 1);

@@ -13,9 +13,6 @@ import hitchlamp.standin.engine.Gas;
 import hitchlamp.standin.engine.InjectorCoils;
 import hitchlamp.standin.engine.Layout;
 import hitchlamp.standin.engine.Maps;
-import hitchlamp.standin.engine.Pulses;
-import hitchlamp.standin.engine.SegmentClock;
-import hitchlamp.standin.engine.SmoothRunning;
 import java.util.SplittableRandom;
 
 /**
@@ -68,9 +65,7 @@ public final class EngineSolver {
   private final double size;
   private final Aftertreatment after;
   private final AfterReadings readings = new AfterReadings();
-  private final Pulses pulses;
-  private final SegmentClock clock;
-  private final SmoothRunning smooth;
+  private final RunningCrank crank;
   private final double[] shares;
   private final InjectorCoils coils;
   private boolean sensed;
@@ -90,12 +85,10 @@ public final class EngineSolver {
     this.cooling = new Cooling(p.coolantHeat(), p.radiator());
     this.crankcase = new Crankcase(p.layout(), p.ringArea());
     this.shares = new double[p.layout().cylinders()];
-    this.pulses = new Pulses(p.layout(), random);
     // The wheel is this engine's own, and not drawn from what its combustion does.
     SplittableRandom wheel = new SplittableRandom(Double.doubleToLongBits(p.inertia()));
-    this.clock = new SegmentClock(p.layout(), wheel);
+    this.crank = new RunningCrank(p, random, wheel);
     this.coils = new InjectorCoils(p.layout().cylinders(), wheel.split());
-    this.smooth = new SmoothRunning(clock, p.layout().cylinders(), wheel);
   }
 
   /** Everything as the state has it: standing, as warm as its coolant and oil. */
@@ -244,7 +237,7 @@ public final class EngineSolver {
     air.lineLoss = after.loss(air.through(), c.after);
     double sum = 0;
     for (int i = 0; i < shares.length; i++) {
-      double gets = 1 + (now ? smooth.share(i) : 0);
+      double gets = 1 + (now ? crank.smooth().share(i) : 0);
       shares[i] =
           (s.cutOut >> i & 1) == 1
               ? 0
@@ -255,6 +248,7 @@ public final class EngineSolver {
       sum += shares[i];
     }
     s.firingShare = sum / shares.length;
+    crank.squeeze(s, c);
     cylinders.leak(EachCylinder.times(p.each().rings(), c.ringShare), c.valveOpen);
     double lateMg = LATE_MG * p.layout().swept() / Layout.SIX.swept();
     s.lateMgPerStroke = s.feeds ? heat.late(load) * lateMg : 0;
@@ -279,16 +273,12 @@ public final class EngineSolver {
   private void turn(double dt, EngineState s, Load load) {
     double turns = s.omega * dt;
     double indicated =
-        s.omega > 1
-            ? pulses.work(s.theta, turns, cylinders) / turns - cylinders.pumping() / s.omega
-            : 0;
+        s.omega > 1 ? crank.work(s, turns, cylinders) / turns - cylinders.pumping() / s.omega : 0;
     double drag = CrankSolver.friction(s, p) * (s.running ? 1 : 1.5);
     double net = indicated - drag - accessories(s);
     double taken = load.step(dt, net, s, p);
     s.omega = Math.max(0, s.omega + (net - taken) / p.inertia() * dt);
-    clock.turn(s.theta, turns, dt);
-    s.theta = (s.theta + turns) % (4 * Math.PI);
-    smooth.step(s.seenRpm(), s.loadShare, s.feeds, s.cutOut != 0);
+    crank.turned(s, turns, dt);
     if (s.running && s.omega < STALLS_BELOW) {
       s.running = false;
     }
@@ -483,14 +473,9 @@ public final class EngineSolver {
     return fuel;
   }
 
-  /** Times of the crank from one firing to the next, by the toothed wheel. */
-  public SegmentClock clock() {
-    return clock;
-  }
-
-  /** What the module gives each cylinder more or less so that the engine idles evenly. */
-  public SmoothRunning smooth() {
-    return smooth;
+  /** Within a turn. */
+  public RunningCrank crank() {
+    return crank;
   }
 
   /** What the maker has set. */

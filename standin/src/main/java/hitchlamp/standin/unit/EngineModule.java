@@ -1,6 +1,7 @@
 package hitchlamp.standin.unit;
 
 import hitchlamp.standin.engine.Expected;
+import hitchlamp.standin.engine.MisfireCount;
 import hitchlamp.standin.engine.SegmentClock;
 import hitchlamp.standin.engine.SmoothRunning;
 import hitchlamp.standin.fault.FaultMemory;
@@ -28,7 +29,9 @@ final class EngineModule {
   private static final double INJECTED_STEP_MG = 0.01;
   private static final int SEGMENTS = 0x0119;
   private static final int CORRECTIONS = 0x011A;
+  private static final int MISFIRES = 0x011F;
   private static final long LONGEST_PART = 0xFF_FFFF;
+  private static final int MOST_MISFIRES = 0xFAFF;
   private static final double CORRECTION_STEP = 1e-4;
   private static final int CORRECTION_ZERO = 0x8000;
   private static final int FIRST_PLUG = 21;
@@ -164,8 +167,9 @@ final class EngineModule {
             Services.number(
                 Math.round(Math.min(640, state.fuelMgPerStroke) / INJECTED_STEP_MG), 2));
     services
-        .identifier(SEGMENTS, () -> segments(solver.clock()))
-        .identifier(CORRECTIONS, () -> corrections(solver.smooth()));
+        .identifier(SEGMENTS, () -> segments(solver.crank().clock()))
+        .identifier(CORRECTIONS, () -> corrections(solver.crank().smooth()))
+        .identifier(MISFIRES, () -> misfires(solver.crank().misfires()));
     outputs.answer(services);
   }
 
@@ -189,6 +193,15 @@ final class EngineModule {
     ByteBuffer out = ByteBuffer.allocate(2 * state.cylinders);
     for (int i = 0; i < state.cylinders; i++) {
       out.putShort((short) (CORRECTION_ZERO + Math.round(smooth.share(i) / CORRECTION_STEP)));
+    }
+    return out.array();
+  }
+
+  /** Strokes of each cylinder that did not fire since the engine runs, two bytes each. */
+  private byte[] misfires(MisfireCount misfires) {
+    ByteBuffer out = ByteBuffer.allocate(2 * state.cylinders);
+    for (int i = 0; i < state.cylinders; i++) {
+      out.putShort((short) Math.min(MOST_MISFIRES, misfires.count(i)));
     }
     return out.array();
   }

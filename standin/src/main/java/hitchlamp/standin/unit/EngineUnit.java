@@ -56,7 +56,7 @@ public final class EngineUnit {
     this.solver =
         new EngineSolver(parameters, new SplittableRandom(scenario.seed() * 31 + id.hashCode()));
     this.crank = new CrankSolver(new SplittableRandom(scenario.seed() * 37 + id.hashCode()));
-    crank.times(solver.clock());
+    crank.times(solver.crank().clock());
     this.after =
         new AfterSensors(
             solver,

@@ -47,7 +47,7 @@ class EngineLivesTest {
     engine = new EngineSolver(parameters, r.split());
     engine.rest(s);
     crank = new CrankSolver();
-    crank.times(engine.clock());
+    crank.times(engine.crank().clock());
     soot = engine.after().filter().soot();
     stored = engine.after().scr().stored(1);
   }
@@ -131,7 +131,7 @@ class EngineLivesTest {
       between(
           when,
           "correction",
-          engine.smooth().share(i),
+          engine.crank().smooth().share(i),
           -SmoothRunning.MOST - 1e-9,
           SmoothRunning.MOST + 1e-9);
     }

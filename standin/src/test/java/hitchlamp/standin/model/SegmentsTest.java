@@ -49,15 +49,15 @@ class SegmentsTest {
   /** Segment times of a while, relative to their mean. */
   private double[] slow(double seconds) {
     double[] sum = new double[state.cylinders];
-    int last = engine.clock().cycles();
+    int last = engine.crank().clock().cycles();
     double all = 0;
     for (int i = 0; i < seconds / 0.02; i++) {
       engine.step(0.02, state, condition, Load.NONE);
-      if (engine.clock().cycles() != last) {
-        last = engine.clock().cycles();
+      if (engine.crank().clock().cycles() != last) {
+        last = engine.crank().clock().cycles();
         for (int c = 0; c < sum.length; c++) {
-          sum[c] += engine.clock().seconds(c);
-          all += engine.clock().seconds(c);
+          sum[c] += engine.crank().clock().seconds(c);
+          all += engine.crank().clock().seconds(c);
         }
       }
     }
@@ -102,13 +102,14 @@ class SegmentsTest {
     idles(cylinders);
     condition.injectorShare[2] = 0.92;
     run(90);
-    assertThat(engine.smooth().share(2)).as("a little weak").isBetween(0.04, 0.10);
+    assertThat(engine.crank().smooth().share(2)).as("a little weak").isBetween(0.04, 0.10);
     condition.injectorShare[2] = 0.6;
     run(90);
-    assertThat(engine.smooth().share(2)).as("weak").isGreaterThan(0.1);
+    assertThat(engine.crank().smooth().share(2)).as("weak").isGreaterThan(0.1);
     double[] slow = slow(20);
     for (int c = 0; c < cylinders; c++) {
-      assertThat(engine.smooth().share(c)).isBetween(-SmoothRunning.MOST, SmoothRunning.MOST);
+      assertThat(engine.crank().smooth().share(c))
+          .isBetween(-SmoothRunning.MOST, SmoothRunning.MOST);
       assertThat(slow[2]).isGreaterThanOrEqualTo(slow[c] - 0.006);
     }
   }
@@ -117,10 +118,10 @@ class SegmentsTest {
   void whatACutCylinderLeavesOutShowsInItsSegmentAndItsCorrectionStays() {
     idles(6);
     run(60);
-    double before = engine.smooth().share(4);
+    double before = engine.crank().smooth().share(4);
     state.cutOut = 1 << 4;
     run(15);
-    assertThat(engine.smooth().share(4)).isEqualTo(before);
+    assertThat(engine.crank().smooth().share(4)).isEqualTo(before);
     double[] slow = slow(15);
     // Cylinder 5 fires after cylinder 1 and before 3: the crank is slowest at the end of it.
     assertThat(slow[4] - slow[0]).isGreaterThan(0.004);
