@@ -9,7 +9,8 @@ const { Board } = balance
 const view = {
   kind: 'balance',
   stage: 'ENDED',
-  figures: { cylinders: 4, 'weak-below': 95 },
+  figures: { 'weak-below': 95 },
+  observed: { corrections: [[], [], [], []] },
   judgement: {
     measured: [
       { name: 'correction', place: 3, value: 9.36, unit: '%' },

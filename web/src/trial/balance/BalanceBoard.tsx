@@ -12,7 +12,7 @@ const of = (view: TrialView, name: string, cylinder: number) =>
 
 /** What each cylinder gets more, large; below it what it makes of the same fuel and what it missed; then the visits. */
 function BalanceBoard({ view, far = false, earlier = [] }: BoardProps) {
-  const cylinders = view.figures.cylinders ?? 0
+  const cylinders = (view.observed as { corrections: unknown[] }).corrections.length
   const all = Array.from({ length: cylinders }, (_, i) => i + 1)
   const visits = earlier.filter((run) => run.figures.some((f) => f.name === 'correction'))
   return (

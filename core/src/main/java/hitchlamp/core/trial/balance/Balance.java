@@ -7,6 +7,7 @@ import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.TestKind;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Idle balance: what the module gives each cylinder more so that the engine idles evenly, and which
@@ -20,19 +21,27 @@ public final class Balance implements TestKind<BalanceSetup, BalanceSeen> {
 
   @Override
   public BalanceSetup read(TestSpec spec, Pack pack) {
-    for (String name : List.of(BalanceScript.CORRECTIONS, BalanceScript.MISSES)) {
+    List<Integer> firing = spec.lists().getOrDefault("firing", List.of());
+    List<Integer> sorted = firing.stream().sorted().toList();
+    if (firing.size() < 3
+        || !sorted.equals(IntStream.rangeClosed(1, firing.size()).boxed().toList())) {
+      throw spec.place().fault(BalanceWords.say("firing-names-each-cylinder-once"));
+    }
+    for (String name :
+        List.of(BalanceScript.CORRECTIONS, BalanceScript.MISSES, BalanceScript.SEGMENTS)) {
       if (!pack.services().blocks().containsKey(spec.reads().getOrDefault(name, -1))) {
         throw spec.place().fault(BalanceWords.say("needs-a-block", name));
       }
     }
     return new BalanceSetup(
-        (int) spec.figure("cylinders", 2, 32),
+        firing,
         spec.figure("seconds", 5, 600, 40),
         spec.figure("weak-below", 1, 100),
         spec.figure("most-correction", 0, 100, 100),
         spec.figure("misses-above", 0, 1_000),
         spec.figure("warm", -40, 120, 60),
-        spec.figure("uneven", 1, 100, 15));
+        spec.figure("uneven", 1, 100, 15),
+        spec.figure("stroke", 1e-4, 1));
   }
 
   @Override

@@ -26,7 +26,19 @@ final class BalanceJudge {
   /** Figure: coolant meanwhile. */
   static final String COOLANT = "coolant";
 
+  /** Of ten parts of the time so many must have been told. */
+  private static final int PARTS = 9;
+
   private static final double SURE = 2.5;
+
+  /**
+   * What the wheel's errors make of work by the times of segments, percent (common practice, no
+   * source).
+   */
+  private static final double WHEEL_WORK = 4;
+
+  /** Beside the worst one another counts as weak from here on, percent. */
+  private static final double WEAK_TOO = 86;
 
   /** What the module has not learned of its wheel, percent. */
   private static final double WHEEL = 0.3;
@@ -53,7 +65,7 @@ final class BalanceJudge {
     boolean whole =
         seen.seconds() >= seen.wanted() * 0.95
             && !seen.corrections().isEmpty()
-            && seen.corrections().stream().allMatch(c -> c.size() > 4);
+            && seen.corrections().stream().allMatch(c -> c.size() >= PARTS);
     if (!whole) {
       return Judgement.cannotTell(
           BalanceWords.said("not-long-enough"), BalanceWords.said("let-it-idle"));
@@ -97,8 +109,16 @@ final class BalanceJudge {
   private static Judgement judged(
       BalanceSetup setup, BalanceSeen seen, double[] mean, double[] error) {
     double[] strength = new double[mean.length];
+    // At its limits the module no longer evens: then the crank tells what it could not.
+    boolean limits =
+        Arrays.stream(mean).anyMatch(m -> Math.abs(m) > setup.mostCorrection() - NEAR_LIMIT);
+    boolean bySegments = limits && seen.segments().size() == mean.length;
+    double[] beside =
+        bySegments
+            ? SegmentBalance.of(setup.firing(), seen.segments(), setup.stroke())
+            : new double[mean.length];
     for (int i = 0; i < mean.length; i++) {
-      strength[i] = 100 / (1 + mean[i] / 100);
+      strength[i] = Math.max(0, 100 * (1 + beside[i]) / (1 + mean[i] / 100));
     }
     double[] sorted = strength.clone();
     Arrays.sort(sorted);
@@ -111,16 +131,19 @@ final class BalanceJudge {
     List<Integer> atLimit = new ArrayList<>();
     for (int i = 0; i < mean.length; i++) {
       double value = 100 * strength[i] / median;
-      double band = SURE * error[i];
+      double band = SURE * (bySegments ? Math.hypot(error[i], WHEEL_WORK) : error[i]);
       double rate =
           seen.misses().size() == mean.length && seen.cycles() > 0
               ? 1_000.0 * seen.misses().get(i) / seen.cycles()
               : Double.NaN;
       boolean limit = mean[i] > setup.mostCorrection() - NEAR_LIMIT;
-      boolean fails = value + band < setup.weakBelow() || limit;
-      boolean open = !fails && value - band <= setup.weakBelow();
+      boolean fails =
+          bySegments
+              ? value <= sorted[0] / median * 100 + 1e-9 || value < WEAK_TOO
+              : value + band < setup.weakBelow() || limit;
+      boolean open = !fails && !bySegments && value - band <= setup.weakBelow();
       addIf(fails, i, weak);
-      addIf(limit, i, atLimit);
+      addIf(limit && fails, i, atLimit);
       addIf(open, i, unsure);
       addIf(rate > setup.missesAbove(), i, misses);
       Verdict verdict =

@@ -8,6 +8,7 @@ import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.Step;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -18,6 +19,9 @@ final class BalanceScript implements Script<BalanceSeen> {
 
   /** Read: strokes of each that did not fire since the engine runs. */
   static final String MISSES = "misses";
+
+  /** Read: times of the parts of each segment. */
+  static final String SEGMENTS = "segments";
 
   private static final int ENGINE_SPEED = 190;
   private static final int COOLANT = 110;
@@ -56,7 +60,8 @@ final class BalanceScript implements Script<BalanceSeen> {
   @Override
   public BalanceSeen observed(Scene scene) {
     if (began == Long.MIN_VALUE) {
-      return new BalanceSeen(0, setup.seconds(), Level.NONE, Double.NaN, List.of(), List.of(), 0);
+      return new BalanceSeen(
+          0, setup.seconds(), Level.NONE, Double.NaN, List.of(), List.of(), List.of(), 0);
     }
     long to = Math.min(ended, scene.now());
     double seconds = (to - began) / 1e6;
@@ -69,6 +74,7 @@ final class BalanceScript implements Script<BalanceSeen> {
         scene.value(COOLANT).last(),
         parts(scene.block(CORRECTIONS).between(began, to), to),
         misses(scene.block(MISSES).between(began, to)),
+        segments(scene.block(SEGMENTS).counted(began, to)),
         (int) Math.round(turns / TURNS_A_CYCLE));
   }
 
@@ -94,6 +100,23 @@ final class BalanceScript implements Script<BalanceSeen> {
       all.add(parts);
     }
     return all;
+  }
+
+  /** Mean duration of each cylinder's segment; none where it was not told of all. */
+  private static List<Double> segments(List<BlockWindow.Answer> answers) {
+    List<Double> all = new ArrayList<>();
+    int n = answers.isEmpty() ? 0 : answers.get(0).told().cylinders();
+    for (int c = 0; c < n; c++) {
+      double sum = 0;
+      for (BlockWindow.Answer a : answers) {
+        if (a.told().cylinders() != n) {
+          return List.of();
+        }
+        sum += Arrays.stream(a.told().of()[c]).sum();
+      }
+      all.add(sum / answers.size());
+    }
+    return all.stream().allMatch(s -> s > 0) ? all : List.of();
   }
 
   /** Misses between the first and the last answer; none where they were counted anew meanwhile. */

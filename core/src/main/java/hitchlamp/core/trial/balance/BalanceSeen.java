@@ -13,6 +13,7 @@ import java.util.List;
  * @param corrections of each cylinder, percent more than the mean, over time: first, second … tenth
  *     of the time
  * @param misses of each cylinder meanwhile; none where the module counts none
+ * @param segments mean duration of each cylinder's segment, s; none where they were not timed
  * @param cycles of the engine meanwhile
  */
 public record BalanceSeen(
@@ -22,6 +23,7 @@ public record BalanceSeen(
     double coolantC,
     List<List<Double>> corrections,
     List<Integer> misses,
+    List<Double> segments,
     int cycles) {
   private static final int MOST = 32;
 
@@ -32,9 +34,11 @@ public record BalanceSeen(
     corrections = corrections.stream().map(List::copyOf).toList();
     if (corrections.size() > MOST
         || misses.size() > MOST
+        || segments.size() > MOST
         || corrections.stream().anyMatch(c -> c.size() > MOST)) {
       throw new IllegalArgumentException(BalanceWords.say("no-engine-has-so-many"));
     }
     misses = List.copyOf(misses);
+    segments = List.copyOf(segments);
   }
 }

@@ -18,7 +18,8 @@ import org.junit.jupiter.api.Test;
 /** What an idling engine's corrections and misses come to. */
 class BalanceTest {
   private static final long SECOND = 1_000_000;
-  private static final BalanceSetup SETUP = new BalanceSetup(6, 40, 95, 12, 15, 60, 15);
+  private static final BalanceSetup SETUP =
+      new BalanceSetup(List.of(1, 5, 3, 6, 2, 4), 40, 95, 12, 15, 60, 15, 0.031);
   private static final Level IDLE = new Level(2_000, 600, 2.5);
 
   private static BalanceSeen seen(double... corrections) {
@@ -35,7 +36,7 @@ class BalanceTest {
       }
       parts.add(of);
     }
-    return new BalanceSeen(40, 40, rpm, coolant, parts, misses, 200);
+    return new BalanceSeen(40, 40, rpm, coolant, parts, misses, List.of(), 200);
   }
 
   private static Judgement judged(BalanceSeen seen) {
@@ -64,6 +65,26 @@ class BalanceTest {
     assertThat(j.says().toString()).contains("Cylinder 5 gets all that the module can give");
   }
 
+  /** At its limits the module takes a neighbour along; the crank tells which one it is. */
+  @Test
+  void whereTwoAreAtTheLimitTheCrankTellsWhichIsWeak() {
+    BalanceSeen told = seen(12, 0, -12, -3, 11.9, -8.9);
+    // Cylinder 1 works half of the rest, cylinder 5 a tenth more: by energy, as they fire.
+    double[] works = {0.55, 1.09, 1.09, 1.09, 1.09, 1.09};
+    double energy = 1;
+    List<Double> times = new ArrayList<>(Collections.nCopies(6, 0.0));
+    for (int cylinder : List.of(1, 5, 3, 6, 2, 4)) {
+      double w = 0.031 * (works[cylinder - 1] - 1);
+      times.set(cylinder - 1, 0.0333 / Math.sqrt(energy + w * 2 / 3));
+      energy += w;
+    }
+    Judgement j =
+        judged(new BalanceSeen(40, 40, IDLE, 86, told.corrections(), told.misses(), times, 200));
+    assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
+    assertThat(j.says().toString()).startsWith("Cylinder 1 gets all");
+    assertThat(j.named(BalanceJudge.STRENGTH).get(0).value()).isCloseTo(44, offset(2.0));
+  }
+
   @Test
   void missesAreToldWithTheTemperatureAtWhichTheyWereCounted() {
     Judgement j = judged(seen(IDLE, 8, List.of(0, 0, 0, 0, 31, 1), 0.3, 0.2, 0.1, 0, -0.3, -0.3));
@@ -82,11 +103,13 @@ class BalanceTest {
   void nothingIsToldWhereItWasShortUnevenMovingOffOrOfAnotherEngine() {
     BalanceSeen good = seen(1, -1, 0.5, -0.5, 1.2, -1.2);
     assertCannotTell(
-        new BalanceSeen(20, 40, IDLE, 86, good.corrections(), good.misses(), 100), "long enough");
+        new BalanceSeen(20, 40, IDLE, 86, good.corrections(), good.misses(), List.of(), 100),
+        "long enough");
     assertCannotTell(
         seen(new Level(2_000, 620, 40), 86, good.misses(), 1, -1, 0, 0, 0, 0), "not steady");
     List<List<Double>> none = Collections.nCopies(6, Collections.nCopies(10, 0.0));
-    assertCannotTell(new BalanceSeen(40, 40, IDLE, 86, none, good.misses(), 200), "not at work");
+    assertCannotTell(
+        new BalanceSeen(40, 40, IDLE, 86, none, good.misses(), List.of(), 200), "not at work");
     List<List<Double>> moving = new ArrayList<>();
     for (int c = 0; c < 6; c++) {
       List<Double> of = new ArrayList<>();
@@ -95,10 +118,12 @@ class BalanceTest {
       }
       moving.add(of);
     }
-    assertCannotTell(new BalanceSeen(40, 40, IDLE, 86, moving, good.misses(), 200), "still move");
+    assertCannotTell(
+        new BalanceSeen(40, 40, IDLE, 86, moving, good.misses(), List.of(), 200), "still move");
     assertCannotTell(seen(1, -1, 1, -1), "of 4 cylinders, the pack has 6");
     assertCannotTell(
-        new BalanceSeen(0, 40, Level.NONE, Double.NaN, List.of(), List.of(), 0), "long enough");
+        new BalanceSeen(0, 40, Level.NONE, Double.NaN, List.of(), List.of(), List.of(), 0),
+        "long enough");
   }
 
   private static void assertCannotTell(BalanceSeen seen, String... oneOf) {
@@ -145,7 +170,8 @@ class BalanceTest {
   void whatNoEngineCanHaveToldIsRefused() {
     assertThatThrownBy(
             () ->
-                new BalanceSeen(1, 1, IDLE, 0, Collections.nCopies(33, List.of(1.0)), List.of(), 0))
+                new BalanceSeen(
+                    1, 1, IDLE, 0, Collections.nCopies(33, List.of(1.0)), List.of(), List.of(), 0))
         .isInstanceOf(IllegalArgumentException.class);
   }
 }
