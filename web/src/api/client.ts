@@ -45,6 +45,7 @@ export type Difference = Schemas['Difference']
 export type TrialView = Omit<Schemas['TrialView'], 'conditions'> & { conditions: TrialCondition[] }
 export type TrialCondition = Sure<Schemas['Condition']>
 export type TrialMeasured = Schemas['TrialMeasured']
+export type TogetherFinding = Schemas['TogetherFinding']
 export type EarlierRun = Schemas['EarlierRun']
 export type TrialHead = Schemas['TrialHead']
 export type TrialKept = Omit<Schemas['KeptTrial'], 'view'> & { view?: TrialView | null }

@@ -3,6 +3,7 @@ import type { TrialView } from '../api/client'
 import { Why, WhyPart } from '../job/Why'
 import { useSaid } from '../shared/said'
 import type { Board } from './boards'
+import { Together } from './Together'
 import { texts } from './words'
 
 /** How the figures of a test are found, what to keep clear of, and the next step. */
@@ -25,6 +26,7 @@ export function TrialWhy({
           </WhyPart>
         ))}
       {view && <WhyPart head={texts.limitsFrom}>{view.source}.</WhyPart>}
+      {view && <Together view={view} job={job} />}
       <WhyPart head={texts.next}>
         {view && (view.stage === 'ENDED' || view.judgement.measured.some((m) => m.value != null)) && (
           <p className="mb-2">{said(view.judgement.next)}</p>

@@ -100,6 +100,7 @@ export const texts = {
   setPoints: 'Set points',
   takeTheSeatFirstItIs: 'Take the seat first: it is at the top, on the right.',
   test: 'Test',
+  together: 'With the other tests',
   tests: 'Tests',
   testsDone: 'Tests done',
   thePackOfThisUnitNames:

@@ -1076,6 +1076,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/trials/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/trials/offers": {
         parameters: {
             query?: never;
@@ -2075,8 +2091,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
@@ -2095,6 +2109,8 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2476,6 +2492,15 @@ export interface components {
                 [key: string]: number;
             };
             source: string;
+        };
+        TogetherFinding: {
+            /** Format: int32 */
+            cylinder: number;
+            /** @enum {string} */
+            points: "MECHANICAL" | "INJECTOR" | "CIRCUIT" | "HARNESS_OR_DRIVER" | "ELSEWHERE" | "OPEN";
+            says: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
+            test: string;
         };
         TrialLast: {
             /** Format: int64 */
@@ -4964,6 +4989,30 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["KeptTrial"];
+                };
+            };
+        };
+    };
+    together: {
+        parameters: {
+            query: {
+                module: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["TogetherFinding"][];
                 };
             };
         };

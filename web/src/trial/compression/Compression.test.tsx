@@ -1,4 +1,4 @@
-import { cleanup, screen, waitFor } from '@testing-library/react'
+import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
 import type { EarlierRun, TrialMeasured, TrialView } from '../../api/client'
@@ -81,12 +81,13 @@ beforeEach(() => {
   vi.clearAllMocks()
 })
 
-function show(trial: TrialView, earlier: EarlierRun[] = []) {
+function show(trial: TrialView, earlier: EarlierRun[] = [], together: object[] = []) {
   stubServer({
     '/api/me': person(),
     '/api/jobs/3/seat': { holder: person().name },
     '/api/jobs/3/trials/offers': [],
     '/api/jobs/3/trials/earlier?test=compression&module=engine': earlier,
+    '/api/jobs/3/trials/together?module=engine': together,
   })
   return renderInJob(<TrialPage />, {
     route: '/jobs/:job/tests/:test',
@@ -128,6 +129,27 @@ it('shows each cylinder with its percent, the low one by word', async () => {
 it('shows what a cylinder had before the repair beside what it has now', async () => {
   show(ended(share(1, 100, 'PASS'), share(2, 99, 'PASS'), share(3, 98, 'PASS')), [earlierRun])
   expect(await screen.findByText('before: 71 %')).toBeInTheDocument()
+})
+
+it('says what it means with the other tests, and opens the one that tells what is left', async () => {
+  const why = show(
+    ended(share(1, 100, 'PASS'), share(2, 99, 'PASS'), share(3, 71, 'FAIL')),
+    [],
+    [
+      {
+        cylinder: 3,
+        points: 'MECHANICAL',
+        says: { text: 'Cylinder 3: low compression.' },
+        next: { text: 'Check its valve clearance.' },
+        test: 'contribution',
+      },
+    ],
+  )
+  expect(await within(why).findByText('Cylinder 3: low compression.')).toBeInTheDocument()
+  expect(within(why).getByRole('link', { name: 'Open the test' })).toHaveAttribute(
+    'href',
+    '/jobs/3/tests/run/contribution?module=engine',
+  )
 })
 
 it('takes its own figures for none of before', async () => {

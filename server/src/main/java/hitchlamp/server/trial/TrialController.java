@@ -28,6 +28,7 @@ class TrialController {
   private final TrialOffers offers;
   private final TrialWork work;
   private final EarlierRuns earlier;
+  private final CylindersTogether together;
   private final Accounts accounts;
   private final Jobs jobs;
   private final Seats seats;
@@ -37,6 +38,7 @@ class TrialController {
       TrialOffers offers,
       TrialWork work,
       EarlierRuns earlier,
+      CylindersTogether together,
       Accounts accounts,
       Jobs jobs,
       Seats seats) {
@@ -46,6 +48,7 @@ class TrialController {
     this.offers = offers;
     this.work = work;
     this.earlier = earlier;
+    this.together = together;
     this.accounts = accounts;
   }
 
@@ -76,6 +79,13 @@ class TrialController {
       @RequestParam @Size(max = 60) String test,
       @RequestParam @Size(max = 60) String module) {
     return earlier.of(job, test, module);
+  }
+
+  /** What the tests of the cylinders of an engine mean together. */
+  @GetMapping("/together")
+  List<CylindersTogether.TogetherFinding> together(
+      @PathVariable long job, @RequestParam @Size(max = 60) String module) {
+    return together.of(job, module);
   }
 
   /** Prepares a test; nothing is commanded yet. */

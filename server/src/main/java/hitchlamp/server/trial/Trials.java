@@ -293,6 +293,17 @@ public class Trials implements JobPage {
     return mapper.one(job, id).map(this::kept).orElseThrow(() -> Refusal.missing("test"));
   }
 
+  /**
+   * What the newest run of a kind at a module comes to by the rules of now; empty where none did.
+   */
+  Optional<Judgement> newest(long job, String kind, String module) {
+    return mapper.ofKind(job, kind).stream()
+        .filter(r -> r.module().equals(module) && r.verdict() != null)
+        .findFirst()
+        .flatMap(this::seen)
+        .map(s -> StoredRuns.judge(s.kind(), s.spec(), s.pack(), s.run().observed()));
+  }
+
   /** What a run says of one part alone; empty where it says nothing of it. */
   public Optional<Judgement.Part> part(long job, long id, String part) {
     return mapper
