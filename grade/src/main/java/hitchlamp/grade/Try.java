@@ -25,6 +25,7 @@ import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -74,7 +75,7 @@ final class Try implements Callable<Integer> {
   @Option(names = "--read", description = "call the roll with identity and faults")
   private boolean read;
 
-  @Option(names = "--test", description = "test to run; none is known yet")
+  @Option(names = "--test", description = "test of the engine to run, by its name in the pack")
   private List<String> tests = List.of();
 
   @Option(names = "--seed", description = "another seed than the scenario's")
@@ -126,8 +127,8 @@ final class Try implements Callable<Integer> {
                 .analysed(analyse, pack == null ? shelf.base() : shelf.with(pack), mass, gear));
         return 0;
       }
-      if (!tests.isEmpty()) {
-        return fail("There is no test named '" + tests.get(0) + "'.");
+      if (!tests.isEmpty() && scenario == null) {
+        return fail("A test needs a unit: name --scenario FILE.");
       }
       Map<String, Object> found = scenario != null ? scenario() : log();
       out.println(
@@ -170,6 +171,9 @@ final class Try implements Callable<Integer> {
       s = s.withSeed(seed);
     }
     Pack p = pack(PackLibrary.read(packs), s);
+    if (!tests.isEmpty()) {
+      return tested(s, p);
+    }
     Reading.Result result =
         Reading.read(s, p, read ? Reading.Depth.WITH_FAULTS : Reading.Depth.QUICK);
     write(result.frames(), s.bus().bitsPerSecond() == 500_000 ? "can500" : "can250");
@@ -193,6 +197,20 @@ final class Try implements Callable<Integer> {
                   List.of())));
     }
     return found;
+  }
+
+  private Map<String, Object> tested(Scenario s, Pack p) throws InterruptedException {
+    List<Map<String, Object>> runs = new ArrayList<>();
+    for (String test : tests) {
+      runs.add(TestTry.run(s, p, test));
+    }
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("schema", 1);
+    out.put("scenario", s.id());
+    out.put("seed", s.seed());
+    out.put("pack", Map.of("id", p.id(), "version", p.version(), "hash", p.hash()));
+    out.put("tests", runs);
+    return out;
   }
 
   private Map<String, Object> log() throws IOException {

@@ -204,8 +204,8 @@ class TryTest {
     assertThat(status).isEqualTo(2);
     run();
     assertThat(errors).contains("--scenario FILE, --log FILE and --csv FILE");
-    run("--scenario", SCENARIOS.resolve("tipper-9.yaml").toString(), "--test", "cutout");
-    assertThat(errors).contains("no test named 'cutout'");
+    run("--scenario", SCENARIOS.resolve("tipper-9.yaml").toString(), "--test", "smoke");
+    assertThat(errors).contains("no test of the engine named 'smoke'").contains("compression");
   }
 
   @Test
@@ -243,5 +243,28 @@ class TryTest {
     assertThat(errors).contains("There is no analysis named 'magic'");
     run("--csv", table.toString(), "--analyse", "power-pull");
     assertThat(errors).contains("no column of SPN 91");
+  }
+
+  /** The same verdict as the screen's: a person who cranks when told, and lets go when told. */
+  @Test
+  void aTestIsRunToItsVerdict() {
+    JsonNode test = tested("compression");
+    assertThat(test.path("ending").asString()).isEqualTo("COMPLETE");
+    assertThat(test.path("verdict").asString()).isEqualTo("FAIL");
+    assertThat(test.path("reason").asString()).startsWith("Cylinder 5 has");
+    assertThat(test.path("figures").size()).isGreaterThanOrEqualTo(6);
+  }
+
+  @Test
+  void whatCannotBeginSaysWhichConditionIsOpen() {
+    JsonNode test = tested("contribution");
+    assertThat(test.path("stage").asString()).isEqualTo("PREPARING");
+    assertThat(test.path("open").toString()).contains("The engine idles");
+  }
+
+  private JsonNode tested(String test) {
+    return run("--scenario", SCENARIOS.resolve("tipper-5.yaml").toString(), "--test", test)
+        .path("tests")
+        .path(0);
   }
 }

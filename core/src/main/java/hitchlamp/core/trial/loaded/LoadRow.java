@@ -1,0 +1,28 @@
+package hitchlamp.core.trial.loaded;
+
+/**
+ * A moment of a pull; not a number where something was not told.
+ *
+ * @param seconds since the recording began
+ * @param rpm engine speed
+ * @param boostKpa intake pressure above the air
+ * @param exhaustKpa exhaust pressure, absolute
+ * @param railMpa rail pressure
+ * @param crankcaseKpa crankcase pressure above the air
+ * @param pedalPercent accelerator pedal
+ * @param off cylinder that does not fire, 0 where all do, -1 where that changes or is not known
+ */
+public record LoadRow(
+    double seconds,
+    double rpm,
+    double boostKpa,
+    double exhaustKpa,
+    double railMpa,
+    double crankcaseKpa,
+    double pedalPercent,
+    int off) {
+  /** True where there is enough to be compared. */
+  boolean whole() {
+    return !Double.isNaN(rpm) && !Double.isNaN(boostKpa) && !Double.isNaN(crankcaseKpa) && off >= 0;
+  }
+}

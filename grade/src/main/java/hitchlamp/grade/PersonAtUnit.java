@@ -1,0 +1,52 @@
+package hitchlamp.grade;
+
+import hitchlamp.core.trial.BenchState;
+import hitchlamp.core.trial.BenchState.Stage;
+import hitchlamp.core.trial.coils.Coils;
+import hitchlamp.core.trial.coils.CoilsSeen;
+import hitchlamp.core.trial.compression.CompressionSeen;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.unit.SimUnit;
+import java.util.function.Consumer;
+
+/** Somebody at the unit who does what a test says, with a moment to react. */
+final class PersonAtUnit implements Consumer<BenchState<?>> {
+  private static final long REACTS_MICROS = 700_000;
+
+  private final SimUnit unit;
+  private final Consumer<String> says;
+  private Object told;
+  private long since;
+
+  /**
+   * @param says what the person answers to the test
+   */
+  PersonAtUnit(SimUnit unit, Consumer<String> says) {
+    this.unit = unit;
+    this.says = says;
+  }
+
+  @Override
+  public void accept(BenchState<?> state) {
+    if (state.stage() != Stage.RUNNING) {
+      return;
+    }
+    Object order =
+        state.observed() instanceof CompressionSeen c ? c.stage() : state.choices().size();
+    if (!order.equals(told)) {
+      told = order;
+      since = unit.now();
+    }
+    if (unit.now() - since < REACTS_MICROS) {
+      return;
+    }
+    if (state.observed() instanceof CompressionSeen c) {
+      switch (c.stage()) {
+        case CRANK, KEEP_CRANKING, CRANK_AGAIN -> unit.key(EngineState.Key.CRANK);
+        default -> unit.key(EngineState.Key.ON);
+      }
+    } else if (state.observed() instanceof CoilsSeen && !state.choices().isEmpty()) {
+      says.accept(Coils.NOT_HEARD);
+    }
+  }
+}
