@@ -70,7 +70,7 @@ final class BenchDialogue {
   private final Pack pack;
   private final ModuleRef module;
   private final BenchScene scene;
-  private final List<String> reads;
+  private final BenchQuestions questions;
   private Asked asked = Asked.NOTHING;
   private int ticket;
   private Step.SetPoint setting;
@@ -80,14 +80,13 @@ final class BenchDialogue {
   private long askAt = Long.MAX_VALUE;
   private int percent = -1;
   private int unanswered;
-  private int nextRead;
 
   BenchDialogue(TestSpec spec, Pack pack, ModuleRef module, BenchScene scene) {
     this.spec = spec;
     this.pack = pack;
     this.module = module;
     this.scene = scene;
-    this.reads = List.copyOf(spec.reads().keySet());
+    this.questions = new BenchQuestions(spec, pack);
   }
 
   /** Name of the hold of the session. */
@@ -155,10 +154,8 @@ final class BenchDialogue {
 
   /** Reads the next of the identifiers that are read again and again, where nothing is asked. */
   void read(List<Command> out) {
-    if (asked == Asked.NOTHING && !reads.isEmpty()) {
-      nextRead = (nextRead + 1) % reads.size();
-      int identifier = spec.reads().get(reads.get(nextRead));
-      call(Asked.VALUE, Services.read(identifier), Exchange.FIRST_MICROS, out);
+    if (asked == Asked.NOTHING) {
+      questions.next().ifPresent(request -> call(Asked.VALUE, request, Exchange.FIRST_MICROS, out));
     }
   }
 
@@ -241,9 +238,7 @@ final class BenchDialogue {
       case START -> started(reply, out);
       case RESULTS -> results(reply, out);
       case VALUE -> {
-        if (reply instanceof Reply.Positive p) {
-          scene.told(reads.get(nextRead), p);
-        }
+        questions.on(reply, scene);
         yield Answer.NOTED;
       }
       case NOTHING -> Answer.NOTED;

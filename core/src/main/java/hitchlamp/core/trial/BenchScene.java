@@ -8,7 +8,6 @@ import hitchlamp.core.pack.GuardSpec;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.pack.TestSpec;
-import hitchlamp.core.uds.Reply;
 import hitchlamp.core.watch.Poll;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
@@ -109,28 +108,30 @@ final class BenchScene implements Scene {
     }
   }
 
-  /** The answer to the reading of an identifier. */
-  void told(String name, Reply.Positive p) {
+  /**
+   * What a module told of an identifier.
+   *
+   * @param at where its value begins in the answer
+   * @param length of its value, bytes
+   */
+  void told(String name, byte[] data, int at, int length, long micros) {
+    int id = spec.reads().get(name);
     if (blocks.containsKey(name)) {
       pack.services()
           .blocks()
-          .get(spec.reads().get(name))
-          .read(p.data(), HEAD)
-          .ifPresent(t -> blocks.get(name).add(p.micros(), t));
+          .get(id)
+          .read(data, at)
+          .ifPresent(t -> blocks.get(name).add(micros, t));
       return;
     }
-    Parameter of = pack.services().identifiers().get(spec.reads().get(name));
-    int bytes = of == null ? 0 : (of.bits() + 7) / 8;
-    if (of == null || p.data().length != HEAD + bytes) {
-      return;
-    }
+    Parameter of = pack.services().identifiers().get(id);
     long raw = 0;
-    for (int i = 0; i < bytes; i++) {
-      raw = raw << 8 | p.data()[HEAD + i] & 0xFF;
+    for (int i = 0; i < length; i++) {
+      raw = raw << 8 | data[at + i] & 0xFF;
     }
     if (RawValue.of(raw, of.bits()) == RawValue.VALID) {
-      reads.get(name).add(p.micros(), raw * of.scale() + of.offset());
-      readTo.value(module, address, spec.reads().get(name), raw, p.micros());
+      reads.get(name).add(micros, raw * of.scale() + of.offset());
+      readTo.value(module, address, id, raw, micros);
     }
   }
 

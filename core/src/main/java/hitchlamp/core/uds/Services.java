@@ -1,5 +1,7 @@
 package hitchlamp.core.uds;
 
+import java.util.List;
+
 /** Requests of ISO 14229-1, as bytes (from memory). */
 public final class Services {
   public static final int SESSION = 0x10;
@@ -64,6 +66,17 @@ public final class Services {
   /** The value of a data identifier. */
   public static byte[] read(int identifier) {
     return bytes(READ, identifier >> 8, identifier);
+  }
+
+  /** The values of several data identifiers in one answer, in this order. */
+  public static byte[] readAll(List<Integer> identifiers) {
+    byte[] request = new byte[1 + 2 * identifiers.size()];
+    request[0] = READ;
+    for (int i = 0; i < identifiers.size(); i++) {
+      request[1 + 2 * i] = (byte) (identifiers.get(i) >> 8);
+      request[2 + 2 * i] = (byte) (int) identifiers.get(i);
+    }
+    return request;
   }
 
   /** Starts a routine. */

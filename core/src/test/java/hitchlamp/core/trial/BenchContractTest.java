@@ -76,6 +76,7 @@ class BenchContractTest {
           + " {id: 0x0114, name: Battery, bits: 16, scale: 0.05, unit: V}],"
           + " blocks: [{id: 0x0119, name: Segment times, head: 2, parts: 4, bytes: 3, scale: 0.000001, unit: s},"
           + " {id: 0x011B, name: Volts, bytes: 2, scale: 0.01, unit: V}]}\n"
+          + "watch: {together: 3}\n"
           + "controls:\n"
           + "  cylinders: {title: Cylinders, module: engine, identifier: 0x0305, mask: 6, longest: 20, read-back: yes}\n"
           + "  speed: {title: Held speed, module: engine, identifier: 0x0306, bits: 16, scale: 0.125, unit: rpm, from: 600, to: 1200, within: 3, read-back: yes, feedback: {spn: 190, tolerance: 20}}\n"

@@ -1,5 +1,6 @@
 package hitchlamp.core.trial;
 
+import java.io.ByteArrayOutputStream;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Map;
@@ -31,6 +32,7 @@ final class HostileModule {
     DOES_AND_DOES_NOT_CONFIRM,
     READS_BACK_OTHERWISE,
     REFUSES_READS,
+    ONE_AT_A_TIME,
     BREAKS_OFF,
     SAYS_NONSENSE
   }
@@ -124,26 +126,36 @@ final class HostileModule {
     return new byte[] {0x50, r[1], 0, 50, 1, (byte) 0xF4};
   }
 
+  /** Values of one identifier, or of several behind each other. */
   private byte[] read(byte[] r, long micros) {
-    int id = (r[1] & 0xFF) << 8 | r[2] & 0xFF;
-    Integer width = widths.get(id);
-    if (width == null || has(Trouble.REFUSES_READS)) {
-      return refuse(r, 0x31);
+    ByteArrayOutputStream all = new ByteArrayOutputStream();
+    all.write(0x62);
+    for (int at = 1; at + 1 < r.length; at += 2) {
+      int id = (r[at] & 0xFF) << 8 | r[at + 1] & 0xFF;
+      Integer width = widths.get(id);
+      boolean several = r.length > 3 && has(Trouble.ONE_AT_A_TIME);
+      if (width == null || several || has(Trouble.REFUSES_READS)) {
+        return refuse(r, 0x31);
+      }
+      all.write(r[at]);
+      all.write(r[at + 1]);
+      all.writeBytes(value(id, width, micros));
     }
-    byte[] out = new byte[3 + width];
-    out[0] = 0x62;
-    out[1] = r[1];
-    out[2] = r[2];
+    return all.toByteArray();
+  }
+
+  private byte[] value(int id, int width, long micros) {
+    byte[] out = new byte[width];
     byte[] state = held.getOrDefault(id, new byte[width]);
-    System.arraycopy(state, 0, out, 3, Math.min(width, state.length));
+    System.arraycopy(state, 0, out, 0, Math.min(width, state.length));
     if (width > LONGEST_STATE) {
       // What it counts and times goes on, and makes no sense.
-      for (int i = 3; i < out.length; i++) {
-        out[i] = (byte) (micros / COUNTS_MICROS >> (i == 3 ? 8 : 0) ^ (i > 4 ? 37 * i : 0));
+      for (int i = 0; i < out.length; i++) {
+        out[i] = (byte) (micros / COUNTS_MICROS >> (i == 0 ? 8 : 0) ^ (i > 1 ? 37 * i : 0));
       }
     }
     if (has(Trouble.READS_BACK_OTHERWISE)) {
-      out[3] ^= 1;
+      out[0] ^= 1;
     }
     return out;
   }
