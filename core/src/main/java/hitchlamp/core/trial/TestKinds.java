@@ -10,6 +10,7 @@ import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.lamps.LampCheck;
+import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.routine.Routine;
 import java.util.List;
 import java.util.Optional;
@@ -26,6 +27,7 @@ public final class TestKinds {
           new Contribution(),
           new Cutout(),
           new LampCheck(),
+          new LoadedCutout(),
           new Routine());
 
   private TestKinds() {}

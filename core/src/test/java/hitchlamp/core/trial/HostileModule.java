@@ -12,6 +12,9 @@ import java.util.TreeMap;
 final class HostileModule {
   static final long SESSION_MICROS = 5_000_000;
   private static final int NO = 0x22;
+  private static final int PEDAL = 0x0102;
+  private static final int FULL_PEDAL = 250;
+  private static final long PULLS_MICROS = 2_000_000;
   private static final int LONGEST_STATE = 4;
   private static final long COUNTS_MICROS = 400_000;
   private static final int PENDING = 0x78;
@@ -148,6 +151,10 @@ final class HostileModule {
     byte[] out = new byte[width];
     byte[] state = held.getOrDefault(id, new byte[width]);
     System.arraycopy(state, 0, out, 0, Math.min(width, state.length));
+    if (id == PEDAL) {
+      // Somebody pulls for some seconds, again and again.
+      out[0] = (byte) (micros / PULLS_MICROS % 2 == 0 ? 0 : FULL_PEDAL);
+    }
     if (width > LONGEST_STATE) {
       // What it counts and times goes on, and makes no sense.
       for (int i = 0; i < out.length; i++) {

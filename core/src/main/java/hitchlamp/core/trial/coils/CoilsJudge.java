@@ -248,12 +248,7 @@ final class CoilsJudge {
     List<Judgement.Part> parts = new ArrayList<>();
     found.forEach(
         (c, f) -> {
-          Said said =
-              CoilWords.said(
-                  "finding-" + f.name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'),
-                  c,
-                  Figure.whole(100 * (of.get(c).riseMicros() / rise - 1), Unit.PERCENT),
-                  Figure.whole(100 * (of.get(c).holdPercent() / hold - 1), Unit.PERCENT));
+          Said said = said(f, of.get(c), rise, hold);
           if (wrong.contains(c)) {
             says.add(said);
           }
@@ -272,6 +267,26 @@ final class CoilsJudge {
     }
     return new Judgement(
         Verdict.FAIL, Said.joined(" ", says), measured, next(found.get(wrong.get(0))), parts);
+  }
+
+  private static Said said(Finding f, CoilSample s, double rise, double hold) {
+    int c = s.cylinder();
+    Figure late = Figure.whole(100 * (s.riseMicros() / rise - 1), Unit.PERCENT);
+    return switch (f) {
+      case FINE -> CoilWords.said("finding-fine", c);
+      case OPEN -> CoilWords.said("finding-open", c);
+      case TO_GROUND -> CoilWords.said("finding-to-ground", c);
+      case TO_SUPPLY -> CoilWords.said("finding-to-supply", c);
+      case SLOW -> CoilWords.said("finding-slow", c, late);
+      case FAST -> CoilWords.said("finding-fast", c, late);
+      case RESISTANCE ->
+          CoilWords.said(
+              "finding-resistance",
+              c,
+              Figure.whole(100 * (s.holdPercent() / hold - 1), Unit.PERCENT));
+      case SILENT -> CoilWords.said("finding-silent", c);
+      case NOT_SAMPLED -> CoilWords.said("finding-not-sampled", c);
+    };
   }
 
   private static Said next(Finding f) {

@@ -190,11 +190,6 @@ public final class LoadedJudge {
         ? Said.plain("")
         : LoadedWords.said(
             "left-out",
-            whys.stream()
-                .map(
-                    w ->
-                        LoadedWords.say(
-                            "why-" + w.name().toLowerCase(java.util.Locale.ROOT).replace('_', '-')))
-                .collect(Collectors.joining(", ")));
+            whys.stream().map(w -> LoadedWords.say(w.word())).collect(Collectors.joining(", ")));
   }
 }

@@ -1,0 +1,202 @@
+package hitchlamp.core.trial.loaded;
+
+import hitchlamp.core.pack.ControlSpec;
+import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.ControlState;
+import hitchlamp.core.trial.SampleWindow;
+import hitchlamp.core.trial.Scene;
+import hitchlamp.core.trial.Script;
+import hitchlamp.core.trial.Step;
+import hitchlamp.core.words.Said;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * The same pull again and again, first with all firing, then with each cylinder off, then with all
+ * firing once more. Which is off next is said before; it is cut while the foot is down and fires
+ * again as soon as it is lifted. A pull that does not count is asked for again.
+ */
+final class LoadedScript implements Script<LoadedSeen> {
+  /** Control: a bit for each cylinder, set where it must not fire. */
+  static final String CYLINDERS = "cylinders";
+
+  /** Reads. */
+  static final String RPM = "speed";
+
+  static final String BOOST = "charge";
+  static final String AIR = "air";
+  static final String EXHAUST = "exhaust";
+  static final String RAIL = "rail";
+  static final String CRANKCASE = "crankcase";
+  static final String PEDAL = "pedal";
+
+  private static final long ROW_MICROS = 200_000;
+  private static final long FRESH_MICROS = 1_500_000;
+
+  /** So long a pull may be tried in vain before it is passed over. */
+  private static final int MOST_TRIES = 6;
+
+  /** So long behind the foot the charge is still noted. */
+  private static final long BEHIND_MICROS = 1_000_000;
+
+  private final LoadedSetup setup;
+  private final Deque<Integer> plan = new ArrayDeque<>();
+  private final List<Integer> done = new ArrayList<>();
+  private final List<LoadRow> rows = new ArrayList<>();
+  private int here;
+  private int tries;
+  private int pullFrom;
+  private boolean pulling;
+  private boolean over;
+  private long began = Long.MIN_VALUE;
+  private long rowAt = Long.MIN_VALUE;
+  private long liftedAt = Long.MIN_VALUE / 2;
+  private Said last = Said.plain("");
+
+  LoadedScript(LoadedSetup setup) {
+    this.setup = setup;
+    plan.add(0);
+    for (int c = 1; c <= setup.cylinders(); c++) {
+      plan.add(c);
+    }
+    plan.add(0);
+    here = plan.poll();
+  }
+
+  @Override
+  public Step next(Scene scene) {
+    if (began == Long.MIN_VALUE) {
+      began = scene.now();
+    }
+    look(scene);
+    if (over) {
+      return new Step.Done(true, LoadedWords.said("all-pulled"));
+    }
+    boolean cuts = pulling && here > 0;
+    List<Step.SetPoint> points =
+        cuts
+            ? List.of(
+                new Step.SetPoint(
+                    CYLINDERS,
+                    ControlSpec.mask(List.of(here)),
+                    LoadedWords.say("cylinder-off", here),
+                    LoadedWords.say("let-all-fire")))
+            : List.of();
+    return new Step.Set(points, says());
+  }
+
+  private Said says() {
+    if (pulling) {
+      return here > 0 ? LoadedWords.said("pulling-with-off", here) : LoadedWords.said("pulling");
+    }
+    Said order =
+        here > 0 ? LoadedWords.said("next-with-off", here) : LoadedWords.said("next-all-firing");
+    return last.text().isEmpty() ? order : Said.joined(" ", List.of(last, order));
+  }
+
+  private void look(Scene scene) {
+    double pedal = fresh(scene, PEDAL);
+    boolean down = pedal >= setup.pedalFrom();
+    if (down && !pulling) {
+      pulling = true;
+      pullFrom = rows.size();
+    } else if (!down && pulling && !Double.isNaN(pedal)) {
+      pulling = false;
+      liftedAt = scene.now();
+      pulled();
+    }
+    boolean notes = pulling || scene.now() - liftedAt < BEHIND_MICROS;
+    if (notes && scene.now() - rowAt >= ROW_MICROS && rows.size() < LoadedSeen.MOST_ROWS) {
+      rowAt = scene.now();
+      rows.add(row(scene));
+    }
+    over |= rows.size() >= LoadedSeen.MOST_ROWS;
+  }
+
+  /** The foot was lifted: was that a pull that counts? */
+  private void pulled() {
+    Pulls p = Pulls.of(rows, setup);
+    double from = pullFrom < rows.size() ? rows.get(pullFrom).seconds() : Double.MAX_VALUE;
+    boolean counts = p.pulls().stream().anyMatch(x -> x.off() == here && x.to() >= from);
+    tries++;
+    if (counts) {
+      done.add(here);
+      last = LoadedWords.said("it-counts");
+      advance();
+    } else if (tries >= MOST_TRIES) {
+      last = LoadedWords.said("passed-over");
+      advance();
+    } else {
+      LeftOut.Why why =
+          p.leftOut().stream()
+              .filter(l -> l.toSeconds() >= from)
+              .map(LeftOut::why)
+              .reduce((a, b) -> b)
+              .orElse(LeftOut.Why.TOO_SHORT);
+      last = LoadedWords.said("does-not-count", LoadedWords.say(why.word()));
+    }
+  }
+
+  private void advance() {
+    tries = 0;
+    over = plan.isEmpty();
+    here = over ? here : plan.poll();
+  }
+
+  private LoadRow row(Scene scene) {
+    ControlState c = scene.control(CYLINDERS);
+    int off = -1;
+    if (c.free()) {
+      off = pulling && here > 0 ? -1 : 0;
+    } else if (c.state() == ControlState.State.SET) {
+      off = 1 + Long.numberOfTrailingZeros((long) c.value());
+    }
+    return new LoadRow(
+        (scene.now() - began) / 1e6,
+        fresh(scene, RPM),
+        fresh(scene, BOOST) - fresh(scene, AIR),
+        fresh(scene, EXHAUST),
+        fresh(scene, RAIL),
+        fresh(scene, CRANKCASE),
+        fresh(scene, PEDAL),
+        off);
+  }
+
+  private static double fresh(Scene scene, String name) {
+    SampleWindow w = scene.read(name);
+    return scene.now() - w.lastMicros() <= FRESH_MICROS ? w.last() : Double.NaN;
+  }
+
+  @Override
+  public Optional<Said> act(Act act, Scene scene) {
+    if (pulling) {
+      return Optional.of(LoadedWords.said("lift-the-foot-first"));
+    }
+    if (act.action().equals(LoadedCutout.SKIP)) {
+      last = LoadedWords.said("passed-over");
+      advance();
+    } else {
+      plan.addFirst(here);
+      here = Integer.parseInt(act.arguments().get(0));
+      tries = 0;
+      last = Said.plain("");
+    }
+    return Optional.empty();
+  }
+
+  @Override
+  public void leaving(Scene scene) {
+    pulling = false;
+    over = true;
+  }
+
+  @Override
+  public LoadedSeen observed(Scene scene) {
+    ControlState c = scene.control(CYLINDERS);
+    int off = c.free() ? 0 : 1 + Long.numberOfTrailingZeros((long) c.value());
+    return new LoadedSeen(setup.cylinders(), over ? -1 : here, off, pulling, done, rows);
+  }
+}

@@ -1,0 +1,31 @@
+package hitchlamp.core.trial.loaded;
+
+import java.util.List;
+
+/**
+ * What pulls with each cylinder off have shown.
+ *
+ * @param cylinders of the engine
+ * @param next cylinder that is off at the next pull, 0 for all firing; -1 when all are done
+ * @param off cylinder that is commanded off until the module has confirmed that it fires, 0 for
+ *     none
+ * @param pulling true while the foot is down
+ * @param done what was pulled well enough, in its order: cylinders, 0 for all firing
+ * @param rows moments with the foot down, and just before and behind
+ */
+public record LoadedSeen(
+    int cylinders, int next, int off, boolean pulling, List<Integer> done, List<LoadRow> rows) {
+  static final int MOST_ROWS = 6_000;
+  private static final int MOST = 200;
+
+  /**
+   * @throws IllegalArgumentException where no test has so much
+   */
+  public LoadedSeen {
+    if (rows.size() > MOST_ROWS || done.size() > MOST) {
+      throw new IllegalArgumentException(LoadedWords.say("no-test-has-so-many"));
+    }
+    done = List.copyOf(done);
+    rows = List.copyOf(rows);
+  }
+}
