@@ -39,7 +39,7 @@ final class CoilsTrials extends CylinderTrials {
 
   @Override
   String smallest() {
-    return "a circuit open, shorted by up to 5 ohm, 20 % slow, 0.25 ohm too much, a quarter of the turns shorted, an armature"
+    return "a circuit open, shorted by up to 0.5 ohm, 20 % slow, 0.25 ohm too much, a quarter of the turns shorted, an armature"
         + " that does not move, a driver that lacks 15 % of its volts";
   }
 
