@@ -31,7 +31,8 @@ final class LeadCases {
   /**
    * A dead lamp is found by the lamp check, by eye; no read of faults can show it. Neither trucks
    * nor shovels have a propeller. What cleans the exhaust and what makes a cylinder leak is found
-   * by its tests, as is what turns it over: no module has a monitor for it.
+   * by its tests, as is what turns it over and what only slows an injector: no module has a monitor
+   * for it.
    */
   static final Set<Kind> NOT_DRAWN =
       EnumSet.of(
@@ -57,14 +58,10 @@ final class LeadCases {
           Kind.BATTERY_FLAT,
           Kind.STARTER_CABLE,
           Kind.STARTER_WEAK,
-          Kind.COIL_OPEN,
-          Kind.COIL_TO_GROUND,
-          Kind.COIL_TO_SUPPLY,
           Kind.COIL_RESISTANCE,
           Kind.COIL_SLOW,
           Kind.COIL_TURNS_SHORTED,
-          Kind.INJECTOR_STUCK,
-          Kind.DRIVER_WEAK);
+          Kind.INJECTOR_STUCK);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -138,7 +135,7 @@ final class LeadCases {
     if (d.kind().about() == Defect.About.MODULE) {
       return module(d, unit);
     }
-    String part = truth(d);
+    String part = d.kind() == Kind.DRIVER_WEAK ? truth(d) + bank(d.line(), unit) : truth(d);
     return unit == Scenario.Kind.FERRY ? part + "-engine-port" : part;
   }
 
@@ -150,6 +147,16 @@ final class LeadCases {
     return UNTOLD.contains(unit + " " + d.module())
         ? Leads.MODULE + d.module()
         : prefix + like + d.module();
+  }
+
+  private static int bank(int cylinder, Scenario.Kind unit) {
+    int cylinders =
+        switch (unit) {
+          case GENERATING_SET -> 8;
+          case YARD_TRACTOR -> 4;
+          default -> 6;
+        };
+    return 2 * cylinder > cylinders ? 2 : 1;
   }
 
   private static final Set<String> UNTOLD =
@@ -187,6 +194,8 @@ final class LeadCases {
       case TRANSMISSION_PUMP_WORN -> "transmission-oil-supply";
       case CLUTCH_SLIP -> "clutch-pack";
       case INJECTOR_WEAK -> "injector-" + d.line();
+      case COIL_OPEN, COIL_TO_GROUND, COIL_TO_SUPPLY -> "injector-circuit-" + d.line();
+      case DRIVER_WEAK -> "injector-driver-";
       case PROPELLER_HEAVY -> "propeller";
       case FILTER_ASH -> "particulate-filter";
       case FILTER_CRACKED,
@@ -208,14 +217,10 @@ final class LeadCases {
           BATTERY_FLAT,
           STARTER_CABLE,
           STARTER_WEAK,
-          COIL_OPEN,
-          COIL_TO_GROUND,
-          COIL_TO_SUPPLY,
           COIL_RESISTANCE,
           COIL_SLOW,
           COIL_TURNS_SHORTED,
-          INJECTOR_STUCK,
-          DRIVER_WEAK ->
+          INJECTOR_STUCK ->
           throw new IllegalArgumentException(d.kind() + " stands for no component of the packs");
     };
   }
@@ -292,7 +297,7 @@ final class LeadCases {
         line = 1 + r.nextInt(shovel ? 3 : 2);
       } else if (kind == Kind.GROUND_RESISTANCE) {
         line = 1 + r.nextInt(3);
-      } else if (kind == Kind.INJECTOR_WEAK) {
+      } else if (kind.about() == Defect.About.CYLINDER) {
         line = 1 + r.nextInt(4);
       }
       String module = module(kind, unit, r);
@@ -387,6 +392,10 @@ final class LeadCases {
       case TRANSMISSION_PUMP_WORN -> 0.45 + u * 0.3;
       case CLUTCH_SLIP -> 0.15 + u * 0.2;
       case INJECTOR_WEAK -> 0.35 + u * 0.4;
+      case COIL_OPEN -> 0;
+      case COIL_TO_GROUND -> 0.5 * Math.pow(20, u);
+      case COIL_TO_SUPPLY -> 0.5 * Math.pow(10, u);
+      case DRIVER_WEAK -> 0.75 + u * 0.15;
       case PROPELLER_HEAVY -> 1.12 + u * 0.2;
       default -> throw new IllegalArgumentException(kind + " is not drawn");
     };

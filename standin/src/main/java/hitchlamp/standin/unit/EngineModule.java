@@ -40,6 +40,7 @@ final class EngineModule {
   private final EngineState state;
   private final Condition condition;
   private CoilSamples coils;
+  private InjectorCircuits circuits;
   private final SplittableRandom random;
   private final EngineOutputs outputs;
   private final EngineSensors sensors;
@@ -108,8 +109,9 @@ final class EngineModule {
 
   /** Sensors follow the truth. */
   void sense(double dt) {
-    if (coils != null) {
+    if (coils != null && !sensors.held()) {
       coils.step();
+      circuits.step();
     }
     sensors.sense(dt);
   }
@@ -155,6 +157,10 @@ final class EngineModule {
   void answer(Services services, EngineSolver solver) {
     coils = new CoilSamples(state, condition, solver);
     coils.answer(services);
+    circuits =
+        new InjectorCircuits(
+            state, condition, solver.coils(), () -> sensors.reading(EngineSensors.BATTERY));
+    monitors.injectors(circuits, state.cylinders);
     for (int id = FIRST_VALUE; id <= LAST_VALUE; id++) {
       int identifier = id;
       if (identifier != Services.HOURS) {

@@ -31,6 +31,7 @@ import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Sensor;
 import hitchlamp.standin.story.Protection;
+import hitchlamp.standin.unit.InjectorCircuits.Wrong;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
@@ -45,6 +46,7 @@ final class EngineMonitors {
   private static final int TURBO_ACTUATOR = 641;
   private static final int THROTTLE = 3464;
   private static final int DERATE = 1569;
+  private static final int FIRST_INJECTOR = 651;
   private static final int[] SUPPLY_SPN = {0, 3509, 3510};
   private static final double STUCK_PERCENT = 12;
   private static final double FULL = 100;
@@ -316,6 +318,18 @@ final class EngineMonitors {
                   5,
                   () -> sound(spn) && Math.abs(reading(spn) - reading(AMBIENT)) > 8)
               .freezing(freeze));
+    }
+  }
+
+  /** Circuits of the injectors, of which it sees what its drivers see. */
+  void injectors(InjectorCircuits circuits, int cylinders) {
+    for (int i = 0; i < cylinders; i++) {
+      int cylinder = i;
+      for (Wrong w : Wrong.values()) {
+        if (w != Wrong.NOTHING) {
+          watch(FIRST_INJECTOR + i, w.fmi(), Lamp.WARNING, 2, () -> circuits.shows(cylinder, w));
+        }
+      }
     }
   }
 

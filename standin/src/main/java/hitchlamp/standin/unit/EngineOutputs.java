@@ -87,16 +87,16 @@ final class EngineOutputs {
       if (mask.length != 1 || (mask[0] & 0xFF) >= 1 << state.cylinders) {
         return OUT_OF_RANGE;
       }
-      if (!state.seenRunning() || moves() || Integer.bitCount(mask[0] & 0xFF) > mostCutOut()) {
+      if (!state.seenRunning() || Integer.bitCount(mask[0] & 0xFF) > mostCutOut()) {
         return CONDITIONS;
       }
       state.cutOut = mask[0] & 0xFF;
       return 0;
     }
 
-    /** One of four keeps it running. */
+    /** One of four keeps it running; a unit that moves needs all but one. */
     private int mostCutOut() {
-      return state.cylinders < FEW_CYLINDERS ? 1 : MOST_CUT_OUT;
+      return moves() || state.cylinders < FEW_CYLINDERS ? 1 : MOST_CUT_OUT;
     }
 
     @Override

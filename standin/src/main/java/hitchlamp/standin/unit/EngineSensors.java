@@ -155,6 +155,11 @@ final class EngineSensors {
     }
   }
 
+  /** True from when they are held. */
+  boolean held() {
+    return held;
+  }
+
   /** Sensors follow the truth, and the module's controllers see what they tell. */
   void sense(double dt) {
     if (held) {

@@ -75,14 +75,15 @@ class EngineOutputsTest {
   }
 
   @Test
-  void cylindersAreCutOutThreeAtTheMostWhileTheEngineIdlesAndTheUnitStands() {
+  void cylindersAreCutOutThreeAtTheMostAndOneWhileTheUnitMoves() {
     assertThat(ask("05 2F 03 05 03 05")).startsWith("046f030503");
     assertThat(state.cutOut).isEqualTo(5);
     assertThat(ask("03 22 03 05")).startsWith("0462030505");
     assertThat(ask("05 2F 03 05 03 0F")).as("four").startsWith("037f2f22");
     assertThat(ask("05 2F 03 05 03 40")).as("the seventh of six").startsWith("037f2f31");
     state.vehicleKmh = 10;
-    assertThat(ask("05 2F 03 05 03 01")).startsWith("037f2f22");
+    assertThat(ask("05 2F 03 05 03 03")).as("two at speed").startsWith("037f2f22");
+    assertThat(ask("05 2F 03 05 03 01")).as("one at speed").startsWith("046f030503");
     assertThat(ask("04 2F 03 05 00")).startsWith("046f030500");
     assertThat(state.cutOut).isZero();
   }
