@@ -61,6 +61,7 @@ export type CircuitView = Schemas['CircuitView']
 export type CircuitFitting = Schemas['FittingView']
 export type CircuitWire = Schemas['WireView']
 export type ContactNow = Schemas['ContactNow']
+export type LoadedResult = Schemas['LoadedView']
 
 /** Pulls of a recording; figures that nobody knows come as the word NaN. */
 export interface PullResult {

@@ -41,6 +41,19 @@ it('shows the lamps in words and by their light', async () => {
   expect(screen.getByText(/25.2 V/)).toBeTruthy()
 })
 
+it('puts a load on a generating set', async () => {
+  const sent = await open({ ...cab, driving: { load: '0' } })
+  fireEvent.change(await screen.findByLabelText('Load, kW'), { target: { value: '240' } })
+  await waitFor(() => expect(sent).toEqual(['POST /api/jobs/3/cab/tipper-3 {"action":"load","value":"240"}']))
+})
+
+it('lets a shovel dig', async () => {
+  const sent = await open({ ...cab, driving: { dig: '0.50' } })
+  expect(await screen.findByLabelText('Digs')).toHaveValue('0.5')
+  fireEvent.change(screen.getByLabelText('Digs'), { target: { value: '0.8' } })
+  await waitFor(() => expect(sent).toEqual(['POST /api/jobs/3/cab/tipper-3 {"action":"dig","value":"0.8"}']))
+})
+
 it('turns the key and pulls the plug', async () => {
   const sent = await open()
   await userEvent.click(await screen.findByText('Key off'))

@@ -128,10 +128,35 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
   )
 }
 
+/** Load of a generating set, or how hard a shovel digs. */
+function Machine({
+  driving,
+  onAct,
+}: {
+  driving: Cab['driving']
+  onAct: (action: string, value: string) => void
+}) {
+  const [lever, at] = Object.entries(driving)[0] ?? []
+  if (lever !== 'load' && lever !== 'dig') return null
+  const steps = lever === 'load' ? [0, 80, 160, 240, 300] : [0, 0.5, 0.8, 1]
+  return (
+    <label className="text-small">
+      {lever === 'load' ? texts.loadKw : texts.digs}
+      <Select value={String(Number(at))} onChange={(e) => onAct(lever, e.target.value)}>
+        {steps.map((s) => (
+          <option key={s} value={s}>
+            {lever === 'load' ? s : texts.percent(Math.round(100 * s))}
+          </option>
+        ))}
+      </Select>
+    </label>
+  )
+}
+
 /** Gear, brake, hill and load, where the unit has them. */
 function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: string) => void }) {
   const d = cab.driving
-  if (d.gear === undefined) return null
+  if (d.gear === undefined) return <Machine driving={d} onAct={onAct} />
   const automatic = d.gear.startsWith('d')
   return (
     <div className="grid grid-cols-2 gap-2 text-small">

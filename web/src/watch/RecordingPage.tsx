@@ -11,6 +11,7 @@ import type { PlotMark } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
 import { count } from '../shared/words'
+import { LoadedPanel } from './LoadedPanel'
 import { PullPanel } from './PullPanel'
 import { RecordingPlots } from './RecordingPlots'
 import { SeaPanel } from './SeaPanel'
@@ -20,6 +21,9 @@ import { clock, texts } from './words'
 
 const FIRST_SHOWN = 4
 const ADDRESS_MS = 400
+
+/** Columns that say which cylinder was off. */
+const OFF = /^(cylinder off|cylinders cut out)$/i
 
 /** A recording: any window of it, with cursor, statistics, markers, tables, analyses. */
 export function RecordingPage() {
@@ -182,6 +186,7 @@ export function RecordingPage() {
         </Button>
       </div>
       {channels.some((c) => c.side) ? <SeaPanel recording={id} /> : <PullPanel recording={id} />}
+      {channels.some((c) => OFF.test(c.name)) && <LoadedPanel recording={id} />}
       <ValueChoice channels={channels} taken={every ? 'all' : take.join()} onTake={took} />
       <Why title={data.head.name}>
         <WhyPart head={texts.whatItIs}>

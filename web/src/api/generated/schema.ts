@@ -964,6 +964,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording}/cutout-under-load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["loaded"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording}/alignment": {
         parameters: {
             query?: never;
@@ -2093,6 +2109,8 @@ export interface components {
             container?: boolean;
             string?: boolean;
             integralNumber?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
@@ -2109,8 +2127,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2313,6 +2329,39 @@ export interface components {
             unit: string;
             first?: components["schemas"]["Stats"];
             second?: components["schemas"]["Stats"];
+        };
+        Figure: {
+            name: string;
+            /** Format: int32 */
+            place: number;
+            /** Format: double */
+            value: number;
+            unit: string;
+            /** Format: double */
+            plusMinus?: number;
+            /** @enum {string} */
+            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
+        };
+        Left: {
+            /** Format: int32 */
+            off: number;
+            /** Format: double */
+            fromSeconds: number;
+            /** Format: double */
+            toSeconds: number;
+            why: string;
+        };
+        LoadedView: {
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
+            /** Format: int32 */
+            cylinders: number;
+            /** Format: double */
+            normalKpa: number;
+            figures: components["schemas"]["Figure"][];
+            leftOut: components["schemas"]["Left"][];
         };
         AlignView: {
             /** Format: double */
@@ -4829,6 +4878,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Difference"][];
+                };
+            };
+        };
+    };
+    loaded: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recording: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LoadedView"];
                 };
             };
         };

@@ -5,6 +5,7 @@ import hitchlamp.core.trial.BenchState.Stage;
 import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.coils.CoilsSeen;
 import hitchlamp.core.trial.compression.CompressionSeen;
+import hitchlamp.core.trial.loaded.LoadedSeen;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.SimUnit;
 import java.util.function.Consumer;
@@ -12,9 +13,12 @@ import java.util.function.Consumer;
 /** Somebody at the unit who does what a test says, with a moment to react. */
 final class PersonAtUnit implements Consumer<BenchState<?>> {
   private static final long REACTS_MICROS = 700_000;
+  private static final double HARD = 0.85;
+  private static final double PULLS_SECONDS = 14;
 
   private final SimUnit unit;
   private final Consumer<String> says;
+  private final PullDriver driver;
   private Object told;
   private long since;
 
@@ -24,11 +28,16 @@ final class PersonAtUnit implements Consumer<BenchState<?>> {
   PersonAtUnit(SimUnit unit, Consumer<String> says) {
     this.unit = unit;
     this.says = says;
+    this.driver = new PullDriver(unit, HARD, PULLS_SECONDS);
   }
 
   @Override
   public void accept(BenchState<?> state) {
     if (state.stage() != Stage.RUNNING) {
+      return;
+    }
+    if (state.observed() instanceof LoadedSeen l) {
+      driver.drive(l.next() >= 0);
       return;
     }
     Object order =

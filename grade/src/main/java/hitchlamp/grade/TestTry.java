@@ -78,7 +78,8 @@ final class TestTry {
     return c.says() + " Now: " + c.now() + ". " + c.how();
   }
 
-  private static Map<String, Object> figure(Measured m) {
+  /** A figure as it is printed. */
+  static Map<String, Object> figure(Measured m) {
     Map<String, Object> out = new LinkedHashMap<>();
     out.put("name", m.name());
     out.put("place", m.place());

@@ -45,6 +45,7 @@ final class TrialsMeasure {
         List.of(
             new CompressionTrials(packs),
             new ContributionTrials(packs),
+            new LoadedTrials(packs),
             new CoilsTrials(packs),
             new BalanceTrials(packs));
     Report report = new Report("trials-cylinder", "Tests of cylinders");

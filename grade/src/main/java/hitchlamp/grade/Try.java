@@ -54,13 +54,17 @@ final class Try implements Callable<Integer> {
   @Option(names = "--log", description = "candump log to read instead")
   private Path log;
 
-  @Option(names = "--csv", description = "table of a recording to analyse instead")
+  @Option(
+      names = {"--csv", "--table"},
+      description = "table of a recording to analyse instead")
   private Path csv;
 
   @Option(names = "--map", description = "JSON that says how the table is read; guessed without it")
   private Path map;
 
-  @Option(names = "--analyse", description = "statistics, power-pull or sea-trial (with --csv)")
+  @Option(
+      names = "--analyse",
+      description = "statistics, power-pull, sea-trial or cutout-under-load (with --csv)")
   private String analyse;
 
   @Option(names = "--mass", description = "mass with load, kg (power-pull)", defaultValue = "27000")

@@ -255,6 +255,82 @@ class TryTest {
     assertThat(test.path("figures").size()).isGreaterThanOrEqualTo(6);
   }
 
+  /** Somebody puts the load on when told, and takes it off again. */
+  @Test
+  void aCutoutUnderLoadNamesTheCylinderThatBlowsBy() {
+    JsonNode test =
+        run("--scenario", SCENARIOS.resolve("set-2.yaml").toString(), "--test", "loaded")
+            .path("tests")
+            .path(0);
+    assertThat(test.path("ending").asString()).isEqualTo("COMPLETE");
+    assertThat(test.path("reason").asString()).startsWith("With cylinder 7 off");
+  }
+
+  /** Pulls whose answer is known, written down as another program would. */
+  private Path pulls(String offName) throws IOException {
+    StringBuilder text =
+        new StringBuilder(
+            "time [s];rpm [rpm];boost [bar];crankcase [inH2O];pedal [%];" + offName + "\n");
+    double at = 0;
+    for (int off : new int[] {0, 1, 2, 3, 4, 0}) {
+      double boost = 0.1;
+      for (int i = 0; i < 80; i++, at += 0.1) {
+        boost += (2 - boost) * 0.1;
+        double flow = off == 3 ? 3.1 : off == 0 ? 7 : 6.1;
+        double inches = 1 + 0.05 * flow * flow * boost * (1 + 0.01 * Math.sin(7 * at));
+        text.append(
+            String.format(
+                java.util.Locale.ROOT,
+                "%.1f;%d;%.3f;%.2f;100;%d\n",
+                at,
+                1_200 + 6 * i,
+                boost,
+                inches,
+                off));
+      }
+      for (int i = 0; i < 30; i++, at += 0.1) {
+        text.append(String.format(java.util.Locale.ROOT, "%.1f;900;0.050;1.10;0;0\n", at));
+      }
+    }
+    Path table = folder.resolve("pulls.csv");
+    Files.writeString(table, text);
+    return table;
+  }
+
+  private Path map(Path table, String offName) throws IOException {
+    Path map = folder.resolve("map.json");
+    Files.writeString(
+        map,
+        "{\"separator\": \";\", \"decimalComma\": false, \"headLine\": 1, \"timeColumn\": 0, \"time\": \"SECONDS\", \"missing\": [],"
+            + " \"columns\": [{\"number\": 1, \"name\": \"rpm\", \"unit\": \"RPM\", \"spn\": 190, \"module\": \"\"},"
+            + "{\"number\": 2, \"name\": \"boost\", \"unit\": \"BAR\", \"spn\": 102, \"module\": \"\"},"
+            + "{\"number\": 3, \"name\": \"crankcase\", \"unit\": \"INCH_WATER\", \"spn\": 101, \"module\": \"\"},"
+            + "{\"number\": 4, \"name\": \"pedal\", \"unit\": \"PERCENT\", \"spn\": 91, \"module\": \"\"},"
+            + "{\"number\": 5, \"name\": \"Cylinder off\", \"unit\": \"ONE\", \"spn\": 0, \"module\": \"\"}]}");
+    return map;
+  }
+
+  @Test
+  void aTableOfPullsIsComparedOnceItsColumnsAreMapped() throws IOException {
+    Path table = pulls("cyl");
+    JsonNode found =
+        run(
+            "--table",
+            table.toString(),
+            "--map",
+            map(table, "cyl").toString(),
+            "--analyse",
+            "cutout-under-load",
+            "--json");
+    assertThat(found.path("verdict").asString()).isEqualTo("FAIL");
+    assertThat(found.path("cylinders").asInt()).isEqualTo(4);
+    assertThat(found.path("reason").asString()).startsWith("With cylinder 3 off");
+    assertThat(found.path("leftOut").isArray()).isTrue();
+    run("--table", table.toString(), "--analyse", "cutout-under-load", "--json");
+    assertThat(status).isEqualTo(2);
+    assertThat(errors).contains("name one 'Cylinder off'");
+  }
+
   @Test
   void whatCannotBeginSaysWhichConditionIsOpen() {
     JsonNode test = tested("contribution");

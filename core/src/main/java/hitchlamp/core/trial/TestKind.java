@@ -82,6 +82,11 @@ public interface TestKind<S, O> {
   /** True where anything was seen that can be judged, if only as "cannot tell". */
   boolean saw(O seen);
 
+  /** What a page needs of the observations: the same, without what only a judge reads. */
+  default O shown(O seen) {
+    return seen;
+  }
+
   /** What the observations come to: a pure function, the same years later. */
   Judgement judge(S setup, O seen);
 }

@@ -167,6 +167,18 @@ class Demo implements ApplicationRunner {
         misses.id(),
         "Misses on one now and then, worse on rough ground.",
         accounts.find("Technician 2"));
+    UnitRow breathes =
+        jobs.addUnit(
+            "Set 2",
+            "SMW0GSR0500002207",
+            "Orrendale",
+            "Korvane 8G",
+            "MACHINE",
+            "orrendale-steadwright");
+    jobs.open(
+        breathes.id(),
+        "Blows oil out of the breather since it carries more load. Idles clean.",
+        accounts.find("Technician 2"));
   }
 
   private UnitRow truck(String fleetNumber, String vin) {

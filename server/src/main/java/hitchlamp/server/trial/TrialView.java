@@ -9,6 +9,8 @@ import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.trial.BenchTrace;
 import hitchlamp.core.trial.Condition;
 import hitchlamp.core.trial.ControlState;
+import hitchlamp.core.trial.TestKind;
+import hitchlamp.core.trial.TestKinds;
 import hitchlamp.core.words.Said;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
@@ -149,12 +151,16 @@ public record TrialView(
                         p.control(), p.title(), p.wanted(), p.unit(), p.state(), p.seconds()))
             .toList(),
         s.now().stream().map(n -> new TrialNow(n.name(), figure(n.value()), n.unit())).toList(),
-        s.observed(),
+        shown(TestKinds.of(spec), s.observed()),
         trace(s.trace(), points),
         judgement(s.judgement()),
         spec.hazards(),
         spec.figures(),
         spec.source());
+  }
+
+  private static <O> O shown(TestKind<?, O> kind, Object observed) {
+    return kind.shown(kind.observed().cast(observed));
   }
 
   private static SeenTrace trace(BenchTrace t, int most) {

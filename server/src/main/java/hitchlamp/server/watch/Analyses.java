@@ -2,6 +2,10 @@ package hitchlamp.server.watch;
 
 import hitchlamp.core.pack.DriveKind;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.trial.loaded.LoadTable;
+import hitchlamp.core.trial.loaded.LoadedCutout;
+import hitchlamp.core.trial.loaded.LoadedJudge;
+import hitchlamp.core.trial.loaded.LoadedSetup;
 import hitchlamp.core.watch.Alignment;
 import hitchlamp.core.watch.Channel;
 import hitchlamp.core.watch.PowerPull;
@@ -151,6 +155,33 @@ class Analyses {
     Series axle = bySpn(h, FRONT_AXLE, "");
     return PowerPull.of(
         rpm, pedal, axle.size() > 0 ? axle : bySpn(h, ROAD_SPEED, ""), drive(h), setup);
+  }
+
+  LoadedView loaded(long id) {
+    WatchMapper.Head h = library.head(id);
+    Pack pack = work.pack(h.jobId());
+    LoadedCutout kind = new LoadedCutout();
+    LoadedSetup setup =
+        pack.bench().tests().values().stream()
+            .filter(t -> t.kind().equals(kind.id()))
+            .findFirst()
+            .map(t -> kind.read(t, pack))
+            .orElseThrow(
+                () ->
+                    Refusal.conflict(
+                        WatchWords.say("the-pack-has-no-cutout-under-load"),
+                        WatchWords.say("call-the-roll-so-that-the")));
+    List<Series> all =
+        reader.rows(id, List.of()).stream()
+            .filter(r -> LoadTable.reads(r.spn(), r.name()))
+            .map(r -> reader.whole(id, r, h.firstMicros(), Library.last(h)))
+            .toList();
+    try {
+      return LoadedView.of(
+          LoadedJudge.of(setup, LoadTable.of(all, setup)), setup.cylinders(), setup.normalKpa());
+    } catch (LoadTable.Unusable e) {
+      throw Refusal.bad(e.getMessage(), WatchWords.say("record-it-or-map-it-in"));
+    }
   }
 
   SeaTrial.Result sea(long id) {

@@ -171,6 +171,12 @@ class RecordingController {
     }
   }
 
+  /** Pulls with each cylinder off found in a recording: which one blows by under load. */
+  @GetMapping("/api/recordings/{recording}/cutout-under-load")
+  LoadedView loaded(@PathVariable("recording") long id) {
+    return analyses.loaded(id);
+  }
+
   /** Steady points of a sea trial and how they stand against the propeller law. */
   @GetMapping("/api/recordings/{recording}/sea-trial")
   SeaTrial.Result sea(@PathVariable("recording") long id) {

@@ -81,6 +81,9 @@ public final class Condition {
   /** Cooling that the charge-air cooler still does, share. */
   public double chargeCoolerShare;
 
+  /** Opening of the turbocharger's seal into the crankcase beside a sound one's, mm². */
+  public double turboSealMm2;
+
   /** Charge that a worn turbocharger still makes, share. */
   public double turboShare;
 
@@ -181,6 +184,7 @@ public final class Condition {
     bearingClearance = 1;
     chargeLeakMm2 = 0;
     chargeCoolerShare = 1;
+    turboSealMm2 = 0;
     turboShare = 1;
     vanesStuckAt = Double.NaN;
     egrStuckAt = Double.NaN;

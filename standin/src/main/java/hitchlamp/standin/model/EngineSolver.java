@@ -403,7 +403,7 @@ public final class EngineSolver {
         air.intakePascal(),
         cylinders,
         EachCylinder.times(p.each().rings(), c.ringShare),
-        SEAL_SOUND + WORN_SEAL * (1 - c.turboShare),
+        SEAL_SOUND + WORN_SEAL * (1 - c.turboShare) + c.turboSealMm2 * 1e-6,
         air.pipePascal() - air.ambient,
         c.breatherShare);
   }

@@ -116,6 +116,10 @@ public record Defect(
     CHARGE_COOLER_BLOCKED(About.PART, 1, (d, c) -> c.chargeCoolerShare = 1 - d.size),
     /** Worn turbocharger: share of charge that is missing. */
     TURBO_WORN(About.PART, 1, (d, c) -> c.turboShare = Math.max(0.05, 1 - d.size)),
+    /**
+     * Worn seal of the turbocharger's shaft: mm² through which charge passes into the crankcase.
+     */
+    TURBO_SEAL(About.PART, 20, (d, c) -> c.turboSealMm2 = d.size),
     /** Vanes of the turbocharger stuck: at this position. */
     VANES_STUCK(About.PART, 1, (d, c) -> c.vanesStuckAt = d.size),
     /** Recirculation valve stuck: at this position. */

@@ -62,6 +62,7 @@ final class EngineMonitors {
 
   private static final double POWER_GOES_SECONDS = 20;
   private static final double LOADED = 0.55;
+  private static final double SETTLES_SECONDS = 10;
 
   /** Most that one pressure may tell beside the other with the engine standing, to be learned. */
   private static final double MOST_LEARNED_KPA = 9;
@@ -76,6 +77,7 @@ final class EngineMonitors {
   private double exhaustAtRest;
   private double badSupplySeconds;
   private double ranSeconds;
+  private double sinceCutSeconds = SETTLES_SECONDS + 1;
   private double loadedSeconds;
 
   /**
@@ -209,6 +211,7 @@ final class EngineMonitors {
             8,
             () ->
                 runs()
+                    && firesWhole()
                     && sound(INTAKE_PRESSURE)
                     && state.loadShare > LOADED
                     && reading(INTAKE_PRESSURE) - reading(BAROMETER)
@@ -236,6 +239,11 @@ final class EngineMonitors {
                             reading(BAROMETER),
                             reading(AMBIENT)));
     watch(EGR_FLOW, 18, Lamp.MALFUNCTION, 10, this::littleRecirculated).emission();
+  }
+
+  /** With a cylinder cut by command there is less charge, and for a while behind it. */
+  private boolean firesWhole() {
+    return sinceCutSeconds > SETTLES_SECONDS;
   }
 
   private boolean littleRecirculated() {
@@ -376,6 +384,7 @@ final class EngineMonitors {
 
   /** The module looks at its sensors. */
   void step(double dt, double hours) {
+    sinceCutSeconds = state.cutOut != 0 ? 0 : sinceCutSeconds + dt;
     boolean turns = reading(SPEED) > 500;
     ranSeconds = turns ? ranSeconds + dt : 0;
     loadedSeconds = turns && state.fuelMgPerStroke > 30 ? loadedSeconds + dt : loadedSeconds;

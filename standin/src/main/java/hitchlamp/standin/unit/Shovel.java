@@ -5,8 +5,10 @@ import static hitchlamp.standin.module.Signal.put;
 import hitchlamp.standin.fault.FaultMemory.Lamp;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Condition;
+import hitchlamp.standin.model.Digging;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Hydraulics;
+import hitchlamp.standin.model.Load;
 import hitchlamp.standin.model.Sensor;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Signal;
@@ -14,6 +16,8 @@ import hitchlamp.standin.wiring.Feed;
 import hitchlamp.standin.wiring.SensorRun;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.function.DoubleSupplier;
 
@@ -24,6 +28,7 @@ final class Shovel implements Build {
   private static final int SUPPLY_LINE = 3;
 
   private final Hydraulics hydraulics = new Hydraulics();
+  private final Digging digging = new Digging();
   private Sensor pressure;
   private Sensor temperature;
   private DoubleSupplier filter;
@@ -35,6 +40,33 @@ final class Shovel implements Build {
   private SplittableRandom random;
   private double ranSeconds;
   private double supplyVolts = Double.NaN;
+
+  @Override
+  public Load load(String engine, Condition condition, SplittableRandom own) {
+    return digging;
+  }
+
+  @Override
+  public void drive(String what, String value) {
+    if (!what.equals("dig")) {
+      throw new IllegalArgumentException("a loading shovel has no '" + what + "'");
+    }
+    try {
+      double share = Double.parseDouble(value);
+      if (share >= 0 && share <= 1) {
+        digging.share = share;
+        return;
+      }
+    } catch (NumberFormatException e) {
+      // said below
+    }
+    throw new IllegalArgumentException("dig can be 0 to 1, not '" + value + "'");
+  }
+
+  @Override
+  public Map<String, String> driving() {
+    return Map.of("dig", String.format(Locale.ROOT, "%.2f", digging.share));
+  }
 
   @Override
   public List<ModuleSpec> modules() {

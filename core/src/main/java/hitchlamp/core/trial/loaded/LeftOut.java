@@ -33,5 +33,10 @@ public record LeftOut(int off, double fromSeconds, double toSeconds, Why why) {
     String word() {
       return word;
     }
+
+    /** As a reader reads it. */
+    public String says() {
+      return LoadedWords.say(word);
+    }
   }
 }

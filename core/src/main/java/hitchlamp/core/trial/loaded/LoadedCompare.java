@@ -6,6 +6,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.ToDoubleFunction;
+import java.util.stream.DoubleStream;
 import org.hipparchus.linear.Array2DRowRealMatrix;
 import org.hipparchus.linear.ArrayRealVector;
 import org.hipparchus.linear.QRDecomposition;
@@ -30,10 +32,19 @@ record LoadedCompare(
   private static final double LEAST_KPA = 0.02;
   private static final int FEWEST_ROWS = 5;
 
+  /** Speed, exhaust and rail pressure may differ by this share from pull to pull. */
+  private static final double ALIKE = 0.25;
+
   /**
    * Where no cylinder was pulled twice, a pull repeats to about this (common practice, no source).
    */
-  private static final double REPEATS = 0.03;
+  private static final double REPEATS = 0.02;
+
+  /** So many pulls what is usual weighs. */
+  private static final double WEIGHS = 8;
+
+  /** So far beyond the charge that most pulls reach the line over it is still good. */
+  private static final double BEYOND = 1.12;
 
   private static final double LEAST_SCATTER = 0.01;
 
@@ -60,6 +71,7 @@ record LoadedCompare(
         matched.add(new Pull(p.off(), rows));
       }
     }
+    matched = alike(matched, leftOut);
     double middle = (boost[0] + boost[1]) / 2;
     double[] levels = levels(matched, middle);
     Map<Integer, List<Double>> of = new TreeMap<>();
@@ -83,7 +95,31 @@ record LoadedCompare(
     int quarter = least.length / 4;
     return least.length == 0
         ? new double[] {0, 0}
-        : new double[] {least[least.length - 1 - quarter], most[quarter]};
+        : new double[] {least[least.length - 1 - quarter], BEYOND * most[quarter]};
+  }
+
+  /** Pulls whose speed, exhaust and rail pressure at that charge are those of the others. */
+  private static List<Pull> alike(List<Pull> pulls, List<LeftOut> leftOut) {
+    List<Pull> alike = new ArrayList<>(pulls);
+    for (ToDoubleFunction<LoadRow> of :
+        List.<ToDoubleFunction<LoadRow>>of(LoadRow::rpm, LoadRow::exhaustKpa, LoadRow::railMpa)) {
+      double usual = middle(pulls.stream().mapToDouble(p -> of(p, of)));
+      for (Pull p : pulls) {
+        if (Math.abs(of(p, of) / usual - 1) > ALIKE && alike.remove(p)) {
+          leftOut.add(new LeftOut(p.off(), p.from(), p.to(), Why.LOAD_NOT_MATCHED));
+        }
+      }
+    }
+    return alike;
+  }
+
+  private static double of(Pull p, ToDoubleFunction<LoadRow> what) {
+    return middle(p.rows().stream().mapToDouble(what));
+  }
+
+  private static double middle(DoubleStream of) {
+    double[] told = of.filter(v -> !Double.isNaN(v)).sorted().toArray();
+    return told.length == 0 ? Double.NaN : told[told.length / 2];
   }
 
   private static double[] levels(List<Pull> pulls, double middle) {
@@ -179,6 +215,10 @@ record LoadedCompare(
     }
     double median = cuts[cuts.length / 2];
     double[] off = Arrays.stream(cuts).map(c -> Math.abs(c - median)).sorted().toArray();
-    return Math.max(LEAST_SCATTER, TO_SIGMA * off[off.length / 2]);
+    double seen = TO_SIGMA * off[off.length / 2];
+    // A handful tells little of its own scatter: what is usual weighs in.
+    double n = cuts.length;
+    return Math.max(
+        LEAST_SCATTER, Math.sqrt((n * seen * seen + WEIGHS * REPEATS * REPEATS) / (n + WEIGHS)));
   }
 }

@@ -34,6 +34,7 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
         .isEmpty()) {
       throw spec.place().fault(LoadedWords.say("needs-a-mask-of-bits", cylinders));
     }
+    boolean byLoad = spec.reads().containsKey(LoadedScript.LOAD);
     for (String name :
         List.of(
             LoadedScript.RPM,
@@ -42,15 +43,16 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
             LoadedScript.EXHAUST,
             LoadedScript.RAIL,
             LoadedScript.CRANKCASE,
-            LoadedScript.PEDAL)) {
+            byLoad ? LoadedScript.LOAD : LoadedScript.PEDAL)) {
       if (!pack.services().identifiers().containsKey(spec.reads().getOrDefault(name, -1))) {
         throw spec.place().fault(LoadedWords.say("needs-to-read", name));
       }
     }
     return new LoadedSetup(
         cylinders,
+        byLoad,
         spec.figure("load-share", 0.1, 0.95, 0.6),
-        spec.figure("pedal-from", 1, 100, 80),
+        spec.figure("pulls-from", 1, 100, 80),
         spec.figure("least", 0.5, 60, 2),
         spec.figure("normal", 0, 100),
         spec.figure("cures", 1, 90));
@@ -77,6 +79,18 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
   @Override
   public boolean saw(LoadedSeen seen) {
     return !seen.rows().isEmpty();
+  }
+
+  @Override
+  public LoadedSeen shown(LoadedSeen seen) {
+    return new LoadedSeen(
+        seen.cylinders(),
+        seen.byLoad(),
+        seen.next(),
+        seen.off(),
+        seen.pulling(),
+        seen.done(),
+        List.of());
   }
 
   @Override

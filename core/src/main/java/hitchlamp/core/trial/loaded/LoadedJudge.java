@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -23,7 +24,10 @@ public final class LoadedJudge {
   /** Figure: by how much it lies below what it is with any other off, percent. */
   static final String CURES = "cures";
 
-  private static final double SURE = 2.5;
+  /** Figures: a stretch that was not compared, named by why; the second at which it began. */
+  static final String LEFT_OUT = "left-out-";
+
+  private static final double SURE = 2;
   private static final int FEWEST_OTHERS = 2;
 
   private LoadedJudge() {}
@@ -46,12 +50,44 @@ public final class LoadedJudge {
     List<LeftOut> leftOut = new ArrayList<>(pulls.leftOut());
     if (pulls.pulls().isEmpty()) {
       return new Compared(
-          Judgement.cannotTell(LoadedWords.said("no-pull"), LoadedWords.said("pull-again-all")),
+          with(
+              Judgement.cannotTell(LoadedWords.said("no-pull"), LoadedWords.said("pull-again-all")),
+              leftOut),
           leftOut);
     }
     LoadedCompare c = LoadedCompare.of(pulls.pulls());
     leftOut.addAll(c.leftOut());
-    return new Compared(judged(setup, c, leftOut), leftOut);
+    return new Compared(with(judged(setup, c, leftOut), leftOut), leftOut);
+  }
+
+  /** Which pulls would have to be made again for a verdict: those missing, then those unsure. */
+  static List<Integer> again(LoadedSetup setup, Judgement j) {
+    Set<Integer> there =
+        j.named(PRESSURE).stream().map(Measured::place).collect(Collectors.toSet());
+    List<Integer> all = new ArrayList<>();
+    for (int off = 0; off <= setup.cylinders(); off++) {
+      if (!there.contains(off)) {
+        all.add(off);
+      }
+    }
+    j.named(CURES).stream()
+        .filter(m -> m.verdict().equals(Optional.of(Verdict.CANNOT_TELL)))
+        .forEach(m -> all.add(m.place()));
+    return all;
+  }
+
+  /** True for a figure that says what was left out. */
+  public static boolean leftOut(Measured m) {
+    return m.name().startsWith(LEFT_OUT);
+  }
+
+  /** What was left out stands among the figures: why, with which cylinder off, when it began. */
+  private static Judgement with(Judgement j, List<LeftOut> leftOut) {
+    List<Measured> all = new ArrayList<>(j.measured());
+    for (LeftOut l : leftOut) {
+      all.add(Measured.shown(LEFT_OUT + l.why().word(), l.off(), l.fromSeconds(), Unit.SECOND));
+    }
+    return new Judgement(j.verdict(), j.says(), all, j.next());
   }
 
   private static double mean(List<Double> of) {

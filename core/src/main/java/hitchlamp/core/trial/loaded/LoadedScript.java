@@ -1,5 +1,7 @@
 package hitchlamp.core.trial.loaded;
 
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.ControlState;
@@ -16,8 +18,9 @@ import java.util.Optional;
 
 /**
  * The same pull again and again, first with all firing, then with each cylinder off, then with all
- * firing once more. Which is off next is said before; it is cut while the foot is down and fires
- * again as soon as it is lifted. A pull that does not count is asked for again.
+ * firing once more; what is unsure then is pulled again by itself. Which is off next is said
+ * before; it is cut while the foot is down and fires again as soon as it is lifted. A pull that
+ * does not count is asked for again.
  */
 final class LoadedScript implements Script<LoadedSeen> {
   /** Control: a bit for each cylinder, set where it must not fire. */
@@ -33,11 +36,17 @@ final class LoadedScript implements Script<LoadedSeen> {
   static final String CRANKCASE = "crankcase";
   static final String PEDAL = "pedal";
 
+  /** Read in place of the pedal where a load is put on. */
+  static final String LOAD = "load";
+
   private static final long ROW_MICROS = 200_000;
   private static final long FRESH_MICROS = 1_500_000;
 
   /** So long a pull may be tried in vain before it is passed over. */
   private static final int MOST_TRIES = 6;
+
+  /** So often what is unsure is pulled again by itself. */
+  private static final int MOST_ROUNDS = 3;
 
   /** So long behind the foot the charge is still noted. */
   private static final long BEHIND_MICROS = 1_000_000;
@@ -46,13 +55,18 @@ final class LoadedScript implements Script<LoadedSeen> {
   private final Deque<Integer> plan = new ArrayDeque<>();
   private final List<Integer> done = new ArrayList<>();
   private final List<LoadRow> rows = new ArrayList<>();
+
+  /** Those up to the last pull that is over: what is judged, once a pull. */
+  private List<LoadRow> over = List.of();
+
   private int here;
   private int tries;
   private int pullFrom;
+  private int rounds;
   private boolean pulling;
-  private boolean over;
+  private boolean ends;
   private long began = Long.MIN_VALUE;
-  private long rowAt = Long.MIN_VALUE;
+  private long rowAt = Long.MIN_VALUE / 2;
   private long liftedAt = Long.MIN_VALUE / 2;
   private Said last = Said.plain("");
 
@@ -72,7 +86,7 @@ final class LoadedScript implements Script<LoadedSeen> {
       began = scene.now();
     }
     look(scene);
-    if (over) {
+    if (ends) {
       return new Step.Done(true, LoadedWords.said("all-pulled"));
     }
     boolean cuts = pulling && here > 0;
@@ -92,14 +106,17 @@ final class LoadedScript implements Script<LoadedSeen> {
     if (pulling) {
       return here > 0 ? LoadedWords.said("pulling-with-off", here) : LoadedWords.said("pulling");
     }
+    String how = setup.byLoad() ? "put-the-load-on" : "put-the-foot-down";
     Said order =
-        here > 0 ? LoadedWords.said("next-with-off", here) : LoadedWords.said("next-all-firing");
+        here > 0
+            ? LoadedWords.said("next-with-off", here, LoadedWords.say(how))
+            : LoadedWords.said("next-all-firing", LoadedWords.say(how));
     return last.text().isEmpty() ? order : Said.joined(" ", List.of(last, order));
   }
 
   private void look(Scene scene) {
-    double pedal = fresh(scene, PEDAL);
-    boolean down = pedal >= setup.pedalFrom();
+    double pedal = fresh(scene, pulledBy());
+    boolean down = pedal >= setup.pullsFrom();
     if (down && !pulling) {
       pulling = true;
       pullFrom = rows.size();
@@ -113,12 +130,13 @@ final class LoadedScript implements Script<LoadedSeen> {
       rowAt = scene.now();
       rows.add(row(scene));
     }
-    over |= rows.size() >= LoadedSeen.MOST_ROWS;
+    ends |= rows.size() >= LoadedSeen.MOST_ROWS;
   }
 
   /** The foot was lifted: was that a pull that counts? */
   private void pulled() {
-    Pulls p = Pulls.of(rows, setup);
+    over = List.copyOf(rows);
+    Pulls p = Pulls.of(over, setup);
     double from = pullFrom < rows.size() ? rows.get(pullFrom).seconds() : Double.MAX_VALUE;
     boolean counts = p.pulls().stream().anyMatch(x -> x.off() == here && x.to() >= from);
     tries++;
@@ -142,8 +160,15 @@ final class LoadedScript implements Script<LoadedSeen> {
 
   private void advance() {
     tries = 0;
-    over = plan.isEmpty();
-    here = over ? here : plan.poll();
+    if (plan.isEmpty() && rounds < MOST_ROUNDS) {
+      rounds++;
+      Judgement j = LoadedJudge.of(setup, over).judgement();
+      if (j.verdict() == Verdict.CANNOT_TELL) {
+        plan.addAll(LoadedJudge.again(setup, j));
+      }
+    }
+    ends = plan.isEmpty();
+    here = ends ? here : plan.poll();
   }
 
   private LoadRow row(Scene scene) {
@@ -161,8 +186,12 @@ final class LoadedScript implements Script<LoadedSeen> {
         fresh(scene, EXHAUST),
         fresh(scene, RAIL),
         fresh(scene, CRANKCASE),
-        fresh(scene, PEDAL),
+        fresh(scene, pulledBy()),
         off);
+  }
+
+  private String pulledBy() {
+    return setup.byLoad() ? LOAD : PEDAL;
   }
 
   private static double fresh(Scene scene, String name) {
@@ -173,7 +202,8 @@ final class LoadedScript implements Script<LoadedSeen> {
   @Override
   public Optional<Said> act(Act act, Scene scene) {
     if (pulling) {
-      return Optional.of(LoadedWords.said("lift-the-foot-first"));
+      return Optional.of(
+          LoadedWords.said(setup.byLoad() ? "take-the-load-off-first" : "lift-the-foot-first"));
     }
     if (act.action().equals(LoadedCutout.SKIP)) {
       last = LoadedWords.said("passed-over");
@@ -190,13 +220,15 @@ final class LoadedScript implements Script<LoadedSeen> {
   @Override
   public void leaving(Scene scene) {
     pulling = false;
-    over = true;
+    ends = true;
+    over = List.copyOf(rows);
   }
 
   @Override
   public LoadedSeen observed(Scene scene) {
     ControlState c = scene.control(CYLINDERS);
     int off = c.free() ? 0 : 1 + Long.numberOfTrailingZeros((long) c.value());
-    return new LoadedSeen(setup.cylinders(), over ? -1 : here, off, pulling, done, rows);
+    return new LoadedSeen(
+        setup.cylinders(), setup.byLoad(), ends ? -1 : here, off, pulling, done, over);
   }
 }

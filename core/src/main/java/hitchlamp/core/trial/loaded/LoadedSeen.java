@@ -6,6 +6,7 @@ import java.util.List;
  * What pulls with each cylinder off have shown.
  *
  * @param cylinders of the engine
+ * @param byLoad true where a load is put on and no foot pulls
  * @param next cylinder that is off at the next pull, 0 for all firing; -1 when all are done
  * @param off cylinder that is commanded off until the module has confirmed that it fires, 0 for
  *     none
@@ -14,7 +15,13 @@ import java.util.List;
  * @param rows moments with the foot down, and just before and behind
  */
 public record LoadedSeen(
-    int cylinders, int next, int off, boolean pulling, List<Integer> done, List<LoadRow> rows) {
+    int cylinders,
+    boolean byLoad,
+    int next,
+    int off,
+    boolean pulling,
+    List<Integer> done,
+    List<LoadRow> rows) {
   static final int MOST_ROWS = 6_000;
   private static final int MOST = 200;
 

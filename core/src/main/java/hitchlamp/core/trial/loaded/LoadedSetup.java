@@ -4,16 +4,18 @@ package hitchlamp.core.trial.loaded;
  * What a pack says of a cutout under load.
  *
  * @param cylinders of the engine
+ * @param byLoad true where no foot pulls, but a load is put on: a generating set
  * @param loadShare of the greatest boost from which on it pulls
- * @param pedalFrom percent from which on the foot is down
+ * @param pullsFrom percent of the pedal, or of the load, from which on it pulls
  * @param leastSeconds that a pull must last to count
  * @param normalKpa crankcase pressure under load up to which it is normal
  * @param curesPercent by so much more than the others the one at fault lets the pressure fall
  */
 public record LoadedSetup(
     int cylinders,
+    boolean byLoad,
     double loadShare,
-    double pedalFrom,
+    double pullsFrom,
     double leastSeconds,
     double normalKpa,
     double curesPercent) {}

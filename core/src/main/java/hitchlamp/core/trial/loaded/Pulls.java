@@ -33,7 +33,7 @@ record Pulls(List<Pull> pulls, List<LeftOut> leftOut) {
     List<LoadRow> here = new ArrayList<>();
     for (LoadRow r : rows) {
       LoadRow last = here.isEmpty() ? r : here.get(here.size() - 1);
-      boolean down = Double.isNaN(r.pedalPercent()) || r.pedalPercent() >= setup.pedalFrom();
+      boolean down = Double.isNaN(r.pedalPercent()) || r.pedalPercent() >= setup.pullsFrom();
       boolean same = r.off() == last.off() && r.seconds() - last.seconds() <= GAP;
       if (!down || !same) {
         take(here, setup, enough, !down, pulls, leftOut);
@@ -47,9 +47,17 @@ record Pulls(List<Pull> pulls, List<LeftOut> leftOut) {
     return new Pulls(pulls, leftOut);
   }
 
+  /** With a cylinder off less charge comes: the lower of the two is the measure. */
   private static double top(List<LoadRow> rows) {
+    double whole = top(rows, false);
+    double cut = top(rows, true);
+    return whole == 0 ? cut : cut == 0 ? whole : Math.min(whole, cut);
+  }
+
+  private static double top(List<LoadRow> rows, boolean cut) {
     double[] boosts =
         rows.stream()
+            .filter(r -> cut == r.off() > 0)
             .mapToDouble(LoadRow::boostKpa)
             .filter(b -> !Double.isNaN(b))
             .sorted()
