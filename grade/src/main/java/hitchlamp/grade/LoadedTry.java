@@ -25,9 +25,10 @@ final class LoadedTry {
    *     test, the table tells the cylinders and common practice the rest
    */
   static Map<String, Object> of(List<Series> all, Pack pack) {
-    LoadedSetup setup = setup(pack).orElseGet(() -> LoadTable.usual(all));
+    LoadedSetup setup;
     LoadedJudge.Compared c;
     try {
+      setup = setup(pack).orElseGet(() -> LoadTable.usual(all));
       c = LoadedJudge.of(setup, LoadTable.of(all, setup));
     } catch (LoadTable.Unusable e) {
       throw new TableTry.Unusable(e.getMessage());
