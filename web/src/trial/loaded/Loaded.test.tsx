@@ -35,7 +35,8 @@ it('says which cylinder is off next, and to hold while it pulls', () => {
   expect(loaded.spoken?.(view({ next: 3 }))).toBe('Cylinder 3 off. Pull now.')
   expect(loaded.spoken?.(view({ next: 3, byLoad: true }))).toBe('Cylinder 3 off. Load on.')
   expect(loaded.spoken?.(view({ next: 0 }))).toBe('All fire. Pull now.')
-  expect(loaded.headline?.(view({ next: 3, pulling: true }))).toBe('Hold it')
+  expect(loaded.spoken?.(view({ next: 3, pulling: true }))).toBe('Hold it')
+  expect(loaded.headline?.(view({ next: 3, done: [0, 1, 2] }))).toBe('3 of 6 pulls')
   expect(loaded.spoken?.(view({ next: -1 }))).toBe('Done')
   renderInJob(<Board view={view({ next: 2, done: [0, 1] })} />)
   expect(screen.getByRole('status')).toHaveTextContent('Pull nowCylinder 2 off2 of 6 pulls')
@@ -59,7 +60,7 @@ it('shows the pressure with each cylinder off and which one cures it', () => {
   )
   expect(screen.getByText('3.42 kPa')).toBeInTheDocument()
   expect(screen.getByText('cures it')).toBeInTheDocument()
-  expect(screen.getByText('falls −1 ± 3 %')).toBeInTheDocument()
+  expect(screen.getByText('falls by −1 ± 3 %')).toBeInTheDocument()
 })
 
 it('says what was left out and why, and pulls it again', () => {

@@ -137,7 +137,7 @@ function Falls({ of }: { of: TrialMeasured | undefined }) {
   if (of.verdict === 'FAIL') return <b>{texts.cures}</b>
   return (
     <span className="text-ink-2">
-      {texts.fallsBy(of.value.toFixed(0).replace('-', '−'), (of.plusMinus ?? 0).toFixed(0))}
+      {texts.fallsBy(String(Math.round(of.value) || 0).replace('-', '−'), (of.plusMinus ?? 0).toFixed(0))}
     </span>
   )
 }
@@ -202,7 +202,11 @@ function LeftOut({ view, act }: { view: TrialView; act: ((line: string) => void)
 export const loaded: Board = {
   Board: LoadedBoard,
   ownProgress: true,
-  headline: (view) => (view.stage === 'RUNNING' ? orderOf(view) : view.title),
+  headline: (view) => {
+    if (view.stage !== 'RUNNING') return view.title
+    const seen = seenOf(view)
+    return texts.pulls(seen.done.length, Math.max(seen.done.length, seen.cylinders + 2))
+  },
   heard: (view) => {
     const { pulling, next } = seenOf(view)
     return {
