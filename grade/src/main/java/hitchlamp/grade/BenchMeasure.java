@@ -3,6 +3,8 @@ package hitchlamp.grade;
 import hitchlamp.core.station.Hold;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.cutout.Cutout;
+import hitchlamp.core.trial.loaded.LoadedCutout;
+import hitchlamp.standin.model.EngineState;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -63,7 +65,14 @@ final class BenchMeasure {
     CIRCUITS("circuits", false),
     LAMPS("lamps", false),
     PRIMING("priming", false),
-    ROUTINE("new-trip", false);
+    ROUTINE("new-trip", false),
+    COMPRESSION("compression", false),
+    CONTRIBUTION("contribution", true),
+    COILS("coils", false),
+    LOADED("loaded", true);
+
+    /** Those that take something of the engine into our hand by themselves. */
+    static final List<Kind> LEADING = List.of(COMPRESSION, CONTRIBUTION, COILS, LOADED);
 
     private final String test;
     private final boolean runs;
@@ -79,9 +88,12 @@ final class BenchMeasure {
 
   /** An act that a kind knows; a cylinder off where it knows none, which must come to nothing. */
   private static String act(Kind kind, SplittableRandom r) {
-    return kind == Kind.LAMPS
-        ? OF_LAMPS.get(r.nextInt(OF_LAMPS.size()))
-        : "off " + (1 + r.nextInt(6));
+    return switch (kind) {
+      case LAMPS -> OF_LAMPS.get(r.nextInt(OF_LAMPS.size()));
+      case LOADED -> r.nextBoolean() ? LoadedCutout.SKIP : LoadedCutout.AGAIN + " " + r.nextInt(7);
+      case COILS -> "heard " + (1 + r.nextInt(6)) + " CLICKS";
+      default -> "off " + (1 + r.nextInt(6));
+    };
   }
 
   /** A way in which a cutout ends. */
@@ -104,6 +116,7 @@ final class BenchMeasure {
   void measure(boolean json) throws Exception {
     Map<Kind, Count> all = new TreeMap<>();
     Map<Way, List<Double>> times = new TreeMap<>();
+    Map<Kind, List<Double>> stops = new TreeMap<>();
     ExecutorService pool = Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
     try {
       Map<Kind, List<Future<Count>>> parts = new TreeMap<>();
@@ -124,6 +137,15 @@ final class BenchMeasure {
         }
         ways.put(way, tries);
       }
+      Map<Kind, List<Future<Double>>> ends = new TreeMap<>();
+      for (Kind kind : Kind.LEADING) {
+        List<Future<Double>> tries = new ArrayList<>();
+        for (int i = 0; i < EACH_WAY; i++) {
+          long of = seed * 1_000_000 + 700_000 + i;
+          tries.add(pool.submit(() -> stopped(PACKS, kind, of)));
+        }
+        ends.put(kind, tries);
+      }
       for (Map.Entry<Kind, List<Future<Count>>> k : parts.entrySet()) {
         Count count = new Count();
         for (Future<Count> p : k.getValue()) {
@@ -138,6 +160,13 @@ final class BenchMeasure {
         }
         times.put(w.getKey(), found);
       }
+      for (Map.Entry<Kind, List<Future<Double>>> e : ends.entrySet()) {
+        List<Double> found = new ArrayList<>();
+        for (Future<Double> f : e.getValue()) {
+          found.add(f.get());
+        }
+        stops.put(e.getKey(), found);
+      }
     } finally {
       pool.shutdownNow();
     }
@@ -149,7 +178,7 @@ final class BenchMeasure {
         "kind",
         "lives",
         "began",
-        "a cylinder was cut out, or the pump ran",
+        "something was in our hand",
         "said: not confirmed",
         "still held at the end",
         "said otherwise than it was");
@@ -176,6 +205,18 @@ final class BenchMeasure {
               .keep("worst" + way.name(), Installation.at(sorted, 1));
         });
     report.end();
+    report.say(
+        "From \"End it\" until nothing is in our hand any more, tests that lead by themselves:");
+    report.head("test", "tries", "median, s", "worst, s");
+    stops.forEach(
+        (kind, found) -> {
+          double[] sorted = Installation.sorted(found);
+          report
+              .row(
+                  kind.test, found.size(), Installation.at(sorted, 0.5), Installation.at(sorted, 1))
+              .keep("stop" + kind.name(), Installation.at(sorted, 1));
+        });
+    report.end();
     report.finish(json);
   }
 
@@ -198,12 +239,27 @@ final class BenchMeasure {
   private static void live(BenchTruck truck, Kind kind, SplittableRandom r, Count count)
       throws InterruptedException {
     count.lives++;
+    if (kind == Kind.COMPRESSION) {
+      // Its module does it once until the key was off.
+      truck.unit.key(EngineState.Key.OFF);
+      truck.pass(8, false);
+      truck.unit.key(EngineState.Key.ON);
+    }
+    truck.unit.pedal(0);
     truck.prepare();
     truck.pass(4, true);
     truck.station().say(truck.trial(), Bench.BEGIN);
     if (kind == Kind.CUTOUT) {
       truck.pass(3.3, true);
       truck.station().say(truck.trial(), "off " + (1 + r.nextInt(6)));
+    }
+    if (kind == Kind.LOADED) {
+      truck.pass(3.3, true);
+      truck.station().say(truck.trial(), LoadedCutout.AGAIN + " " + (1 + r.nextInt(6)));
+      truck.unit.pedal(1);
+      truck.pass(2, true);
+    } else if (Kind.LEADING.contains(kind)) {
+      truck.pass(3.3 + 3 * r.nextDouble(), true);
     }
     truck.pass(0.2 * r.nextDouble(), true);
     truck.link().loses(r.nextInt(4) * 0.2);
@@ -213,7 +269,10 @@ final class BenchMeasure {
       int cylinder = 1 + r.nextInt(6);
       switch (r.nextInt(12)) {
         case 0, 1, 2, 3 -> truck.station().say(truck.trial(), act(kind, r));
-        case 4 -> truck.station().say(truck.trial(), "on " + cylinder);
+        case 4 -> {
+          truck.station().say(truck.trial(), "on " + cylinder);
+          truck.unit.pedal(kind == Kind.LOADED ? r.nextInt(2) : 0);
+        }
         case 5 -> truck.station().say(truck.trial(), Cutout.ALL_ON);
         case 6 -> truck.station().say(truck.trial(), Bench.END);
         case 7 -> truck.station().letGoAll();
@@ -241,6 +300,28 @@ final class BenchMeasure {
     count.notConfirmed += notConfirmed ? 1 : 0;
     count.held += truck.taken() || !truck.station().holds().isEmpty() ? 1 : 0;
     count.wrong += truck.wrongWord().isEmpty() ? 0 : 1;
+  }
+
+  /** Seconds from "End it" until nothing is in our hand any more, of a test that leads. */
+  static double stopped(Path packs, Kind kind, long seed) throws InterruptedException {
+    try (BenchTruck truck = new BenchTruck(packs, seed, kind.test, kind.runs)) {
+      truck.begin();
+      if (kind == Kind.LOADED) {
+        truck.station().say(truck.trial(), LoadedCutout.AGAIN + " " + (1 + seed % 6));
+        truck.unit.pedal(1);
+      }
+      for (int i = 0; i < 600 && !truck.taken(); i++) {
+        truck.pass(0.1, true);
+      }
+      truck.pass(seed % 7 * 0.05, true);
+      if (!truck.taken()) {
+        return 0;
+      }
+      long at = truck.unit.now();
+      truck.station().stop(truck.trial());
+      double rest = truck.untilNothingIsTaken();
+      return Double.isInfinite(rest) ? rest : (truck.unit.now() - at) / 1e6;
+    }
   }
 
   /** Seconds from a way out until all cylinders fire; infinite where they do not in a minute. */

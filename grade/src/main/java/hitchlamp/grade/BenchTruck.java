@@ -136,11 +136,11 @@ final class BenchTruck implements AutoCloseable {
   private void look() {
     boolean shown =
         station.holds().stream().anyMatch(h -> h.hold().id().equals("cutout cylinders 0"));
-    if (cutOut() && !shown) {
+    if (cutOut() && test.equals("cutout") && !shown) {
       wrongWord = "nothing is shown as held, and a cylinder is cut out";
     }
-    if (unit.priming("engine") && station.holds().isEmpty()) {
-      wrongWord = "nothing is shown as held, and the pump runs";
+    if (taken() && station.holds().isEmpty()) {
+      wrongWord = "nothing is shown as held, and something is";
     }
     if (cutOut()
         && trial != null
@@ -150,9 +150,11 @@ final class BenchTruck implements AutoCloseable {
     }
   }
 
-  /** True while something of the unit is in our hand: a cylinder is cut out, the pump runs. */
+  /**
+   * True while something of the unit is in our hand: a cylinder, an injector, the fuel, the pump.
+   */
   boolean taken() {
-    return cutOut() || unit.priming("engine");
+    return unit.firstEngine().inHand();
   }
 
   /** Time goes on until nothing is shown as held, for at most 20 s. */
@@ -164,6 +166,13 @@ final class BenchTruck implements AutoCloseable {
 
   boolean notConfirmed() {
     return station.holds().stream().anyMatch(h -> h.state() == Held.State.NOT_CONFIRMED);
+  }
+
+  /** Seconds of the unit until nothing is in our hand; infinite where that takes a minute. */
+  double untilNothingIsTaken() throws InterruptedException {
+    long at = unit.now();
+    LockStep.run(link, station, station.now() + 60 * SECOND, () -> !taken());
+    return taken() ? Double.POSITIVE_INFINITY : (unit.now() - at) / 1e6;
   }
 
   /** Seconds of the unit until all cylinders fire; infinite where they do not within a minute. */

@@ -34,6 +34,15 @@ class BenchTest {
   }
 
   @ParameterizedTest
+  @EnumSource(
+      value = BenchMeasure.Kind.class,
+      names = {"COMPRESSION", "CONTRIBUTION", "COILS", "LOADED"})
+  void whatATestHoldsIsLetGoOfWithinAFifthOfASecondOfItsEnd(BenchMeasure.Kind kind)
+      throws InterruptedException {
+    assertThat(BenchMeasure.stopped(PACKS, kind, 78)).isPositive().isLessThan(0.2);
+  }
+
+  @ParameterizedTest
   @CsvSource({
     "RELEASE, 0.2",
     "LOST_FRAME, 0.6",

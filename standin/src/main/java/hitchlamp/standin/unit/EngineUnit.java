@@ -208,4 +208,9 @@ public final class EngineUnit {
     state.egrC = state.coolantC;
     solver.rest(state);
   }
+
+  /** True while a tester has something of it in its hand that does not go back by itself. */
+  public boolean inHand() {
+    return state.cutOut != 0 || state.clicking != 0 || state.fuelOff || state.priming;
+  }
 }
