@@ -2,6 +2,7 @@ package hitchlamp.grade;
 
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
@@ -159,10 +160,7 @@ abstract class CylinderTrials {
 
   /** Percent of the median that each of some figures is. */
   static double[] shares(double[] all) {
-    double[] sorted = all.clone();
-    Arrays.sort(sorted);
-    int half = sorted.length / 2;
-    double median = sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+    double median = Median.of(all);
     return Arrays.stream(all).map(c -> 100 * c / median).toArray();
   }
 

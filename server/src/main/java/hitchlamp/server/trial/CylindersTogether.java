@@ -20,7 +20,7 @@ import org.springframework.stereotype.Service;
 @Service
 class CylindersTogether {
   private static final List<String> KINDS =
-      List.of("contribution", "cutout", "balance", "compression", "coils");
+      List.of("contribution", "cutout", "balance", "compression", "coils", "loaded");
 
   private final Trials trials;
   private final Faults faults;

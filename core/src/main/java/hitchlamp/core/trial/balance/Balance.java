@@ -4,10 +4,10 @@ import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Firing;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.TestKind;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /**
  * Idle balance: what the module gives each cylinder more so that the engine idles evenly, and which
@@ -21,12 +21,7 @@ public final class Balance implements TestKind<BalanceSetup, BalanceSeen> {
 
   @Override
   public BalanceSetup read(TestSpec spec, Pack pack) {
-    List<Integer> firing = spec.lists().getOrDefault("firing", List.of());
-    List<Integer> sorted = firing.stream().sorted().toList();
-    if (firing.size() < 3
-        || !sorted.equals(IntStream.rangeClosed(1, firing.size()).boxed().toList())) {
-      throw spec.place().fault(BalanceWords.say("firing-names-each-cylinder-once"));
-    }
+    List<Integer> firing = Firing.of(spec, 3);
     for (String name :
         List.of(BalanceScript.CORRECTIONS, BalanceScript.MISSES, BalanceScript.SEGMENTS)) {
       if (!pack.services().blocks().containsKey(spec.reads().getOrDefault(name, -1))) {

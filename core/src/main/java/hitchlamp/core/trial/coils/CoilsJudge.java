@@ -2,6 +2,7 @@ package hitchlamp.core.trial.coils;
 
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.trial.coils.CoilSample.Heard;
@@ -9,6 +10,7 @@ import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -122,19 +124,8 @@ final class CoilsJudge {
         .orElse(0);
   }
 
-  private static double median(Iterable<CoilSample> all, ToDoubleFunction<CoilSample> of) {
-    List<Double> known = new ArrayList<>();
-    for (CoilSample s : all) {
-      double v = of.applyAsDouble(s);
-      if (!Double.isNaN(v)) {
-        known.add(v);
-      }
-    }
-    double[] sorted = known.stream().mapToDouble(v -> v).sorted().toArray();
-    int half = sorted.length / 2;
-    return sorted.length == 0
-        ? Double.NaN
-        : sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+  private static double median(Collection<CoilSample> all, ToDoubleFunction<CoilSample> of) {
+    return Median.of(all.stream().mapToDouble(of).toArray());
   }
 
   /** The bank all of whose currents rise late together, by its driver. */

@@ -5,10 +5,10 @@ import hitchlamp.core.pack.BlockSpec;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Firing;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.TestKind;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /**
  * Relative compression: the engine is cranked without fuel, and from the dip of the crank speed at
@@ -25,12 +25,7 @@ public final class Compression implements TestKind<CompressionSetup, Compression
 
   @Override
   public CompressionSetup read(TestSpec spec, Pack pack) {
-    List<Integer> firing = spec.lists().getOrDefault("firing", List.of());
-    List<Integer> sorted = firing.stream().sorted().toList();
-    if (firing.size() < 2
-        || !sorted.equals(IntStream.rangeClosed(1, firing.size()).boxed().toList())) {
-      throw spec.place().fault(CompressionWords.say("firing-names-each-cylinder-once"));
-    }
+    List<Integer> firing = Firing.of(spec, 2);
     Integer id = spec.reads().get(CompressionScript.SEGMENTS);
     BlockSpec block = id == null ? null : pack.services().blocks().get(id);
     if (block == null || block.parts() < 2 || block.headBytes() == 0) {

@@ -2,12 +2,12 @@ package hitchlamp.core.trial.compression;
 
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -173,7 +173,7 @@ final class CompressionJudge {
         mean[i] += cycle[i] / cycles;
       }
     }
-    double median = median(mean);
+    double median = Median.of(mean);
     List<Measured> all = new ArrayList<>();
     for (int i = 0; i < n; i++) {
       double squares = 0;
@@ -200,13 +200,6 @@ final class CompressionJudge {
               Optional.of(verdict)));
     }
     return all;
-  }
-
-  private static double median(double[] of) {
-    double[] sorted = of.clone();
-    Arrays.sort(sorted);
-    int half = sorted.length / 2;
-    return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
   }
 
   private static Judgement judged(

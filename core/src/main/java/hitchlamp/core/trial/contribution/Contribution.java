@@ -4,11 +4,11 @@ import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Firing;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.TestKind;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 
 /**
  * Automatic cylinder cutout: each cylinder in turn is off for some seconds, and what it contributes
@@ -23,12 +23,7 @@ public final class Contribution implements TestKind<ContributionSetup, Contribut
 
   @Override
   public ContributionSetup read(TestSpec spec, Pack pack) {
-    List<Integer> firing = spec.lists().getOrDefault("firing", List.of());
-    List<Integer> sorted = firing.stream().sorted().toList();
-    if (firing.size() < 2
-        || !sorted.equals(IntStream.rangeClosed(1, firing.size()).boxed().toList())) {
-      throw spec.place().fault(ContributionWords.say("firing-names-each-cylinder-once"));
-    }
+    List<Integer> firing = Firing.of(spec, 2);
     if (pack.bench()
         .control(spec, ContributionScript.CYLINDERS)
         .filter(c -> c.coding().mask() && c.coding().bits() == firing.size())

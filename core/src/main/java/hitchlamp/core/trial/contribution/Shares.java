@@ -1,5 +1,6 @@
 package hitchlamp.core.trial.contribution;
 
+import hitchlamp.core.judge.Median;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -47,12 +48,7 @@ record Shares(double[] share, double[] error) {
 
   /** Median of the known; not a number where there are fewer than three. */
   static double median(double[] of) {
-    double[] known = Arrays.stream(of).filter(v -> !Double.isNaN(v)).sorted().toArray();
-    if (known.length < 3) {
-      return Double.NaN;
-    }
-    int half = known.length / 2;
-    return known.length % 2 == 1 ? known[half] : (known[half - 1] + known[half]) / 2;
+    return Arrays.stream(of).filter(v -> !Double.isNaN(v)).count() < 3 ? Double.NaN : Median.of(of);
   }
 
   /** Empty lists, one a cylinder. */

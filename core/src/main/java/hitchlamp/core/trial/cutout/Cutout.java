@@ -5,11 +5,11 @@ import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Firing;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.TestKind;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /**
  * Cylinder cutout by hand: at idle or a held speed single cylinders are switched off and on, and
@@ -45,12 +45,7 @@ public final class Cutout implements TestKind<CutoutSetup, CutoutSeen> {
 
   @Override
   public CutoutSetup read(TestSpec spec, Pack pack) {
-    List<Integer> firing = spec.lists().getOrDefault("firing", List.of());
-    List<Integer> sorted = firing.stream().sorted().toList();
-    if (firing.isEmpty()
-        || !sorted.equals(IntStream.rangeClosed(1, firing.size()).boxed().toList())) {
-      throw spec.place().fault(CutoutWords.say("firing-names-each-cylinder-once"));
-    }
+    List<Integer> firing = Firing.of(spec, 1);
     ControlSpec cylinders =
         pack.bench()
             .control(spec, CutoutScript.CYLINDERS)

@@ -2,6 +2,7 @@ package hitchlamp.core.trial.cutout;
 
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.words.Figure;
@@ -54,7 +55,7 @@ final class CutoutJudge {
     }
     double[] known =
         works.stream().mapToDouble(Work::added).filter(w -> !Double.isNaN(w)).sorted().toArray();
-    double middle = known.length == 0 ? Double.NaN : median(known);
+    double middle = Median.of(known);
     boolean enough = known.length >= FEWEST_FOR_MIDDLE && middle > 0;
     List<Measured> measured = new ArrayList<>();
     for (int i = 0; i < works.size(); i++) {
@@ -104,11 +105,6 @@ final class CutoutJudge {
       squares += before * before + after * after;
     }
     return tries.isEmpty() ? Double.NaN : Math.sqrt(squares) / tries.size();
-  }
-
-  private static double median(double[] sorted) {
-    int half = sorted.length / 2;
-    return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
   }
 
   private static Judgement judge(List<Work> works, double middle, List<Measured> measured) {

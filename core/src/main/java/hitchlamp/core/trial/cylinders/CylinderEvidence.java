@@ -19,6 +19,7 @@ public record CylinderEvidence(Map<String, Judgement> judged, Set<Integer> injec
 
   static final String COMPRESSION = "compression";
   static final String COILS = "coils";
+  static final String LOADED = "loaded";
 
   /** First of the SPNs of the injectors (SAE J1939-71, from memory: 651 for cylinder 1 onwards). */
   public static final int FIRST_INJECTOR = 651;

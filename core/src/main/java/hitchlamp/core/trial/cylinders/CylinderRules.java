@@ -47,6 +47,9 @@ public final class CylinderRules {
           low ? "circuit-first-then-valve" : "mend-the-circuit",
           "");
     }
+    if (e.of(CylinderEvidence.LOADED, c).equals(Optional.of(Verdict.FAIL))) {
+      return blowsBy(c, low, tight);
+    }
     if (low && weak) {
       return none(e, c)
           ? one(c, Points.MECHANICAL, "weak-and-none", "valve-clearance", "")
@@ -68,10 +71,27 @@ public final class CylinderRules {
     return Optional.empty();
   }
 
+  /** Under load its gas goes into the crankcase: rings or piston, whatever cranking says. */
+  private static Optional<CylinderFinding> blowsBy(int c, boolean low, boolean tight) {
+    if (low) {
+      return one(c, Points.MECHANICAL, "blows-and-low", "press-air", "");
+    }
+    return tight
+        ? one(c, Points.MECHANICAL, "blows-and-tight", "press-air", "")
+        : one(c, Points.MECHANICAL, "blows", "compression-then-air", CylinderEvidence.COMPRESSION);
+  }
+
   /** True where the circuits point at a driver: a whole bank fails and no cylinder by itself. */
   private static boolean driver(CylinderEvidence e) {
     return Optional.ofNullable(e.judged().get(CylinderEvidence.COILS))
         .filter(j -> j.verdict() == Verdict.FAIL && j.parts().isEmpty())
+        .isPresent();
+  }
+
+  /** True where the crankcase pressure is too high under load and no cylinder cures it. */
+  private static boolean breathes(CylinderEvidence e) {
+    return Optional.ofNullable(e.judged().get(CylinderEvidence.LOADED))
+        .filter(j -> j.verdict() == Verdict.FAIL)
         .isPresent();
   }
 
@@ -100,6 +120,9 @@ public final class CylinderRules {
               CylinderWords.said("alike-with-faults", which),
               CylinderWords.said("wiggle-the-harness"),
               CylinderEvidence.COILS));
+    }
+    if (breathes(e) && noneStandsOut) {
+      return one(0, Points.ELSEWHERE, "breathes", "breather-then-seal", "");
     }
     if (e.allAlike() && noneStandsOut) {
       boolean tight = e.passed(CylinderEvidence.COMPRESSION);

@@ -2,6 +2,7 @@ package hitchlamp.core.trial.loaded;
 
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.trial.loaded.LeftOut.Why;
@@ -30,6 +31,11 @@ public final class LoadedJudge {
   private static final double SURE = 2;
   private static final int FEWEST_OTHERS = 2;
 
+  /** Less than this between most of the moments is no pressure that moves, kPa. */
+  private static final double STILL_KPA = 0.02;
+
+  private static final int EDGE = 50;
+
   private LoadedJudge() {}
 
   /**
@@ -52,6 +58,14 @@ public final class LoadedJudge {
       return new Compared(
           with(
               Judgement.cannotTell(LoadedWords.said("no-pull"), LoadedWords.said("pull-again-all")),
+              leftOut),
+          leftOut);
+    }
+    if (still(rows)) {
+      return new Compared(
+          with(
+              Judgement.cannotTell(
+                  LoadedWords.said("does-not-follow"), LoadedWords.said("look-at-the-sensor")),
               leftOut),
           leftOut);
     }
@@ -90,6 +104,18 @@ public final class LoadedJudge {
     return new Judgement(j.verdict(), j.says(), all, j.next());
   }
 
+  /** True where the crankcase pressure stands still whatever the load does. */
+  private static boolean still(List<LoadRow> rows) {
+    double[] all =
+        rows.stream()
+            .mapToDouble(LoadRow::crankcaseKpa)
+            .filter(v -> !Double.isNaN(v))
+            .sorted()
+            .toArray();
+    int edge = all.length / EDGE;
+    return all.length > 0 && all[all.length - 1 - edge] - all[edge] < STILL_KPA;
+  }
+
   private static double mean(List<Double> of) {
     return of.stream().mapToDouble(v -> v).average().orElse(Double.NaN);
   }
@@ -117,7 +143,7 @@ public final class LoadedJudge {
       if (off == 0 || others.length < FEWEST_OTHERS) {
         continue;
       }
-      double middle = median(others);
+      double middle = Median.of(others);
       double lower = 100 * (1 - Math.exp(e.getValue() - middle));
       double band =
           100
@@ -148,11 +174,6 @@ public final class LoadedJudge {
     return said(setup, level, missing, guilty, unsure, measured, leftOut);
   }
 
-  private static double median(double[] sorted) {
-    int half = sorted.length / 2;
-    return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-  }
-
   private static Judgement said(
       LoadedSetup setup,
       Map<Integer, Double> level,
@@ -162,7 +183,7 @@ public final class LoadedJudge {
       List<Measured> measured,
       List<LeftOut> leftOut) {
     if (guilty != null) {
-      double with = Math.exp(level.getOrDefault(0, median(others(level, guilty))));
+      double with = Math.exp(level.getOrDefault(0, Median.of(others(level, guilty))));
       return new Judgement(
           Verdict.FAIL,
           LoadedWords.said(

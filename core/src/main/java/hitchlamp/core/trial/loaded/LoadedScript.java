@@ -120,7 +120,8 @@ final class LoadedScript implements Script<LoadedSeen> {
     if (down && !pulling) {
       pulling = true;
       pullFrom = rows.size();
-    } else if (!down && pulling && !Double.isNaN(pedal)) {
+    } else if (!down && pulling) {
+      // Where nobody tells any more how far the foot is down, it counts as lifted.
       pulling = false;
       liftedAt = scene.now();
       pulled();
@@ -130,7 +131,10 @@ final class LoadedScript implements Script<LoadedSeen> {
       rowAt = scene.now();
       rows.add(row(scene));
     }
-    ends |= rows.size() >= LoadedSeen.MOST_ROWS;
+    if (rows.size() >= LoadedSeen.MOST_ROWS || done.size() >= LoadedSeen.MOST_PULLS) {
+      ends = true;
+      over = List.copyOf(rows);
+    }
   }
 
   /** The foot was lifted: was that a pull that counts? */
@@ -180,9 +184,9 @@ final class LoadedScript implements Script<LoadedSeen> {
       off = 1 + Long.numberOfTrailingZeros((long) c.value());
     }
     return new LoadRow(
-        (scene.now() - began) / 1e6,
+        Math.rint((scene.now() - began) / 1e3) / 1e3,
         fresh(scene, RPM),
-        fresh(scene, BOOST) - fresh(scene, AIR),
+        Math.rint((fresh(scene, BOOST) - fresh(scene, AIR)) * 100) / 100,
         fresh(scene, EXHAUST),
         fresh(scene, RAIL),
         fresh(scene, CRANKCASE),
@@ -204,6 +208,9 @@ final class LoadedScript implements Script<LoadedSeen> {
     if (pulling) {
       return Optional.of(
           LoadedWords.said(setup.byLoad() ? "take-the-load-off-first" : "lift-the-foot-first"));
+    }
+    if (plan.size() > LoadedSeen.MOST_PULLS) {
+      return Optional.of(LoadedWords.said("enough-is-planned"));
     }
     if (act.action().equals(LoadedCutout.SKIP)) {
       last = LoadedWords.said("passed-over");

@@ -23,13 +23,13 @@ public record LoadedSeen(
     List<Integer> done,
     List<LoadRow> rows) {
   static final int MOST_ROWS = 6_000;
-  private static final int MOST = 200;
+  static final int MOST_PULLS = 200;
 
   /**
    * @throws IllegalArgumentException where no test has so much
    */
   public LoadedSeen {
-    if (rows.size() > MOST_ROWS || done.size() > MOST) {
+    if (rows.size() > MOST_ROWS || done.size() > MOST_PULLS) {
       throw new IllegalArgumentException(LoadedWords.say("no-test-has-so-many"));
     }
     done = List.copyOf(done);

@@ -143,4 +143,27 @@ class CylinderRulesTest {
     assertThat(findings()).isEmpty();
     assertThat(findings(1)).isEmpty();
   }
+
+  @Test
+  void blowByUnderLoadIsMechanicalWhateverCrankingSays() {
+    judged.put("loaded", of("cures", 30, 4));
+    assertThat(only().points()).isEqualTo(Points.MECHANICAL);
+    assertThat(only().test()).isEqualTo("compression");
+    judged.put("compression", of("compression", 70, 4));
+    assertThat(only().says().toString()).contains("compresses less");
+    judged.put("compression", of("compression", 70));
+    assertThat(only().says().toString()).contains("tight when cranked");
+    assertThat(only().test()).isEmpty();
+  }
+
+  @Test
+  void highPressureThatNoCylinderCuresIsElsewhere() {
+    Judgement all = of("cures", 0);
+    judged.put(
+        "loaded",
+        new Judgement(Verdict.FAIL, Said.plain("none cures it"), all.measured(), Said.plain("")));
+    judged.put("contribution", of("strength", 0));
+    assertThat(only().points()).isEqualTo(Points.ELSEWHERE);
+    assertThat(only().next().toString()).startsWith("Renew the breather's filter");
+  }
 }

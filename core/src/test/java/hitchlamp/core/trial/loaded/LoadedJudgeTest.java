@@ -130,6 +130,28 @@ class LoadedJudgeTest {
     assertThat(c.judgement().says().toString()).contains("cylinder 5 off");
   }
 
+  @Test
+  void aPressureThatStandsStillTellsNothing() {
+    List<LoadRow> rows =
+        new PulledEngine(17, SOUND)
+            .all().rows.stream()
+                .map(
+                    r ->
+                        new LoadRow(
+                            r.seconds(),
+                            r.rpm(),
+                            r.boostKpa(),
+                            r.exhaustKpa(),
+                            r.railMpa(),
+                            0.61,
+                            r.pedalPercent(),
+                            r.off()))
+                .toList();
+    Judgement j = LoadedJudge.of(SETUP, rows).judgement();
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(j.next().toString()).contains("sensor");
+  }
+
   /** Metamorphic: where the cylinders are numbered otherwise, so is the verdict. */
   @Test
   void whereCylindersAreNumberedOtherwiseSoIsTheVerdict() {
