@@ -1,5 +1,6 @@
 package hitchlamp.grade;
 
+import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.j1939.AddressClaim;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.pack.ModuleKind;
@@ -35,11 +36,21 @@ final class TestRig implements AutoCloseable {
    * @param before seconds that the unit is left alone first
    */
   TestRig(Scenario scenario, Pack pack, String test, double before) throws InterruptedException {
+    this(scenario, pack, test, before, f -> {});
+  }
+
+  /**
+   * The same with all traffic written down.
+   *
+   * @param recorder takes every frame of the bus
+   */
+  TestRig(Scenario scenario, Pack pack, String test, double before, Consumer<StampedFrame> recorder)
+      throws InterruptedException {
     this.pack = pack;
     this.test = pack.bench().tests().get(test);
     unit = new SimUnit(scenario);
     unit.runUntil(Math.round(before * SECOND));
-    link = new LockStepLink(unit, f -> {});
+    link = new LockStepLink(unit, recorder);
     station = new Station(Reading.OWN, 250_000, false, link::send, new Station.Listener() {});
     station.start(Math.max(unit.now(), 1));
     LockStep.run(

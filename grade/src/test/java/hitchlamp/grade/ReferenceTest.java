@@ -28,6 +28,8 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /**
  * A recorded roll call against independent programs: tshark (identifiers, connection-mode
@@ -187,6 +189,26 @@ class ReferenceTest {
   @Test
   void tsharkPutsTheSameServicesTogether() throws Exception {
     assertThat(services(frames)).isGreaterThan(20);
+  }
+
+  /** Segment times while it is cranked, samples of coils, controls and routines. */
+  @ParameterizedTest
+  @ValueSource(strings = {"compression", "coils"})
+  void tsharkPutsTheServicesOfATestOfCylindersTogether(String test) throws Exception {
+    List<StampedFrame> all = new ArrayList<>();
+    Scenario s = Scenario.read(Path.of("../standin/scenarios/tipper-5.yaml"));
+    try (TestRig rig =
+        new TestRig(
+            s,
+            PackLibrary.read(Path.of("../packs")).with("orrendale-haulward"),
+            test,
+            3,
+            all::add)) {
+      rig.hands(new PersonAtUnit(rig.unit(), rig::act));
+      rig.begin(20);
+      rig.run(120);
+    }
+    assertThat(services(all)).isGreaterThan(60);
   }
 
   /** Tables of the story are segmented messages of many frames, the map of speed and load of 53. */
