@@ -71,15 +71,15 @@ final class CoilsTrials extends CylinderTrials {
             if (spoil != null && seen.samples().size() > late * (n - 2)) {
               rig.unit().key(spoil == Spoil.KEY_OFF ? EngineState.Key.OFF : EngineState.Key.CRANK);
             }
-            if (seen.samples().size() == n && seen.driven() == 0) {
-              rig.act(listens ? "rest-clicked" : "not-heard");
-            }
             // Who listens says what each did while it was driven.
             for (CoilSample c : seen.samples()) {
               if (listens && said.add(c.cylinder())) {
                 boolean clicks = rig.unit().firstEngine().clicks(c.cylinder());
                 rig.act("heard " + c.cylinder() + (clicks ? " CLICKS" : " SILENT"));
               }
+            }
+            if (seen.samples().size() == n && seen.driven() == 0) {
+              rig.act(listens ? "rest-clicked" : "not-heard");
             }
           });
       rig.begin(8);
@@ -105,7 +105,7 @@ final class CoilsTrials extends CylinderTrials {
       case "coil-slow" -> 0.2 + 0.8 * u;
       case "coil-resistance" -> 0.25 + 2 * u;
       case "coil-turns-shorted" -> 0.25 + 0.5 * u;
-      case "driver-weak" -> 0.15 + 0.4 * u;
+      case "driver-weak" -> 0.15 + 0.75 * u;
       default -> 0;
     };
   }

@@ -50,6 +50,8 @@ final class CoilsJudge {
     SLOW,
     FAST,
     RESISTANCE,
+    /** A current flows and never pulls in. */
+    WEAK,
     /** Electrically fine, and no click. */
     SILENT,
     NOT_SAMPLED
@@ -67,7 +69,7 @@ final class CoilsJudge {
     List<Integer> open = setup.order().stream().filter(c -> !of.containsKey(c)).toList();
     double rise = median(of.values(), CoilSample::riseMicros);
     double hold = median(of.values(), CoilSample::holdPercent);
-    Optional<List<Integer>> weak = weakBank(setup, of);
+    Optional<List<Integer>> weak = weakBank(setup, of).or(() -> deadBank(setup, of));
     Map<Integer, Finding> found = new TreeMap<>();
     for (CoilSample s : of.values()) {
       boolean suspect = weak.isPresent() && weak.get().contains(s.cylinder());
@@ -86,6 +88,13 @@ final class CoilsJudge {
           measured,
           CoilWords.said("check-the-driver"),
           List.of());
+    }
+    if (!wrong.isEmpty() && wrong.stream().allMatch(x -> mayBeItsDriver(setup, found, x))) {
+      return new Judgement(
+          Verdict.CANNOT_TELL,
+          CoilWords.said("late-or-its-driver", words(wrong), words(open)),
+          measured,
+          CoilWords.said("run-it-again"));
     }
     if (!wrong.isEmpty()) {
       return wrong(found, of, measured, rise, hold, wrong, open);
@@ -158,6 +167,43 @@ final class CoilsJudge {
         : Optional.empty();
   }
 
+  /** The bank none of whose currents pull in, though its wires are at rest as they should be. */
+  private static Optional<List<Integer>> deadBank(CoilsSetup setup, Map<Integer, CoilSample> of) {
+    if (setup.banks().size() < 2 || !of.keySet().containsAll(setup.order())) {
+      return Optional.empty();
+    }
+    List<List<Integer>> dead =
+        setup.banks().stream()
+            .filter(b -> b.stream().allMatch(c -> neverPullsIn(of.get(c))))
+            .toList();
+    boolean otherWorks =
+        setup.banks().stream()
+            .filter(b -> !dead.contains(b))
+            .anyMatch(b -> b.stream().noneMatch(c -> neverPullsIn(of.get(c))));
+    return dead.size() == 1 && otherWorks ? Optional.of(dead.get(0)) : Optional.empty();
+  }
+
+  private static boolean neverPullsIn(CoilSample s) {
+    double rest = s.restVolts() / s.supplyVolts();
+    return Double.isNaN(s.riseMicros()) && rest >= NOTHING_FEEDS && rest <= SUPPLY_FEEDS;
+  }
+
+  /** Late, and nothing fine is known of its bank while some of it was not driven. */
+  private static boolean mayBeItsDriver(CoilsSetup setup, Map<Integer, Finding> found, int c) {
+    Finding f = found.get(c);
+    if (f != Finding.SLOW && f != Finding.WEAK) {
+      return false;
+    }
+    List<Integer> bank =
+        setup.banks().stream().filter(b -> b.contains(c)).findFirst().orElse(List.of());
+    boolean whole = bank.stream().allMatch(x -> found.containsKey(x) && drove(found.get(x)));
+    return !whole && bank.stream().noneMatch(x -> found.get(x) == Finding.FINE);
+  }
+
+  private static boolean drove(Finding f) {
+    return f != Finding.NOT_SAMPLED;
+  }
+
   private static Finding finding(
       CoilsSetup setup, CoilSample s, double rise, double hold, boolean banksDiffer) {
     if (!s.sampled() || Double.isNaN(s.supplyVolts())) {
@@ -173,7 +219,7 @@ final class CoilsJudge {
     double late = 100 * (s.riseMicros() / rise - 1);
     double more = 100 * (s.holdPercent() / hold - 1);
     if (Double.isNaN(s.riseMicros())) {
-      return s.earlyAmps() < NO_CURRENT ? Finding.OPEN : Finding.RESISTANCE;
+      return s.earlyAmps() < NO_CURRENT ? Finding.OPEN : Finding.WEAK;
     }
     if (Double.isNaN(s.holdPercent()) || Math.abs(more) > setup.offPercent()) {
       return Finding.RESISTANCE;
@@ -275,6 +321,7 @@ final class CoilsJudge {
               "finding-resistance",
               c,
               Figure.whole(100 * (s.holdPercent() / hold - 1), Unit.PERCENT));
+      case WEAK -> CoilWords.said("finding-weak", c);
       case SILENT -> CoilWords.said("finding-silent", c);
       case NOT_SAMPLED -> CoilWords.said("finding-not-sampled", c);
     };
@@ -283,7 +330,7 @@ final class CoilsJudge {
   private static Said next(Finding f) {
     return CoilWords.said(
         switch (f) {
-          case OPEN, RESISTANCE -> "measure-plug-and-coil";
+          case OPEN, RESISTANCE, WEAK -> "measure-plug-and-coil";
           case TO_GROUND, TO_SUPPLY -> "unplug-and-run-again";
           case SILENT -> "renew-the-injector";
           default -> "swap-with-a-neighbour";

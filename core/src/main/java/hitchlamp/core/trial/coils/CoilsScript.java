@@ -12,6 +12,7 @@ import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Each injector in the order of its cylinder is driven for a while, so that it clicks. */
 final class CoilsScript implements Script<CoilsSeen> {
@@ -94,6 +95,19 @@ final class CoilsScript implements Script<CoilsSeen> {
   }
 
   private CoilSample sample(Scene scene, int cylinder, long since) {
+    // Where not every kind of value has come since it is driven, what is missing is no finding.
+    boolean whole =
+        Stream.of(REST, EARLY, RISE, HOLD).allMatch(name -> answered(scene, name, cylinder, since));
+    if (!whole) {
+      return new CoilSample(
+          cylinder,
+          Double.NaN,
+          Double.NaN,
+          Double.NaN,
+          Double.NaN,
+          scene.read(SUPPLY).last(),
+          Heard.NOT_SAID);
+    }
     return new CoilSample(
         cylinder,
         newest(scene, REST, cylinder, since),
@@ -102,6 +116,11 @@ final class CoilsScript implements Script<CoilsSeen> {
         newest(scene, HOLD, cylinder, since),
         scene.read(SUPPLY).last(),
         Heard.NOT_SAID);
+  }
+
+  private static boolean answered(Scene scene, String name, int cylinder, long since) {
+    return scene.block(name).between(since, scene.now()).stream()
+        .anyMatch(a -> cylinder <= a.told().cylinders());
   }
 
   /** Mean of what was told of a cylinder since a time; not a number where nothing was. */

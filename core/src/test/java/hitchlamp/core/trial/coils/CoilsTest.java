@@ -47,6 +47,29 @@ class CoilsTest {
     assertThat(j.next().toString()).contains("compression");
   }
 
+  @Test
+  void aBankOfWhichNoCurrentPullsInIsItsDriver() {
+    List<CoilSample> all = six();
+    for (int c = 4; c <= 6; c++) {
+      all.set(c - 1, new CoilSample(c, 12.4, 2.1, Double.NaN, Double.NaN, SUPPLY, Heard.NOT_SAID));
+    }
+    Judgement j = judged(all);
+    assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
+    assertThat(j.parts()).isEmpty();
+    assertThat(j.says().toString()).contains("4, 5, 6").contains("not the injectors");
+  }
+
+  @Test
+  void aLateOneIsNotNamedWhileItsDriverIsNotKnown() {
+    List<CoilSample> all = new ArrayList<>(six().subList(0, 4));
+    all.set(3, new CoilSample(4, 12.4, 8.5, 131, 21.8, SUPPLY, Heard.NOT_SAID));
+    Judgement j = judged(all);
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(j.says().toString()).contains("driver of its bank").contains("5, 6");
+    all.add(sound(5));
+    assertThat(judged(all).says().toString()).startsWith("Injector 4: slow");
+  }
+
   @ParameterizedTest
   @CsvSource({
     "0.1, 0.0, NaN, NaN, circuit open",
@@ -55,7 +78,7 @@ class CoilsTest {
     "12.4, 10.1, 99, 21.9, takes 20 % longer",
     "12.5, 14.0, 62, 21.8, turns shorted",
     "12.4, 11.0, 88, 30.1, resistance off",
-    "12.4, 5.0, NaN, NaN, resistance off"
+    "12.4, 5.0, NaN, NaN, never pulls in"
   })
   void eachKindOfFaultIsNamedWithItsInjector(
       double rest, double early, double rise, double hold, String says) {
