@@ -11,7 +11,9 @@ import hitchlamp.core.watch.Channel;
 import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.Series;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.SplittableRandom;
 import java.util.function.ToDoubleFunction;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -190,5 +192,45 @@ class LoadTableTest {
     usual().crankcase().off();
     assertThat(LoadTable.usual(table).cylinders()).isEqualTo(6);
     assertThat(LoadTable.usual(table).byLoad()).isFalse();
+  }
+
+  /** Whatever stands in a table, it is judged or refused with a reason. */
+  @Test
+  void noTableEndsItOtherwiseThanByAVerdictOrAReason() {
+    SplittableRandom r = new SplittableRandom(9);
+    int refused = 0;
+    for (int run = 0; run < 300; run++) {
+      table.clear();
+      usual().crankcase().off();
+      List<Series> odd = new ArrayList<>();
+      int keeps = r.nextInt(rows.size() + 1);
+      for (Series s : table) {
+        if (r.nextInt(12) == 0) {
+          continue;
+        }
+        long[] micros = Arrays.copyOf(s.micros(), keeps);
+        long[] raws = Arrays.copyOf(s.raws(), keeps);
+        for (int n = r.nextInt(40); n > 0 && keeps > 0; n--) {
+          int at = r.nextInt(keeps);
+          raws[at] =
+              switch (s.channel().spn() == 0 ? 0 : r.nextInt(4)) {
+                case 0 -> Scale.MISSING;
+                case 1 -> -raws[at];
+                case 2 -> raws[at] * 1_000;
+                default -> 0;
+              };
+        }
+        odd.add(new Series(s.channel(), micros, raws));
+      }
+      try {
+        Judgement j = LoadedJudge.of(SETUP, LoadTable.of(odd, SETUP)).judgement();
+        assertThat(j.says().toString()).isNotEmpty();
+        assertThat(j.measured()).allMatch(m -> !Double.isInfinite(m.value()));
+      } catch (LoadTable.Unusable e) {
+        assertThat(e.getMessage()).isNotEmpty();
+        refused++;
+      }
+    }
+    assertThat(refused).isBetween(30, 270);
   }
 }

@@ -1,0 +1,64 @@
+package hitchlamp.grade;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.core.pack.PackLibrary;
+import hitchlamp.standin.scenario.Scenario;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** What the trade measures on engines with these faults: common practice, no source. */
+class TradeFactsTest {
+  private Map<String, Object> tested(String test, String engine, String defect)
+      throws InterruptedException {
+    Scenario s =
+        Scenario.read(
+            "s",
+            "scenario: s\ntitle: S\nunit: road-truck\nseed: 8\nvin: SMW0TPR1400018204\n"
+                + "history: {from: 3990, hours: 4000}\nstart: {key-on: yes, engine: "
+                + engine
+                + "}\ndefects: [{kind: "
+                + defect
+                + "}]\n");
+    return TestTry.run(s, PackLibrary.read(Path.of("../packs")).with("orrendale-haulward"), test);
+  }
+
+  @SuppressWarnings("unchecked")
+  private static double figure(Map<String, Object> of, String name, int place) {
+    return ((List<Map<String, Object>>) of.get("figures"))
+        .stream()
+            .filter(f -> f.get("name").equals(name) && f.get("place").equals(place))
+            .mapToDouble(f -> (double) f.get("value"))
+            .findFirst()
+            .orElseThrow();
+  }
+
+  /** A cylinder whose valve is held open reads 0 to 2 %, and looks like a dead injector. */
+  @Test
+  void aValveHeldOpenLeavesNextToNothing() throws InterruptedException {
+    Map<String, Object> of = tested("compression", "no", "valve-open, size: 1, cylinder: 3");
+    assertThat(of.get("verdict")).isEqualTo("FAIL");
+    assertThat(figure(of, "compression", 3)).isBetween(-2.0, 5.0);
+    assertThat(figure(of, "compression", 2)).isBetween(90.0, 105.0);
+  }
+
+  /** A worn cylinder reads 70 to 80 % of the others. */
+  @Test
+  void aWornCylinderReadsThreeQuarters() throws InterruptedException {
+    Map<String, Object> of = tested("compression", "no", "rings-worn, size: 5, cylinder: 3");
+    assertThat(figure(of, "compression", 3)).isBetween(70.0, 80.0);
+  }
+
+  /** 12 to 16 inH2O (3 to 4 kPa) under load, about 3.5 (0.87 kPa) with the guilty one cut. */
+  @Test
+  void theCrankcasePressureOfAWornEngineFallsToNormalWithTheOneAtFaultCut()
+      throws InterruptedException {
+    Map<String, Object> of = tested("loaded", "yes", "rings-worn, size: 9, cylinder: 4");
+    assertThat(figure(of, "crankcase", 0)).isBetween(3.0, 4.0);
+    assertThat(figure(of, "crankcase", 1)).isBetween(2.6, 4.0);
+    assertThat(figure(of, "crankcase", 4)).isBetween(0.6, 1.2);
+    assertThat((String) of.get("reason")).startsWith("With cylinder 4 off");
+  }
+}
