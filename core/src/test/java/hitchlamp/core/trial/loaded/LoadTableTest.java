@@ -210,7 +210,7 @@ class LoadTableTest {
         }
         long[] micros = Arrays.copyOf(s.micros(), keeps);
         long[] raws = Arrays.copyOf(s.raws(), keeps);
-        for (int n = r.nextInt(40); n > 0 && keeps > 0; n--) {
+        for (int n = r.nextInt(9); n > 0 && keeps > 0; n--) {
           int at = r.nextInt(keeps);
           raws[at] =
               switch (s.channel().spn() == 0 ? 0 : r.nextInt(4)) {
