@@ -19,7 +19,8 @@ export function Choices({
       {view.choices.map((c) => (
         <Button
           key={c.act}
-          main
+          // Answers to one question weigh the same.
+          main={view.choices.length === 1}
           className={`${far ? 'min-h-20 px-8 text-far-text' : ''}`}
           onClick={() => act(c.act)}
         >
