@@ -69,6 +69,11 @@ final class LoadedScript implements Script<LoadedSeen> {
   private long rowAt = Long.MIN_VALUE / 2;
   private long liftedAt = Long.MIN_VALUE / 2;
   private Said last = Said.plain("");
+  private Order saidFor;
+  private Said said = Said.plain("");
+
+  /** What the words depend on. */
+  private record Order(boolean pulling, int here, Said last) {}
 
   LoadedScript(LoadedSetup setup) {
     this.setup = setup;
@@ -99,7 +104,17 @@ final class LoadedScript implements Script<LoadedSeen> {
                     LoadedWords.say("cylinder-off", here),
                     LoadedWords.say("let-all-fire")))
             : List.of();
-    return new Step.Set(points, says());
+    return new Step.Set(points, saidNow());
+  }
+
+  /** The same words until something else is to be said: they are asked for many times a second. */
+  private Said saidNow() {
+    Order now = new Order(pulling, here, last);
+    if (!now.equals(saidFor)) {
+      saidFor = now;
+      said = says();
+    }
+    return said;
   }
 
   private Said says() {
