@@ -76,6 +76,14 @@ public final class Csv {
       return 92;
     } else if (n.matches("(road|vehicle|wheel-based vehicle) speed|speed over ground")) {
       return 84;
+    } else if (n.matches("crankcase( pressure)?")) {
+      return 101;
+    } else if (n.matches("exhaust (back )?pressure")) {
+      return 1209;
+    } else if (n.matches("(fuel )?rail pressure")) {
+      return 157;
+    } else if (n.matches("barometer|barometric pressure")) {
+      return 108;
     } else if (n.matches("boost.*|intake (manifold )?pressure")) {
       return 102;
     }

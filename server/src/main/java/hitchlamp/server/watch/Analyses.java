@@ -15,6 +15,7 @@ import hitchlamp.server.config.Refusal;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
@@ -161,22 +162,19 @@ class Analyses {
     WatchMapper.Head h = library.head(id);
     Pack pack = work.pack(h.jobId());
     LoadedCutout kind = new LoadedCutout();
-    LoadedSetup setup =
+    Optional<LoadedSetup> told =
         pack.bench().tests().values().stream()
             .filter(t -> t.kind().equals(kind.id()))
             .findFirst()
-            .map(t -> kind.read(t, pack))
-            .orElseThrow(
-                () ->
-                    Refusal.conflict(
-                        WatchWords.say("the-pack-has-no-cutout-under-load"),
-                        WatchWords.say("call-the-roll-so-that-the")));
+            .map(t -> kind.read(t, pack));
     List<Series> all =
         reader.rows(id, List.of()).stream()
             .filter(r -> LoadTable.reads(r.spn(), r.name()))
             .map(r -> reader.whole(id, r, h.firstMicros(), Library.last(h)))
             .toList();
     try {
+      // A table of a unit that nobody knows tells itself how many cylinders there are.
+      LoadedSetup setup = told.orElseGet(() -> LoadTable.usual(all));
       return LoadedView.of(
           LoadedJudge.of(setup, LoadTable.of(all, setup)), setup.cylinders(), setup.normalKpa());
     } catch (LoadTable.Unusable e) {

@@ -234,6 +234,65 @@ class WatchTest {
         .isEqualTo(409);
   }
 
+  /** Pulls of a four-cylinder engine whose third blows by, as another program wrote them. */
+  private static String pulls(String offName) {
+    StringBuilder text =
+        new StringBuilder(
+            "time [s],rpm [rpm],boost [kPa],crankcase [kPa],pedal [%]," + offName + "\n");
+    double at = 0;
+    for (int off : new int[] {0, 1, 2, 3, 4, 0}) {
+      double boost = 10;
+      for (int i = 0; i < 40; i++, at += 0.2) {
+        boost += (200 - boost) * 0.2;
+        double flow = off == 3 ? 3.1 : off == 0 ? 7 : 6.1;
+        double kpa = 0.25 + 0.0125 * flow * flow * boost / 100 * (1 + 0.01 * Math.sin(7 * at));
+        text.append(
+            String.format(
+                java.util.Locale.ROOT,
+                "%.1f,%d,%.1f,%.3f,100,%d\n",
+                at,
+                1_200 + 10 * i,
+                boost,
+                kpa,
+                off));
+      }
+      for (int i = 0; i < 15; i++, at += 0.2) {
+        text.append(String.format(java.util.Locale.ROOT, "%.1f,900,5.0,0.270,0,0\n", at));
+      }
+    }
+    return text.toString();
+  }
+
+  @Test
+  void pullsOfATableAreComparedWhereItSaysWhichCylinderWasOff(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Truck with oil in its charge pipes");
+    long id =
+        t.upload(
+                "/api/jobs/" + job + "/tables",
+                "pulls.csv",
+                pulls("cylinder off").getBytes(StandardCharsets.UTF_8))
+            .body()
+            .path("id")
+            .asLong();
+    JsonNode found = t.must("GET", "/api/recordings/" + id + "/cutout-under-load", null);
+    assertThat(found.path("verdict").asString()).isEqualTo("FAIL");
+    assertThat(found.path("cylinders").asInt()).isEqualTo(4);
+    assertThat(found.path("says").path("text").asString()).startsWith("With cylinder 3 off");
+    assertThat(found.path("figures").toString()).contains("crankcase").contains("cures");
+    long without =
+        t.upload(
+                "/api/jobs/" + job + "/tables",
+                "others.csv",
+                pulls("cyl").getBytes(StandardCharsets.UTF_8))
+            .body()
+            .path("id")
+            .asLong();
+    Person.Answer refused = t.get("/api/recordings/" + without + "/cutout-under-load");
+    assertThat(refused.status()).isEqualTo(400);
+    assertThat(refused.body().path("message").asString()).contains("name one 'Cylinder off'");
+  }
+
   @Test
   void badTablesAreRefusedWithTheirLineAndLeaveNothing(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
