@@ -159,8 +159,11 @@ public record TrialView(
         spec.source());
   }
 
-  private static <O> O shown(TestKind<?, O> kind, Object observed) {
-    return kind.shown(kind.observed().cast(observed));
+  /** What comes out of the spool of reports is no more than its JSON, and is shown whole. */
+  private static <O> Object shown(TestKind<?, O> kind, Object observed) {
+    return kind.observed().isInstance(observed)
+        ? kind.shown(kind.observed().cast(observed))
+        : observed;
   }
 
   private static SeenTrace trace(BenchTrace t, int most) {
