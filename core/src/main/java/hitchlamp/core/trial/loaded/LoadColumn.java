@@ -15,14 +15,17 @@ final class LoadColumn {
   /** Of values in order, the share at which the least and the greatest are taken. */
   private static final double EDGE = 0.02;
 
-  /** Where values of a kind lie on any engine; common practice, no source. */
+  /**
+   * Where values of a kind lie on any engine; common practice, no source. No crankcase holds 10
+   * kPa: its seals give.
+   */
   enum Kind {
     SPEED(190, "speed", 0, 4_500, Unit.RPM),
     CHARGE(102, "charge", -40, 700, Unit.KILOPASCAL),
     AIR_PRESSURE(108, "air", 40, 115, Unit.KILOPASCAL),
     EXHAUST_PRESSURE(1209, "exhaust", -40, 1_200, Unit.KILOPASCAL),
     RAIL_PRESSURE(157, "rail", 0, 400, Unit.MEGAPASCAL),
-    CRANKCASE_PRESSURE(101, "crankcase", -8, 40, Unit.KILOPASCAL),
+    CRANKCASE_PRESSURE(101, "crankcase", -3, 10, Unit.KILOPASCAL),
     FOOT(91, "pedal", 0, 110, Unit.PERCENT),
     ENGINE_LOAD(92, "load", 0, 130, Unit.PERCENT);
 

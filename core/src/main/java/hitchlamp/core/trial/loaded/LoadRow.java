@@ -21,8 +21,15 @@ public record LoadRow(
     double crankcaseKpa,
     double pedalPercent,
     int off) {
+  /** Beyond this nothing of an engine is told. */
+  private static final double MOST = 1e5;
+
+  private static boolean sane(double value) {
+    return Math.abs(value) < MOST;
+  }
+
   /** True where there is enough to be compared. */
   boolean whole() {
-    return !Double.isNaN(rpm) && !Double.isNaN(boostKpa) && !Double.isNaN(crankcaseKpa) && off >= 0;
+    return sane(rpm) && sane(boostKpa) && sane(crankcaseKpa) && rpm > 0 && off >= 0;
   }
 }

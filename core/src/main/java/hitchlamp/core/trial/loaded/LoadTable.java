@@ -25,7 +25,7 @@ public final class LoadTable {
 
   private static final double USUAL_AIR_KPA = 101.3;
   private static final double WHOLE = 0.01;
-  private static final int FEWEST = 3;
+  private static final int FEWEST = 4;
   private static final int MOST = 32;
 
   /** A table from which nothing can be told, with what is to be done about it. */
@@ -83,7 +83,8 @@ public final class LoadTable {
   }
 
   /**
-   * What is usual where no pack says it: common practice, no source.
+   * What is usual where no pack says it: common practice, no source. An even number of cylinders,
+   * as many as the table names.
    *
    * @throws Unusable where the table does not tell which cylinder was off
    */
@@ -96,7 +97,8 @@ public final class LoadTable {
     }
     boolean byLoad = LoadColumn.of(all, Kind.FOOT).isEmpty();
     int told = (int) Math.round(name(off).equals(MASK) ? Math.log(most + 1) / Math.log(2) : most);
-    int cylinders = Math.max(FEWEST, Math.min(MOST, told));
+    // An engine with an odd number is rarer than a table in which the last pull is missing.
+    int cylinders = Math.max(FEWEST, Math.min(MOST, told + told % 2));
     return new LoadedSetup(cylinders, byLoad, 0.6, byLoad ? 45 : 80, 2, 2.5, 54.0 / cylinders);
   }
 

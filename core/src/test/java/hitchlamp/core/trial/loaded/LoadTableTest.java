@@ -120,6 +120,7 @@ class LoadTableTest {
       delimiter = '|',
       value = {
         "Crankcase | 101 | kPa | boost | 'Crankcase' stands for crankcase pressure, and holds",
+        "Crankcase | 101 | kPa | inches | 'Crankcase' stands for crankcase pressure, and holds",
         "Rail | 157 | MPa | exhaust | 'Rail' stands for rail pressure",
         "Crankcase | 101 | °C | crankcase | its unit is °C",
       })
@@ -133,6 +134,7 @@ class LoadTableTest {
     ToDoubleFunction<LoadRow> of =
         switch (holds) {
           case "boost" -> LoadRow::boostKpa;
+          case "inches" -> r -> 4 * r.crankcaseKpa();
           case "exhaust" -> r -> r.exhaustKpa() * 10;
           default -> LoadRow::crankcaseKpa;
         };
@@ -192,6 +194,11 @@ class LoadTableTest {
     usual().crankcase().off();
     assertThat(LoadTable.usual(table).cylinders()).isEqualTo(6);
     assertThat(LoadTable.usual(table).byLoad()).isFalse();
+    rows.removeIf(r -> r.off() == 6);
+    table.clear();
+    usual().crankcase().off();
+    assertThat(LoadTable.usual(table).cylinders()).as("the last pull is missing").isEqualTo(6);
+    assertThat(judged().verdict()).isEqualTo(Verdict.FAIL);
   }
 
   /** Whatever stands in a table, it is judged or refused with a reason. */

@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.offset;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.trial.loaded.LeftOut.Why;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -150,6 +152,39 @@ class LoadedJudgeTest {
     Judgement j = LoadedJudge.of(SETUP, rows).judgement();
     assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
     assertThat(j.next().toString()).contains("sensor");
+  }
+
+  /** Whatever a file holds as a run, it is judged: no figure is without end, nothing is thrown. */
+  @Test
+  void aRunOfOddNumbersIsJudgedToo() {
+    double[] odd = {Double.NaN, Double.POSITIVE_INFINITY, -1e308, 1e308, 0, -5, 1e-300, 250};
+    SplittableRandom r = new SplittableRandom(23);
+    for (int run = 0; run < 400; run++) {
+      List<LoadRow> rows = new ArrayList<>();
+      List<LoadRow> sound = new PulledEngine(run, leaking(1 + run % 6, 3)).all().rows;
+      int every = 1 + r.nextInt(60);
+      for (LoadRow s : sound.subList(0, r.nextInt(sound.size() + 1))) {
+        boolean bad = r.nextInt(every) == 0;
+        rows.add(
+            bad
+                ? new LoadRow(
+                    r.nextBoolean() ? s.seconds() : odd[r.nextInt(odd.length)],
+                    odd[r.nextInt(odd.length)],
+                    odd[r.nextInt(odd.length)],
+                    odd[r.nextInt(odd.length)],
+                    odd[r.nextInt(odd.length)],
+                    odd[r.nextInt(odd.length)],
+                    odd[r.nextInt(odd.length)],
+                    r.nextInt(40) - 5)
+                : s);
+      }
+      Judgement j = LoadedJudge.of(SETUP, rows).judgement();
+      assertThat(j.says().toString()).as("run " + run).isNotEmpty();
+      assertThat(j.measured())
+          .as("run " + run)
+          .filteredOn(m -> !LoadedJudge.leftOut(m))
+          .noneMatch(m -> Double.isInfinite(m.value()));
+    }
   }
 
   /** Metamorphic: where the cylinders are numbered otherwise, so is the verdict. */
