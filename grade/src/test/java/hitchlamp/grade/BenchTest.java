@@ -39,7 +39,10 @@ class BenchTest {
       names = {"COMPRESSION", "CONTRIBUTION", "COILS", "LOADED"})
   void whatATestHoldsIsLetGoOfWithinAFifthOfASecondOfItsEnd(BenchMeasure.Kind kind)
       throws InterruptedException {
-    assertThat(BenchMeasure.stopped(PACKS, kind, 78)).isPositive().isLessThan(0.2);
+    BenchMeasure.Stopped s = BenchMeasure.stopped(PACKS, kind, 78);
+    assertThat(s.sent()).as("the frame is on the bus").isBetween(0.0, 0.02);
+    // A module's own time for a routine is up to 0.2 s here.
+    assertThat(s.free()).as("nothing is in hand").isPositive().isLessThan(0.21);
   }
 
   @ParameterizedTest
