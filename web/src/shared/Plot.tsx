@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react'
 import uPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
+import { fitting } from './fitting'
 import { isNear, watchNear } from './near'
 
 /** One line of a plot: counts already turned into figures. */
@@ -238,7 +239,8 @@ function drawMarks(u: uPlot, marks: PlotMark[]) {
   ctx.beginPath()
   ctx.rect(left, top, width, height)
   ctx.clip()
-  for (const m of marks) {
+  const byTime = [...marks].sort((a, b) => a.from - b.from)
+  byTime.forEach((m, i) => {
     const x = u.valToPos(m.from, 'x', true)
     const x2 = u.valToPos(m.to, 'x', true)
     if (m.kind === 'MARKER') {
@@ -258,7 +260,13 @@ function drawMarks(u: uPlot, marks: PlotMark[]) {
     ctx.font = '13px Barlow'
     ctx.textAlign = 'left'
     ctx.textBaseline = 'alphabetic'
-    ctx.fillText(m.text, x + 4, top + 14)
-  }
+    const next = byTime[i + 1]
+    const room = (next ? u.valToPos(next.from, 'x', true) : left + width) - x - 8
+    ctx.fillText(
+      fitting(m.text, room, (t) => ctx.measureText(t).width),
+      x + 4,
+      top + 14,
+    )
+  })
   ctx.restore()
 }

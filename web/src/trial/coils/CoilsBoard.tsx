@@ -57,10 +57,10 @@ function CoilsBoard({ view, act, far = false }: BoardProps) {
                 {seen.driven === n ? texts.clicksNow : state(view, n, s)}
               </td>
               <td className="font-narrow text-lead">{rest ? `${rest.figure} ${rest.unit}` : ''}</td>
-              <td className="font-narrow text-lead">
+              <td className={`font-narrow text-lead ${outside(view, n, 'rise')}`}>
                 {s && known(s.riseMicros) ? texts.ms(s.riseMicros.toFixed(0)) : ''}
               </td>
-              <td className="font-narrow text-lead">
+              <td className={`font-narrow text-lead ${outside(view, n, 'hold')}`}>
                 {s && known(s.holdPercent) ? texts.percent(s.holdPercent.toFixed(0)) : ''}
               </td>
               <td>
@@ -83,6 +83,16 @@ function CoilsBoard({ view, act, far = false }: BoardProps) {
 
 const bad = (view: TrialView, n: number) =>
   view.judgement.measured.some((m) => m.place === n && m.verdict === 'FAIL')
+
+/** A faulty injector's figure that lies outside its limits stands out. */
+function outside(view: TrialView, n: number, name: string): string {
+  const m = view.judgement.measured.find((m) => m.place === n && m.name === name)
+  const { value, low, high } = m ?? {}
+  const off =
+    typeof value === 'number' &&
+    ((typeof low === 'number' && value < low) || (typeof high === 'number' && value > high))
+  return off && bad(view, n) ? 'font-bold text-grave' : ''
+}
 
 function state(view: TrialView, n: number, s: CoilSample | undefined): string {
   if (!s) return texts.notYet
