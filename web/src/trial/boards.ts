@@ -44,6 +44,7 @@ const BOARDS: Record<string, () => Promise<Board>> = {
   compression: () => import('./compression/CompressionBoard').then((m) => m.compression),
   contribution: () => import('./contribution/ContributionBoard').then((m) => m.contribution),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
+  dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
   loaded: () => import('./loaded/LoadedBoard').then((m) => m.loaded),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }

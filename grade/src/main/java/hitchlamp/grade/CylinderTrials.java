@@ -127,7 +127,18 @@ abstract class CylinderTrials {
    * @param defects as YAML, separated by commas
    */
   static Scenario scenario(String unit, SplittableRandom r, String start, List<String> defects) {
-    double celsius = -20 + 60 * r.nextDouble();
+    return scenario(unit, r, start, defects, -20, 40);
+  }
+
+  /** The same between two temperatures, °C. */
+  static Scenario scenario(
+      String unit,
+      SplittableRandom r,
+      String start,
+      List<String> defects,
+      double coldest,
+      double warmest) {
+    double celsius = coldest + (warmest - coldest) * r.nextDouble();
     double kpa = 101.3 * Math.exp(-2_500 * Math.pow(r.nextDouble(), 2) / 8_400);
     int hours = 1_000 + r.nextInt(12_000);
     return Scenario.read(

@@ -26,13 +26,13 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "measure",
     description =
-        "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, bench, hardening or watch",
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, bench, hardening or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
       description =
-          "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, bench, hardening or watch")
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, bench, hardening or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -67,7 +67,7 @@ final class Measure implements Callable<Integer> {
 
   @Option(
       names = "--only",
-      description = "parts to measure (watch, hardening, trials-cylinder)",
+      description = "parts to measure (watch, hardening, trials)",
       split = ",")
   private List<String> only = List.of();
 
@@ -89,8 +89,8 @@ final class Measure implements Callable<Integer> {
       case "agreement" -> new AgreementMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "healthy" -> new HealthyMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
-      case "trials-cylinder" ->
-          new TrialsMeasure(seed, Math.min(1, runs / 20.0), only).measure(json);
+      case "trials-cylinder", "trials-dosing" ->
+          new TrialsMeasure(name, seed, Math.min(1, runs / 20.0), only).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "one-visit" -> ListsMeasure.visit(server);
       case "case" -> new CaseMeasure(server, json).measure();
@@ -102,7 +102,7 @@ final class Measure implements Callable<Integer> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, agreement, healthy, guides, story, trials-cylinder, bench.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, bench.");
         return 2;
       }
     }

@@ -32,7 +32,7 @@ final class TestRig implements AutoCloseable {
   private Consumer<BenchState<?>> hands = s -> {};
 
   /**
-   * @param test of the pack, which is run at the engine's module
+   * @param test of the pack, run at the module of its role or else at the engine's
    * @param before seconds that the unit is left alone first
    */
   TestRig(Scenario scenario, Pack pack, String test, double before) throws InterruptedException {
@@ -60,7 +60,14 @@ final class TestRig implements AutoCloseable {
         () -> station.claim().state() == AddressClaim.State.CLAIMED);
     String id = pack.engines().stream().map(ModuleKind::id).findFirst().orElse("engine");
     ModuleRef engine = new ModuleRef(id, "Engine", id, 0, ConversionVersion.V3, true);
-    trial = Bench.of(this.test, pack, new TestedUnit(engine, List.of(engine), false));
+    ModuleRef tested =
+        pack.modules().values().stream()
+            .filter(m -> m.id().equals(this.test.role()) && !m.id().equals(id))
+            .findFirst()
+            .map(m -> new ModuleRef(m.id(), m.title(), m.id(), m.address(), m.conversion(), true))
+            .orElse(engine);
+    List<ModuleRef> all = tested == engine ? List.of(engine) : List.of(engine, tested);
+    trial = Bench.of(this.test, pack, new TestedUnit(tested, all, false));
     station.run(trial);
   }
 

@@ -154,6 +154,8 @@ final class BenchDialogue {
 
   /** Reads the next of the identifiers that are read again and again, where nothing is asked. */
   void read(List<Command> out) {
+    // Reading never stops: a routine is asked how far it is in between, or it never would be.
+    askHowFar(out);
     if (asked == Asked.NOTHING) {
       questions.next().ifPresent(request -> call(Asked.VALUE, request, Exchange.FIRST_MICROS, out));
     }

@@ -9,6 +9,7 @@ import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.cutout.Cutout;
+import hitchlamp.core.trial.dosing.Dosing;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.routine.Routine;
@@ -26,6 +27,7 @@ public final class TestKinds {
           new Compression(),
           new Contribution(),
           new Cutout(),
+          new Dosing(),
           new LampCheck(),
           new LoadedCutout(),
           new Routine());

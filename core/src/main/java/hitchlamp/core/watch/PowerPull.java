@@ -1,5 +1,6 @@
 package hitchlamp.core.watch;
 
+import hitchlamp.core.judge.Line;
 import hitchlamp.core.pack.DriveKind;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.words.Figure;

@@ -11,6 +11,7 @@ import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.station.Held;
 import hitchlamp.core.trial.BenchState.Stage;
 import hitchlamp.core.trial.cutout.CutoutSeen;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
@@ -35,7 +36,7 @@ class BenchContractTest {
 
   /** What a person may do to each kind, beside what the bench itself knows. */
   private static final Map<String, List<String>> ACTS_OF =
-      Map.of(
+      acts(
           "cutout",
           List.of(
               "off 1",
@@ -66,7 +67,18 @@ class BenchContractTest {
           "contribution",
           List.of(),
           "agreement",
-          List.of());
+          List.of(),
+          "dosing",
+          List.of("looked DRY", "looked LINE", "looked UNSEEN"));
+
+  @SuppressWarnings("unchecked")
+  private static Map<String, List<String>> acts(Object... kindsAndActs) {
+    Map<String, List<String>> all = new HashMap<>();
+    for (int i = 0; i < kindsAndActs.length; i += 2) {
+      all.put((String) kindsAndActs[i], (List<String>) kindsAndActs[i + 1]);
+    }
+    return all;
+  }
 
   private static final String HEAD =
       "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 1\nidentify: {maker: M, model: N}\n"
@@ -128,6 +140,12 @@ class BenchContractTest {
           + " conditions: [{id: idle, of: 190, above: 420, below: 1200, says: It idles., how: Start it.}],"
           + " guards: [{of: 190, silent: 1, says: Speed is not reported.}, {of: 190, below: 420, says: About to stall.}],"
           + " figures: {cylinders: 6, normal: 2.5, cures: 9, pedal-from: 1}, source: none}\n"
+          + "  dosing: {kind: dosing, title: Dosing, answers: Which., system: Aftertreatment, module: engine, minutes: 3,"
+          + " engine: standing, risk: 1, longest: 280, uses: {check: purge}, reads: {stage: 0x0102, pressure: 0x0118, effort: 0x0118,"
+          + " duty: 0x0118, level: 0x0114, tank: 0x0114}, conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 84, above: 3, says: It moves.}],"
+          + " figures: {held: 900, leak: 20, fill: 16.7, hold-effort: 13.3, little-effort: 11.5, much-effort: 60.3, sucks: -25},"
+          + " lists: {stages: [1, 2, 3, 4, 5, 6]}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"

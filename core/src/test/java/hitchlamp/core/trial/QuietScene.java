@@ -7,6 +7,7 @@ import java.util.Optional;
 /** A scene in which nothing happens but what a test puts into it. */
 public class QuietScene implements Scene {
   private final Map<Integer, SampleWindow> values = new HashMap<>();
+  private final Map<String, SampleWindow> reads = new HashMap<>();
   private final Map<String, BlockWindow> blocks = new HashMap<>();
   private final Map<String, RoutineEnd> routines = new HashMap<>();
   public final Map<String, ControlState> controls = new HashMap<>();
@@ -51,9 +52,16 @@ public class QuietScene implements Scene {
     return values.getOrDefault(spn, new SampleWindow());
   }
 
+  /** An identifier was read. */
+  public QuietScene read(String name, long at, double value) {
+    reads.computeIfAbsent(name, n -> new SampleWindow()).add(at, value);
+    now = Math.max(now, at);
+    return this;
+  }
+
   @Override
   public SampleWindow read(String name) {
-    return new SampleWindow();
+    return reads.computeIfAbsent(name, n -> new SampleWindow());
   }
 
   @Override

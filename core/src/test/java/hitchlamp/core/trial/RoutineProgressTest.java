@@ -49,6 +49,23 @@ class RoutineProgressTest {
     assertThat(life.holds()).as("a refusal to stop what runs no more is no trouble").isEmpty();
   }
 
+  /** Found by trying: values that are read without a pause kept it from ever being asked. */
+  @Test
+  void whileValuesAreReadItIsAskedHowFarItIsAllTheSame() {
+    BenchLife reads =
+        BenchContractTest.life(
+            BenchContractTest.PACK.bench().tests().get("dosing"), new SplittableRandom(3));
+    reads.run(1);
+    reads.prepare();
+    reads.run(1);
+    reads.act("begin");
+    reads.run(10);
+    assertThat(reads.state().progress().orElseThrow().percent()).isPositive();
+    reads.run(25);
+    assertThat(reads.state().ending()).isEqualTo(Ending.COMPLETE);
+    assertThat(reads.module.held).isEmpty();
+  }
+
   @Test
   void whoEndsTheTestStopsTheRoutine() {
     life.act("end");

@@ -38,6 +38,18 @@ public final class AfterWear {
   /** Leak of the fluid line, share of what its injector passes at most. */
   public double leak;
 
+  /** Leak back through the pump that stands, in the same measure. */
+  public double seal;
+
+  /** Leak of the injector that is shut, into the exhaust, in the same measure. */
+  public double drips;
+
+  /** Suction side of the pump that is free, share of what it delivers at most. */
+  public double suction;
+
+  /** Share of the time in which the pump draws air. */
+  public double airDrawn;
+
   /** True where the valve that turns the flow round for emptying does not move. */
   public boolean valveStuck;
 
@@ -83,6 +95,10 @@ public final class AfterWear {
     pump = 1;
     line = 1;
     leak = 0;
+    seal = 0;
+    drips = 0;
+    suction = 1;
+    airDrawn = 0;
     valveStuck = false;
     injector = 1;
     urea = 1;

@@ -67,7 +67,7 @@ public final class Aftertreatment {
     this.mixing = new ThermalCell(5_000 * size, 0.12 * size, 2.5 * size);
     this.scr = new ScrCatalyst(size, figures.storage());
     this.tank = new FluidTank(figures.level());
-    this.line = new FluidLine(figures.line(), figures.pump());
+    this.line = new FluidLine(figures.line(), figures.pump(), figures.seeps());
     this.estimate = new SootEstimate(size);
     this.heatUp = new HeatUp(size);
   }
@@ -85,6 +85,7 @@ public final class Aftertreatment {
     mixing.warm(lineK);
     scr.warm(lineK);
     line.rest();
+    fluid.stood();
     tank.stood(airC);
     tank.refill();
     heatUp.engineStopped();
@@ -144,7 +145,7 @@ public final class Aftertreatment {
         ambientK,
         kmh);
     double size = figures.size();
-    line.step(dt, fluid.mode(), fluid.duty(size), tank.drawable(), wear);
+    line.step(dt, fluid.mode(), fluid.duty(size), tank.drawable(), seen.fluidKpa, wear);
     double dosed = line.dosed() * size;
     tank.step(dt, dosed, ambientK - Gas.ZERO_C, coolantC, seen.running && !wear.heaterDead);
     mixing.step(dt, gas, filter.cell().outK(), -dosed * FLUID_TAKES, ambientK, kmh);

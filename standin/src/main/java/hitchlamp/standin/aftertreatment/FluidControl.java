@@ -36,6 +36,7 @@ public final class FluidControl {
   private static final double[] AT_C = {190, 205, 230, 255, 280, 430, 500, 560};
   private static final double[] SHARES = {0, 0.45, 0.75, 0.9, 0.935, 0.935, 0.8, 0.4};
 
+  private final FluidCheck check = new FluidCheck();
   private Stage stage = Stage.OFF;
   private double seconds;
   private double ready;
@@ -55,6 +56,13 @@ public final class FluidControl {
     seconds += dt;
     waits = Math.max(0, waits - dt);
     wanted = 0;
+    if (check.runs()) {
+      check.step(dt, r.fluidKpa);
+      if (!check.runs()) {
+        go(Stage.OFF);
+      }
+      return;
+    }
     if (!r.running) {
       if (stage != Stage.OFF && stage != Stage.EMPTY) {
         go(Stage.EMPTY);
@@ -112,6 +120,35 @@ public final class FluidControl {
     ready = 0;
   }
 
+  /** It stood: nothing is under way. */
+  public void stood() {
+    check.end();
+    go(Stage.OFF);
+  }
+
+  /** A tester asks for the check of the circuit. */
+  public void beginCheck() {
+    check.begin();
+  }
+
+  /** It is broken off; what is in the line is sucked back as after a stop. */
+  public void breakCheckOff() {
+    if (check.runs()) {
+      check.end();
+      go(Stage.EMPTY);
+    }
+  }
+
+  /** The check of the circuit. */
+  public FluidCheck check() {
+    return check;
+  }
+
+  /** True where a tester's check can begin: the fluid is no ice. */
+  public static boolean liquid(double tankC) {
+    return tankC > LEAST_TANK_C;
+  }
+
   /** Ammonia for each mole of nitrogen oxide at a temperature. */
   static double share(double celsius) {
     if (celsius <= AT_C[0]) {
@@ -138,11 +175,14 @@ public final class FluidControl {
   }
 
   public Stage stage() {
-    return stage;
+    return check.runs() ? check.told() : stage;
   }
 
   /** What the pump is told. */
   public FluidLine.Mode mode() {
+    if (check.runs()) {
+      return check.mode();
+    }
     return switch (stage) {
       case OFF -> FluidLine.Mode.OFF;
       case EMPTY -> FluidLine.Mode.EMPTY;
@@ -157,6 +197,9 @@ public final class FluidControl {
 
   /** Duty of the injector, 0 to 1: what it passes at the held pressure is known. */
   public double duty(double size) {
+    if (check.runs()) {
+      return check.duty();
+    }
     double duty = wanted / (FluidLine.MOST * size);
     return duty < LEAST_DUTY ? 0 : Math.min(1, duty);
   }

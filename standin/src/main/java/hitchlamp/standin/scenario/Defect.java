@@ -158,6 +158,14 @@ public record Defect(
     FLUID_LINE_BLOCKED(About.PART, 1, (d, c) -> c.after.line = 1 - d.size),
     /** Exhaust fluid line leaks: share of what the injector passes at most. */
     FLUID_LEAK(About.PART, 2, (d, c) -> c.after.leak = d.size),
+    /** Valve of the exhaust fluid pump leaks back while it stands: in the same measure. */
+    FLUID_PUMP_SEAL(About.PART, 2, (d, c) -> c.after.seal = d.size),
+    /** Exhaust fluid injector drips while it is shut: in the same measure. */
+    FLUID_INJECTOR_DRIPS(About.PART, 2, (d, c) -> c.after.drips = d.size),
+    /** Inlet filter of the exhaust fluid pump blocked: share of its most flow that is missing. */
+    FLUID_INLET_BLOCKED(About.PART, 1, (d, c) -> c.after.suction = 1 - d.size),
+    /** Air is drawn in with the exhaust fluid: share of the time that the pump gets some. */
+    FLUID_AIR(About.PART, 1, (d, c) -> c.after.airDrawn = d.size),
     /** The valve that turns the flow of exhaust fluid round is stuck: size unused. */
     FLUID_VALVE_STUCK(About.PART, 0, (d, c) -> c.after.valveStuck = true),
     /** Deposits in the exhaust fluid injector: share of its opening that is missing. */

@@ -7,6 +7,7 @@ import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.Duty;
 import hitchlamp.standin.model.EngineParameters;
 import hitchlamp.standin.model.Load;
+import hitchlamp.standin.module.Services;
 import hitchlamp.standin.nmea.Backbone;
 import hitchlamp.standin.wiring.Feed;
 import hitchlamp.standin.wiring.SensorRun;
@@ -107,6 +108,11 @@ interface Build {
 
   /** The lamps of the instruments. */
   List<Telltale> telltales(SimUnit unit);
+
+  /** What a tester can read and start at a module other than the engine's. */
+  default void serve(String module, Services services, SimUnit unit) {
+    // Most tell their faults only.
+  }
 
   /** Puts the groups of all modules but the engine's on the bus. */
   void attach(SimUnit unit);

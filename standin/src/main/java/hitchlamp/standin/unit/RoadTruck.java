@@ -10,6 +10,7 @@ import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Gearing;
 import hitchlamp.standin.model.Load;
 import hitchlamp.standin.module.ModuleText;
+import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.wiring.Feed;
@@ -115,6 +116,13 @@ final class RoadTruck implements Build {
             List.of("aftertreatment"),
             null,
             () -> unit.first.solver().after().estimate().share() > 0.9));
+  }
+
+  @Override
+  public void serve(String module, Services services, SimUnit unit) {
+    if (module.equals("aftertreatment")) {
+      new FluidOutputs(unit.first).answer(services);
+    }
   }
 
   @Override

@@ -125,6 +125,7 @@ final class UnitModules {
                   t.pendsForEver().contains(spec.id()),
                   t.oddSnapshots().contains(spec.id())));
       m.serve(services);
+      unit.build.serve(spec.id(), services, unit);
       plant.ifPresent(
           p -> {
             p.story().answer(services, p::hours, !t.noTrail().contains(p.id()));

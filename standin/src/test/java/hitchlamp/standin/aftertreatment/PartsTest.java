@@ -81,11 +81,11 @@ class PartsTest {
   @Test
   void theLineOfTheFluidIsFilledInSecondsAndHoldsItsPressure() {
     for (AfterFigures u : scattered(50)) {
-      FluidLine line = new FluidLine(u.line(), u.pump());
+      FluidLine line = new FluidLine(u.line(), u.pump(), u.seeps());
       line.rest();
       double seconds = 0;
       while (line.kpa() < 880 && seconds < 60) {
-        line.step(0.02, FluidLine.Mode.DELIVER, 0, true, wear);
+        line.step(0.02, FluidLine.Mode.DELIVER, 0, true, line.kpa(), wear);
         seconds += 0.02;
       }
       assertThat(seconds).as("priming").isBetween(10.0, 40.0);
@@ -108,12 +108,12 @@ class PartsTest {
     assertThat(effort(leaks, 0.3)).as("leak").isGreaterThan(sound + 0.15);
     AfterWear worn = new AfterWear();
     worn.pump = 0.3;
-    FluidLine weak = new FluidLine(0.07, 1);
+    FluidLine weak = new FluidLine(0.07, 1, 0);
     run(weak, 90, FluidLine.Mode.DELIVER, 0.6, worn);
     assertThat(weak.kpa()).as("worn pump, much dosed").isLessThan(850);
     AfterWear fouled = new AfterWear();
     fouled.injector = 0.4;
-    FluidLine less = new FluidLine(0.07, 1);
+    FluidLine less = new FluidLine(0.07, 1, 0);
     run(less, 90, FluidLine.Mode.DELIVER, 0.5, fouled);
     assertThat(less.dosed()).isCloseTo(0.4 * 0.5 * FluidLine.MOST, within(0.06 * FluidLine.MOST));
     AfterWear stuck = new AfterWear();
@@ -130,18 +130,81 @@ class PartsTest {
       for (double duty : new double[] {0, 0.2, 0.8}) {
         AfterWear w = new AfterWear();
         w.pump = pump;
-        FluidLine slow = new FluidLine(0.07, 1);
+        FluidLine slow = new FluidLine(0.07, 1, 0);
         run(slow, 300, FluidLine.Mode.DELIVER, duty, w);
-        FluidLine quick = new FluidLine(0.07, 1);
-        quick.step(20, FluidLine.Mode.DELIVER, duty, true, w);
+        FluidLine quick = new FluidLine(0.07, 1, 0);
+        quick.step(20, FluidLine.Mode.DELIVER, duty, true, 0, w);
         assertThat(quick.kpa()).isCloseTo(slow.kpa(), within(5.0));
         assertThat(quick.dosed()).isCloseTo(slow.dosed(), within(2e-5));
       }
     }
   }
 
+  /** What closes: with the pump standing only what leaks takes the pressure away. */
+  @Test
+  void withThePumpStandingTheLineLosesWhatLeaksAndNothingElse() {
+    for (AfterFigures u : scattered(50)) {
+      assertThat(lostInAMinute(u, new AfterWear())).as("sound").isBetween(0.0, 15.0);
+    }
+    AfterFigures nominal = AfterFigures.nominal(1);
+    AfterWear outside = new AfterWear();
+    outside.leak = 3e-4;
+    AfterWear seal = new AfterWear();
+    seal.seal = 3e-4;
+    AfterWear drips = new AfterWear();
+    drips.drips = 3e-4;
+    // Torricelli's law out of a spring: with q the leak at 900 kPa and c the litres a kPa that the
+    // line gives, the pressure falls by q / c a second at first.
+    double first = 3.5e-4 * FluidLine.MOST / FluidTank.DENSITY / 1.2e-6 * 60;
+    for (AfterWear w : java.util.List.of(outside, seal, drips)) {
+      assertThat(lostInAMinute(nominal, w)).isBetween(0.8 * first, first);
+    }
+    assertThat(effort(seal, 0))
+        .as("delivering, its valve does not matter")
+        .isEqualTo(effort(wear, 0));
+  }
+
+  private static double lostInAMinute(AfterFigures u, AfterWear w) {
+    FluidLine line = new FluidLine(u.line(), u.pump(), u.seeps());
+    run(line, 90, FluidLine.Mode.DELIVER, 0, w);
+    double before = line.kpa();
+    run(line, 60, FluidLine.Mode.OFF, 0, w);
+    return before - line.kpa();
+  }
+
+  @Test
+  void aBlockedInletLimitsWhatIsDeliveredAndNotWhatIsHeld() {
+    AfterWear w = new AfterWear();
+    w.suction = 0.3;
+    assertThat(effort(w, 0)).isCloseTo(effort(wear, 0), within(0.005));
+    FluidLine line = new FluidLine(0.07, 1, 0);
+    run(line, 90, FluidLine.Mode.DELIVER, 0.8, w);
+    assertThat(line.kpa()).isLessThan(700);
+  }
+
+  @Test
+  void drawnAirMakesThePressureSwing() {
+    AfterWear w = new AfterWear();
+    FluidLine line = new FluidLine(0.07, 1, 0);
+    assertThat(swing(line, w)).as("sound").isLessThan(10);
+    w.airDrawn = 0.15;
+    assertThat(swing(line, w)).isGreaterThan(60);
+  }
+
+  private static double swing(FluidLine line, AfterWear w) {
+    run(line, 60, FluidLine.Mode.DELIVER, 0, w);
+    double least = line.kpa();
+    double most = line.kpa();
+    for (int i = 0; i < 200; i++) {
+      run(line, 0.1, FluidLine.Mode.DELIVER, 0, w);
+      least = Math.min(least, line.kpa());
+      most = Math.max(most, line.kpa());
+    }
+    return most - least;
+  }
+
   private static double effort(AfterWear w, double duty) {
-    FluidLine line = new FluidLine(0.07, 1);
+    FluidLine line = new FluidLine(0.07, 1, 0);
     run(line, 90, FluidLine.Mode.DELIVER, duty, w);
     assertThat(line.kpa()).isBetween(880.0, 920.0);
     return line.effort();
@@ -149,7 +212,7 @@ class PartsTest {
 
   private static void run(FluidLine l, double seconds, FluidLine.Mode m, double duty, AfterWear w) {
     for (int i = 0; i < seconds / 0.02; i++) {
-      l.step(0.02, m, duty, true, w);
+      l.step(0.02, m, duty, true, l.kpa(), w);
     }
   }
 

@@ -1,4 +1,4 @@
-package hitchlamp.core.watch;
+package hitchlamp.core.judge;
 
 /**
  * A straight line through points by least squares, with what its slope can be off by.
@@ -8,9 +8,9 @@ package hitchlamp.core.watch;
  * @param meanX mean of x
  * @param slopeError standard error of the slope; not a number for fewer than three points
  */
-record Line(double slope, double atMean, double meanX, double slopeError) {
+public record Line(double slope, double atMean, double meanX, double slopeError) {
   /** Fits points from {@code from} up to {@code to}, excluded; at least two with different x. */
-  static Line fit(double[] x, double[] y, int from, int to) {
+  public static Line fit(double[] x, double[] y, int from, int to) {
     int n = to - from;
     double mx = 0;
     double my = 0;

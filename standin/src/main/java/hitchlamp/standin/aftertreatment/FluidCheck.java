@@ -1,0 +1,144 @@
+package hitchlamp.standin.aftertreatment;
+
+/**
+ * The check of the fluid's circuit that a tester asks for with the engine standing: the line is
+ * filled and held, rests with the pump standing, the injector takes a little and much, and the line
+ * is emptied again. The module sees its pressure sensor and its clock, nothing else.
+ */
+public final class FluidCheck {
+  /** Where it is. */
+  public enum Stage {
+    NONE,
+    FILL,
+    HOLD,
+    REST,
+    DOSE_LITTLE,
+    DOSE_MUCH,
+    EMPTY
+  }
+
+  /** Duty of the injector while it takes a little and much. */
+  public static final double LITTLE = 0.15;
+
+  public static final double MUCH = 0.8;
+
+  private static final double FILLED_KPA = 850;
+  private static final double FILLED_SECONDS = 2;
+  private static final double LONGEST_FILL = 75;
+  private static final double USUAL_FILL = 25;
+  private static final double HOLDS = 20;
+  private static final double RESTS = 60;
+  private static final double DOSES = 12;
+  private static final double EMPTIES = 45;
+
+  private Stage stage = Stage.NONE;
+  private double seconds;
+  private double filled;
+  private double gone;
+  private boolean gaveUp;
+
+  /** It begins. */
+  void begin() {
+    go(Stage.FILL);
+    gone = 0;
+    filled = 0;
+    gaveUp = false;
+  }
+
+  /** It ends now, wherever it is. */
+  void end() {
+    stage = Stage.NONE;
+  }
+
+  void step(double dt, double kpa) {
+    seconds += dt;
+    gone += dt;
+    switch (stage) {
+      case FILL -> fill(dt, kpa);
+      case HOLD -> after(HOLDS, Stage.REST);
+      case REST -> after(RESTS, Stage.DOSE_LITTLE);
+      case DOSE_LITTLE -> after(DOSES, Stage.DOSE_MUCH);
+      case DOSE_MUCH -> after(DOSES, Stage.EMPTY);
+      case EMPTY -> after(EMPTIES, Stage.NONE);
+      case NONE -> {}
+    }
+  }
+
+  private void fill(double dt, double kpa) {
+    filled = kpa > FILLED_KPA ? filled + dt : 0;
+    if (filled >= FILLED_SECONDS) {
+      go(Stage.HOLD);
+    } else if (seconds > LONGEST_FILL) {
+      gaveUp = true;
+      go(Stage.EMPTY);
+    }
+  }
+
+  private void after(double took, Stage next) {
+    if (seconds >= took) {
+      go(next);
+    }
+  }
+
+  private void go(Stage next) {
+    stage = next;
+    seconds = 0;
+  }
+
+  public Stage stage() {
+    return stage;
+  }
+
+  public boolean runs() {
+    return stage != Stage.NONE;
+  }
+
+  /** True where the pressure was not reached. */
+  public boolean gaveUp() {
+    return gaveUp;
+  }
+
+  /** How long it takes in all, as far as it can be known now, s. */
+  public double whole() {
+    double left =
+        switch (stage) {
+          case NONE -> 0;
+          case FILL -> Math.max(3, USUAL_FILL - seconds) + HOLDS + RESTS + 2 * DOSES + EMPTIES;
+          case HOLD -> HOLDS - seconds + RESTS + 2 * DOSES + EMPTIES;
+          case REST -> RESTS - seconds + 2 * DOSES + EMPTIES;
+          case DOSE_LITTLE -> 2 * DOSES - seconds + EMPTIES;
+          case DOSE_MUCH -> DOSES - seconds + EMPTIES;
+          case EMPTY -> EMPTIES - seconds;
+        };
+    return gone + Math.max(0, left);
+  }
+
+  /** Duty of the injector, 0 to 1. */
+  double duty() {
+    return switch (stage) {
+      case DOSE_LITTLE -> LITTLE;
+      case DOSE_MUCH -> MUCH;
+      default -> 0;
+    };
+  }
+
+  /** What the pump is told. */
+  FluidLine.Mode mode() {
+    return switch (stage) {
+      case NONE, REST -> FluidLine.Mode.OFF;
+      case EMPTY -> FluidLine.Mode.EMPTY;
+      default -> FluidLine.Mode.DELIVER;
+    };
+  }
+
+  /** The same in the states of the standard's message. */
+  FluidControl.Stage told() {
+    return switch (stage) {
+      case NONE -> FluidControl.Stage.OFF;
+      case FILL -> FluidControl.Stage.PRIME;
+      case HOLD, REST -> FluidControl.Stage.HOLD;
+      case DOSE_LITTLE, DOSE_MUCH -> FluidControl.Stage.DOSE;
+      case EMPTY -> FluidControl.Stage.EMPTY;
+    };
+  }
+}

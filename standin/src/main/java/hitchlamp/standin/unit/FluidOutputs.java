@@ -1,0 +1,109 @@
+package hitchlamp.standin.unit;
+
+import hitchlamp.standin.aftertreatment.FluidCheck;
+import hitchlamp.standin.aftertreatment.FluidControl;
+import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.module.Routine;
+import hitchlamp.standin.module.Services;
+import java.util.function.DoubleSupplier;
+
+/** What a tester can read and start at the module of the aftertreatment, of its exhaust fluid. */
+final class FluidOutputs {
+  private static final int CHECK = 0x0420;
+  private static final int STAGE = 0x0140;
+  private static final int PRESSURE = 0x0141;
+  private static final int EFFORT = 0x0142;
+  private static final int DUTY = 0x0143;
+  private static final int LEVEL = 0x0144;
+  private static final int TEMPERATURE = 0x0145;
+  private static final int QUALITY = 0x0146;
+  private static final double KPA_STEP = 0.1;
+  private static final double KPA_FROM = -200;
+  private static final double PART_STEP = 2.5e-5;
+  private static final double PERCENT_STEP = 0.25;
+  private static final double CELSIUS_FROM = -40;
+
+  private final EngineUnit engine;
+  private final FluidControl control;
+
+  FluidOutputs(EngineUnit engine) {
+    this.engine = engine;
+    this.control = engine.solver().after().fluid();
+  }
+
+  void answer(Services services) {
+    services
+        .identifier(STAGE, () -> Services.number(control.check().stage().ordinal(), 1))
+        .identifier(
+            PRESSURE, () -> number(reading(AfterSensors.FLUID_PRESSURE), KPA_FROM, KPA_STEP, 2))
+        .identifier(EFFORT, () -> number(engine.solver().after().line().effort(), 0, PART_STEP, 2))
+        .identifier(DUTY, () -> number(engine.solver().after().line().open(), 0, PART_STEP, 2))
+        .identifier(LEVEL, () -> number(reading(AfterSensors.TANK_LEVEL), 0, PERCENT_STEP, 2))
+        .identifier(
+            TEMPERATURE, () -> number(reading(AfterSensors.TANK_TEMPERATURE), CELSIUS_FROM, 1, 1))
+        .identifier(QUALITY, () -> number(reading(AfterSensors.FLUID_QUALITY), 0, PERCENT_STEP, 1))
+        .routine(CHECK, new Check(engine.state(), control, tankC()));
+  }
+
+  private DoubleSupplier tankC() {
+    return () -> reading(AfterSensors.TANK_TEMPERATURE);
+  }
+
+  private double reading(int spn) {
+    return engine.after().reading(spn);
+  }
+
+  private static byte[] number(double value, double from, double step, int bytes) {
+    long most = (1L << 8 * bytes) - 1;
+    return Services.number(Math.max(0, Math.min(most, Math.round((value - from) / step))), bytes);
+  }
+
+  /** Fill, hold, rest, dose, empty; with the engine standing. */
+  private record Check(EngineState state, FluidControl control, DoubleSupplier tankC)
+      implements Routine {
+    private static final int ENGINE_RUNS = 0x83;
+    private static final int NOT_THERE = 0x22;
+    private static final int STARTED = 1;
+    private static final int KEY_WENT_OFF = 2;
+    private static final int NO_PRESSURE = 3;
+
+    @Override
+    public double seconds() {
+      return Math.max(1, control.check().whole());
+    }
+
+    @Override
+    public int start(int tester) {
+      if (state.seenRunning()) {
+        return ENGINE_RUNS;
+      }
+      if (!FluidControl.liquid(tankC.getAsDouble())) {
+        return NOT_THERE;
+      }
+      control.beginCheck();
+      return 0;
+    }
+
+    @Override
+    public int breaksOff() {
+      if (state.seenRunning()) {
+        return STARTED;
+      }
+      if (state.key == EngineState.Key.OFF) {
+        return KEY_WENT_OFF;
+      }
+      FluidCheck check = control.check();
+      return check.gaveUp() && !check.runs() ? NO_PRESSURE : 0;
+    }
+
+    @Override
+    public void ends() {
+      control.breakCheckOff();
+    }
+
+    @Override
+    public boolean stops() {
+      return true;
+    }
+  }
+}
