@@ -39,7 +39,7 @@ function DosingBoard({ view, far = false, earlier }: BoardProps) {
 
 function Stages({ now, points, far }: { now: DosingStage; points: DosingPoint[]; far: boolean }) {
   return (
-    <ol className={`grid max-w-[900px] grid-cols-6 ${far ? 'my-4 text-far-fine' : 'my-3'}`}>
+    <ol className={`grid grid-cols-6 ${far ? 'my-4 text-far-fine' : 'my-3 max-w-[900px]'}`}>
       {STAGES.map((s) => {
         const current = s === now
         const done = !current && points.some((p) => p.stage === s)
@@ -108,7 +108,7 @@ function Course({ points }: { points: DosingPoint[] }) {
                 {
                   from,
                   to,
-                  text: texts.stages[stage],
+                  text: texts.marks[stage],
                   kind: i % 2 === 0 ? ('GAP' as const) : ('MARKER' as const),
                 },
               ],

@@ -26,6 +26,15 @@ export const texts = {
   seconds: 'seconds',
   sound:
     'Builds up to 9 bar in 10 to 40 s, loses less than 0.2 bar in a minute, and falls below the air when it is emptied.',
+  /** In the plot, where little room is. */
+  marks: {
+    FILL: 'Fill',
+    HOLD: 'Hold',
+    REST: 'Rest',
+    DOSE_LITTLE: 'Little',
+    DOSE_MUCH: 'Much',
+    EMPTY: 'Empty',
+  },
   stages: {
     FILL: 'Fill',
     HOLD: 'Hold',

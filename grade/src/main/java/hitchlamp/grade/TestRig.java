@@ -98,6 +98,11 @@ final class TestRig implements AutoCloseable {
     station.say(trial, line);
   }
 
+  /** Everything is let go of from outside. */
+  void letGo() {
+    station.letGoAll();
+  }
+
   /** Time goes on. */
   void pass(double seconds) throws InterruptedException {
     long until = station.now() + Math.round(seconds * SECOND);

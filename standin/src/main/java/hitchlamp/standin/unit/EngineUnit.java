@@ -1,5 +1,6 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.aftertreatment.Aftertreatment;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.CrankSolver;
@@ -212,5 +213,10 @@ public final class EngineUnit {
   /** True while a tester has something of it in its hand that does not go back by itself. */
   public boolean inHand() {
     return state.cutOut != 0 || state.clicking != 0 || state.fuelOff || state.priming;
+  }
+
+  /** What cleans its exhaust, as it truly is. */
+  public Aftertreatment aftertreatment() {
+    return solver.after();
   }
 }

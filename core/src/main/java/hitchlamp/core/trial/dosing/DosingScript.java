@@ -67,7 +67,9 @@ final class DosingScript implements Script<DosingSeen> {
               choice(Outside.UNSEEN, "did-not-look")),
           DosingWords.said("look-outside"));
     }
-    return new Step.Done(end.get().done(), DosingWords.said("the-module-says", end.get().says()));
+    return end.get().done()
+        ? new Step.Done(true, DosingWords.said("it-is-over"))
+        : new Step.Done(false, DosingWords.said("the-module-says", end.get().says()));
   }
 
   private static Step.Choice choice(Outside what, String says) {
