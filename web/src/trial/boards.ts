@@ -45,6 +45,7 @@ const BOARDS: Record<string, () => Promise<Board>> = {
   contribution: () => import('./contribution/ContributionBoard').then((m) => m.contribution),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
+  fluid: () => import('./fluid/FluidBoard').then((m) => m.fluid),
   loaded: () => import('./loaded/LoadedBoard').then((m) => m.loaded),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }

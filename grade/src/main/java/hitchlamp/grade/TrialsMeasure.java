@@ -78,7 +78,7 @@ final class TrialsMeasure {
     return new Family(
         "Tests of dosing and conversion",
         "Simulated road trucks at -5 to 40 °C (frozen ones colder) and 0 to 2,500 m.",
-        List.of(new DosingTrials(packs)));
+        List.of(new DosingTrials(packs), new FluidTrials(packs)));
   }
 
   private List<Outcome> run(CylinderTrials t) {

@@ -10,6 +10,7 @@ import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.dosing.Dosing;
+import hitchlamp.core.trial.fluid.FluidQuality;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.routine.Routine;
@@ -28,6 +29,7 @@ public final class TestKinds {
           new Contribution(),
           new Cutout(),
           new Dosing(),
+          new FluidQuality(),
           new LampCheck(),
           new LoadedCutout(),
           new Routine());

@@ -71,6 +71,8 @@ class BenchContractTest {
           List.of(),
           "agreement",
           List.of(),
+          "fluid",
+          List.of("refractometer 32.4 PERCENT", "refractometer 1.3750 INDEX", "none"),
           "dosing",
           List.of("looked DRY", "looked LINE", "looked UNSEEN"));
 
@@ -149,6 +151,8 @@ class BenchContractTest {
           + " guards: [{of: 84, above: 3, says: It moves.}],"
           + " figures: {held: 900, leak: 20, fill: 16.7, hold-effort: 13.3, little-effort: 11.5, much-effort: 60.3, sucks: -25},"
           + " lists: {stages: [1, 2, 3, 4, 5, 6]}, source: none}\n"
+          + "  fluid: {kind: fluid, title: Fluid, answers: Which., system: Aftertreatment, module: engine, minutes: 1,"
+          + " engine: as it is, risk: 0, longest: 600, reads: {quality: 0x0118, tank: 0x0114, level: 0x0114}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
