@@ -5,9 +5,12 @@ import hitchlamp.core.trial.BenchState.Stage;
 import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.coils.CoilsSeen;
 import hitchlamp.core.trial.compression.CompressionSeen;
+import hitchlamp.core.trial.dosing.DosingSeen;
+import hitchlamp.core.trial.fluid.FluidSeen;
 import hitchlamp.core.trial.loaded.LoadedSeen;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.SimUnit;
+import java.util.Locale;
 import java.util.function.Consumer;
 
 /** Somebody at the unit who does what a test says, with a moment to react. */
@@ -56,6 +59,11 @@ final class PersonAtUnit implements Consumer<BenchState<?>> {
       }
     } else if (state.observed() instanceof CoilsSeen && !state.choices().isEmpty()) {
       says.accept(Coils.NOT_HEARD);
+    } else if (state.observed() instanceof DosingSeen && !state.choices().isEmpty()) {
+      says.accept("looked " + (unit.firstEngine().fluidLineIsWet() ? "LINE" : "DRY"));
+    } else if (state.observed() instanceof FluidSeen && !state.choices().isEmpty()) {
+      double urea = unit.firstEngine().fluidUrea();
+      says.accept(String.format(Locale.ROOT, "refractometer %.1f PERCENT", urea));
     }
   }
 }

@@ -22,20 +22,20 @@ final class TestTry {
   private TestTry() {}
 
   /**
-   * Runs a test of the engine.
+   * Runs a test of one module.
    *
-   * @throws IllegalArgumentException where the pack has no such test, or it is none of the engine
+   * @throws IllegalArgumentException where the pack has no such test, or it is of the whole unit
    */
   static Map<String, Object> run(Scenario s, Pack pack, String test) throws InterruptedException {
     TestSpec spec = pack.bench().tests().get(test);
-    if (spec == null || !spec.isFor(Pack.ENGINE)) {
+    if (spec == null || spec.ofUnit()) {
       String all =
           pack.bench().tests().values().stream()
-              .filter(t -> t.isFor(Pack.ENGINE) && t.listed())
+              .filter(t -> !t.ofUnit() && t.listed())
               .map(TestSpec::id)
               .collect(Collectors.joining(", "));
       throw new IllegalArgumentException(
-          "There is no test of the engine named '"
+          "There is no test of a module named '"
               + test
               + "' in pack "
               + pack.id()

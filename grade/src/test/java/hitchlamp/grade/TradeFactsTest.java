@@ -61,4 +61,21 @@ class TradeFactsTest {
     assertThat(figure(of, "crankcase", 4)).isBetween(0.6, 1.2);
     assertThat((String) of.get("reason")).startsWith("With cylinder 4 off");
   }
+
+  /** Diluted fluid is found by the refractometer and by a sensor that agrees within about 1 %. */
+  @Test
+  void dilutedFluidReadsTheSameByBoth() throws InterruptedException {
+    Map<String, Object> of = tested("fluid", "no", "fluid-diluted, size: 0.2");
+    assertThat(of.get("verdict")).isEqualTo("FAIL");
+    assertThat((String) of.get("reason")).contains("26.0 %").contains("diluted");
+    assertThat(figure(of, "sensor", 0)).isBetween(25.0, 27.0);
+  }
+
+  /** A line that loses pressure and is wet outside. */
+  @Test
+  void aWetCouplingIsNamed() throws InterruptedException {
+    Map<String, Object> of = tested("dosing", "no", "fluid-leak, size: 0.0005");
+    assertThat((String) of.get("reason")).contains("wet outside");
+    assertThat(figure(of, "leak", 0)).isBetween(30.0, 60.0);
+  }
 }

@@ -205,7 +205,7 @@ class TryTest {
     run();
     assertThat(errors).contains("--scenario FILE, --log FILE and --csv FILE");
     run("--scenario", SCENARIOS.resolve("tipper-9.yaml").toString(), "--test", "smoke");
-    assertThat(errors).contains("no test of the engine named 'smoke'").contains("compression");
+    assertThat(errors).contains("no test of a module named 'smoke'").contains("compression");
   }
 
   @Test

@@ -1,6 +1,7 @@
 package hitchlamp.standin.unit;
 
 import hitchlamp.standin.aftertreatment.Aftertreatment;
+import hitchlamp.standin.aftertreatment.FluidTank;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.CrankSolver;
@@ -213,6 +214,16 @@ public final class EngineUnit {
   /** True while a tester has something of it in its hand that does not go back by itself. */
   public boolean inHand() {
     return state.cutOut != 0 || state.clicking != 0 || state.fuelOff || state.priming;
+  }
+
+  /** What somebody sees who looks along the line of the exhaust fluid. */
+  public boolean fluidLineIsWet() {
+    return condition.after.leak > 0;
+  }
+
+  /** What a refractometer reads of the fluid in the tank: urea, percent by mass. */
+  public double fluidUrea() {
+    return FluidTank.UREA * 100 * condition.after.urea;
   }
 
   /** What cleans its exhaust, as it truly is. */
