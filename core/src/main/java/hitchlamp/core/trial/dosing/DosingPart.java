@@ -1,24 +1,28 @@
 package hitchlamp.core.trial.dosing;
 
-import java.util.Locale;
-
 /** Parts of the circuit that can be at fault. */
 enum DosingPart {
-  PUMP,
+  PUMP("pump"),
   /** The valve in the pump that closes the line while it stands. */
-  SEAL,
-  INLET,
-  LINE,
-  COUPLING,
-  INJECTOR,
-  TIP,
-  VALVE,
-  SENSOR,
-  AIR,
-  TANK;
+  SEAL("seal"),
+  INLET("inlet"),
+  LINE("line"),
+  COUPLING("coupling"),
+  INJECTOR("injector"),
+  TIP("tip"),
+  VALVE("valve"),
+  SENSOR("sensor"),
+  AIR("air"),
+  TANK("tank");
+
+  private final String id;
+
+  DosingPart(String id) {
+    this.id = id;
+  }
 
   /** As the judgement calls it. */
   String id() {
-    return name().toLowerCase(Locale.ROOT);
+    return id;
   }
 }
