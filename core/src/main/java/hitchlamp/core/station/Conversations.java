@@ -260,6 +260,11 @@ final class Conversations {
     }
   }
 
+  /** True while a request of several frames is on its way to a module. */
+  boolean sending(int module) {
+    return active.get(module) instanceof Called c && c.exchange.sending();
+  }
+
   private void put(Conversation talk, long micros) {
     queue(talk);
     next(talk.destination, micros);

@@ -30,10 +30,19 @@ final class Holds {
    */
   static final long DRAIN_MICROS = 1_000_000;
 
+  /** After this the sign of life is tried again where something else was on its way. */
+  private static final long SOON_MICROS = 20_000;
+
   /** What happens beside the holds. */
   interface Beside {
     /** Sends without waiting for an answer. */
     void send(int module, byte[] request);
+
+    /**
+     * True while a request of several frames is on its way to a module: another of ours would break
+     * it off (ISO 15765-2, from memory: a new message of a sender ends the one under way).
+     */
+    boolean sending(int module);
 
     /** Asks before everything else; {@code done} is called once, later or at once. */
     void release(int module, byte[] request, Conversations.Released done);
@@ -318,7 +327,10 @@ final class Holds {
   void tick(long micros) {
     now = Math.max(now, micros);
     for (Entry e : held.values()) {
-      if (keeps(e) && micros >= e.keepAliveAt) {
+      if (keeps(e) && micros >= e.keepAliveAt && beside.sending(e.hold.module())) {
+        // What is on its way keeps the session as well.
+        e.keepAliveAt = micros + SOON_MICROS;
+      } else if (keeps(e) && micros >= e.keepAliveAt) {
         beside.send(e.hold.module(), e.hold.keepAlive());
         e.keepAliveAt = micros + e.hold.keepAliveEveryMicros();
       }

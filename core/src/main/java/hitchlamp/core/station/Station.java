@@ -366,6 +366,11 @@ public final class Station {
     }
 
     @Override
+    public boolean sending(int module) {
+      return conversations.sending(module);
+    }
+
+    @Override
     public void release(int module, byte[] request, Conversations.Released done) {
       conversations.release(module, request, now, done);
     }

@@ -16,13 +16,6 @@ import java.util.Optional;
  * asked for each.
  */
 final class BenchQuestions {
-  /**
-   * Identifiers of one question: as many as fit into a frame. A question of several frames would be
-   * broken off by the sign of life that keeps the session (ISO 15765-2, from memory: a new message
-   * of the same sender ends the one under way).
-   */
-  private static final int MOST_TOGETHER = 3;
-
   /** Bytes of an answer before its first identifier: the service. */
   private static final int SERVICE = 1;
 
@@ -40,13 +33,12 @@ final class BenchQuestions {
   private static List<List<String>> together(TestSpec spec, Pack pack) {
     List<List<String>> all = new ArrayList<>();
     List<String> here = new ArrayList<>();
-    int most = Math.max(1, Math.min(MOST_TOGETHER, pack.watch().together()));
     for (Map.Entry<String, Integer> read : spec.reads().entrySet()) {
       if (pack.services().blocks().containsKey(read.getValue())) {
         all.add(List.of(read.getKey()));
       } else {
         here.add(read.getKey());
-        if (here.size() >= most) {
+        if (here.size() >= Math.max(1, pack.watch().together())) {
           all.add(List.copyOf(here));
           here.clear();
         }

@@ -100,6 +100,11 @@ public final class Exchange implements Segments.Listener {
     return segments.other();
   }
 
+  /** True while our request of several frames is not wholly on its way. */
+  public boolean sending() {
+    return !ended && segments.sending();
+  }
+
   /** A frame of ours was seen on the bus: from then on the module's time runs. */
   public void carried(long micros) {
     segments.carried(micros);

@@ -57,6 +57,8 @@ final class ServicePort {
     int from = f.identifier() & 0xFF;
     switch (f.at(0) >> 4) {
       case 0 -> {
+        // A new message ends the one that is half in.
+        in = null;
         int length = f.at(0) & 0xF;
         if (length >= 1 && length <= 7 && length < f.length()) {
           service.asked(Arrays.copyOfRange(f.bytes(), 1, 1 + length), from);
