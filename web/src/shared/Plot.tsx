@@ -246,6 +246,7 @@ function drawMarks(u: uPlot, marks: PlotMark[]) {
     if (m.kind === 'MARKER') {
       ctx.strokeStyle = token('--petrol')
       ctx.lineWidth = 2
+      ctx.setLineDash([])
       ctx.beginPath()
       ctx.moveTo(x, top)
       ctx.lineTo(x, top + height)

@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** Cases of the idle balance. */
-final class BalanceTrials extends CylinderTrials {
+final class BalanceTrials extends Trials {
   private static final double SMALLEST = 8;
 
   /** Tuned on seeds 1 to 9999: percent that a cylinder gets more by which it is called weak. */

@@ -16,7 +16,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /** Cases of the injector circuits. */
-final class CoilsTrials extends CylinderTrials {
+final class CoilsTrials extends Trials {
   private static final List<String> KINDS =
       List.of(
           "coil-open",

@@ -17,7 +17,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** Cases of relative compression. */
-final class CompressionTrials extends CylinderTrials {
+final class CompressionTrials extends Trials {
   /** Least share that is missing in a case that is called defective, percent of the median. */
   private static final double SMALLEST = 12;
 

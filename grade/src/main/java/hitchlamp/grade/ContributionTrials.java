@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** Cases of the automatic cutout. */
-final class ContributionTrials extends CylinderTrials {
+final class ContributionTrials extends Trials {
   /** Least share that is missing in a case that is called defective, percent of the median. */
   private static final double SMALLEST = 8;
 

@@ -17,7 +17,7 @@ import java.util.SplittableRandom;
 import java.util.stream.Collectors;
 
 /** Cases of the dosing circuit. */
-final class DosingTrials extends CylinderTrials {
+final class DosingTrials extends Trials {
   /** What each defect should be named as; what this test cannot tell apart stands together. */
   private static final Map<String, Set<String>> CAUSES =
       Map.of(

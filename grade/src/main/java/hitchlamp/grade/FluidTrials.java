@@ -18,7 +18,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /** Cases of the fluid's quality: water in it, a sensor that is off, both. */
-final class FluidTrials extends CylinderTrials {
+final class FluidTrials extends Trials {
   private static final int QUALITY_SPN = 3516;
 
   /** A refractometer in a hand is off by this much at most, points of percent. */

@@ -19,7 +19,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /** Cases of the cutout under load. */
-final class LoadedTrials extends CylinderTrials {
+final class LoadedTrials extends Trials {
   /** Least blow-by of one cylinder relative to the others. */
   private static final double SMALLEST = 2;
 

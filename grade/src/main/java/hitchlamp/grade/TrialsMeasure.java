@@ -2,8 +2,8 @@ package hitchlamp.grade;
 
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.PackLibrary;
-import hitchlamp.grade.CylinderTrials.Lot;
-import hitchlamp.grade.CylinderTrials.Outcome;
+import hitchlamp.grade.Trials.Lot;
+import hitchlamp.grade.Trials.Outcome;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -25,7 +25,7 @@ final class TrialsMeasure {
   private static final List<Double> SIZES = List.of(0.0, 10.0, 15.0, 25.0, 50.0, 1e9);
 
   /** A family of tests, with the sentence at the head of its page. */
-  private record Family(String title, String says, List<CylinderTrials> trials) {}
+  private record Family(String title, String says, List<Trials> trials) {}
 
   private final String name;
   private final long seed;
@@ -54,7 +54,7 @@ final class TrialsMeasure {
             + " Drawn from seed "
             + seed
             + ", each unit with its own scatter: sound ones, ones with a defect of every size from the smallest up, and runs whose conditions were lost. What is at fault is known before the test begins; \"another named\" is a failed one that is sound. Beside it the rule that people use by eye and ear, its threshold tuned on seeds 1 to 9999.");
-    for (CylinderTrials t : family.trials()) {
+    for (Trials t : family.trials()) {
       if (only.isEmpty() || only.contains(t.id())) {
         page(report, t, run(t));
       }
@@ -81,7 +81,7 @@ final class TrialsMeasure {
         List.of(new DosingTrials(packs), new FluidTrials(packs)));
   }
 
-  private List<Outcome> run(CylinderTrials t) {
+  private List<Outcome> run(Trials t) {
     ExecutorService two = Executors.newFixedThreadPool(2);
     List<Future<Outcome>> asked = new ArrayList<>();
     CASES.forEach(
@@ -111,7 +111,7 @@ final class TrialsMeasure {
     return of.stream().filter(which).count();
   }
 
-  private static void page(Report report, CylinderTrials t, List<Outcome> all) {
+  private static void page(Report report, Trials t, List<Outcome> all) {
     List<Outcome> sound = all.stream().filter(o -> o.lot() == Lot.SOUND).toList();
     List<Outcome> defective = all.stream().filter(o -> o.lot() == Lot.DEFECTIVE).toList();
     List<Outcome> spoiled = all.stream().filter(o -> o.lot() == Lot.SPOILED).toList();

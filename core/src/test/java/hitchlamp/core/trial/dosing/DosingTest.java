@@ -87,6 +87,14 @@ class DosingTest {
         .collect(Collectors.toSet());
   }
 
+  /** A run of these points that the module did not bring to its end. */
+  private static Judgement brokenOff(List<DosingPoint> points, double level, double celsius) {
+    return new Dosing()
+        .judge(
+            SETUP,
+            new DosingSeen(points, true, false, "it broke off", Outside.UNSEEN, level, celsius));
+  }
+
   private static Set<String> failed(Course c) {
     Judgement j = c.judged();
     assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
@@ -234,19 +242,12 @@ class DosingTest {
       DosingStage s = i < 10 ? DosingStage.NONE : i < 380 ? DosingStage.FILL : DosingStage.EMPTY;
       flat.add(new DosingPoint(i * 0.2, 1, 100, 0, s));
     }
-    DosingSeen nothing = new DosingSeen(flat, true, false, "it broke off", Outside.UNSEEN, 50, 15);
-    Judgement j = new Dosing().judge(SETUP, nothing);
+    Judgement j = brokenOff(flat, 50, 15);
     assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
     assertThat(parts(j, Verdict.CANNOT_TELL)).containsExactlyInAnyOrder("pump", "inlet", "line");
-    j =
-        new Dosing()
-            .judge(SETUP, new DosingSeen(flat, true, false, "it broke off", Outside.UNSEEN, 1, 15));
+    j = brokenOff(flat, 1, 15);
     assertThat(parts(j, Verdict.FAIL)).containsExactly("tank");
-    j =
-        new Dosing()
-            .judge(
-                SETUP,
-                new DosingSeen(List.of(), true, false, "it refused", Outside.UNSEEN, 50, -14));
+    j = brokenOff(List.of(), 50, -14);
     assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
     assertThat(j.says().toString()).contains("frozen");
   }
@@ -257,10 +258,7 @@ class DosingTest {
     DosingSeen whole = c.seen();
     List<DosingPoint> half =
         whole.points().stream().filter(p -> p.seconds() < 70).collect(Collectors.toList());
-    Judgement j =
-        new Dosing()
-            .judge(
-                SETUP, new DosingSeen(half, true, false, "it broke off", Outside.UNSEEN, 60, 15));
+    Judgement j = brokenOff(half, 60, 15);
     assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
     assertThat(j.next().toString()).contains("frost");
   }

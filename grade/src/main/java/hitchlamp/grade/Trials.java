@@ -17,10 +17,8 @@ import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.stream.Collectors;
 
-/**
- * Cases of one test of cylinders: each drawn by its seed, run on a simulated unit, and compared.
- */
-abstract class CylinderTrials {
+/** Cases of one test: each drawn by its seed, run on a simulated unit, and compared. */
+abstract class Trials {
   /** What kind of case is drawn. */
   enum Lot {
     SOUND,
@@ -82,7 +80,7 @@ abstract class CylinderTrials {
   private final PackLibrary library;
   private final Map<String, Pack> packs = new HashMap<>();
 
-  CylinderTrials(PackLibrary library) {
+  Trials(PackLibrary library) {
     this.library = library;
   }
 
