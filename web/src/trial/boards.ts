@@ -43,6 +43,7 @@ const BOARDS: Record<string, () => Promise<Board>> = {
   coils: () => import('./coils/CoilsBoard').then((m) => m.coils),
   compression: () => import('./compression/CompressionBoard').then((m) => m.compression),
   contribution: () => import('./contribution/ContributionBoard').then((m) => m.contribution),
+  conversion: () => import('./conversion/ConversionBoard').then((m) => m.conversion),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
   fluid: () => import('./fluid/FluidBoard').then((m) => m.fluid),

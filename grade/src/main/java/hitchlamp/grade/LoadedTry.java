@@ -3,6 +3,7 @@ package hitchlamp.grade;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.UnusableTable;
 import hitchlamp.core.trial.loaded.LeftOut;
 import hitchlamp.core.trial.loaded.LoadTable;
 import hitchlamp.core.trial.loaded.LoadedCutout;
@@ -30,7 +31,7 @@ final class LoadedTry {
     try {
       setup = setup(pack).orElseGet(() -> LoadTable.usual(all));
       c = LoadedJudge.of(setup, LoadTable.of(all, setup));
-    } catch (LoadTable.Unusable e) {
+    } catch (UnusableTable e) {
       throw new TableTry.Unusable(e.getMessage());
     }
     Judgement j = c.judgement();

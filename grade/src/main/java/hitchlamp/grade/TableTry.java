@@ -116,12 +116,13 @@ final class TableTry {
                   drive(pack),
                   new PowerPull.Setup(massKg, 0.03, 0, 0.003, gear));
           case "cutout-under-load" -> LoadedTry.of(series, pack);
+          case "conversion" -> ConversionTry.of(series, pack);
           case "sea-trial" -> SeaTrial.of(engines(), drive(pack));
           default ->
               throw new Unusable(
                   "There is no analysis named '"
                       + name
-                      + "'; say statistics, power-pull, sea-trial or cutout-under-load.");
+                      + "'; say statistics, power-pull, sea-trial, cutout-under-load or conversion.");
         };
     return JsonMapper.builder()
         .enable(SerializationFeature.INDENT_OUTPUT)

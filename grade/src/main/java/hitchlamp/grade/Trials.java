@@ -98,6 +98,11 @@ abstract class Trials {
     return UNITS;
   }
 
+  /** Share of the usual number of cases: less where each lasts long. */
+  double share() {
+    return 1;
+  }
+
   final SplittableRandom random(long seed) {
     return new SplittableRandom(seed * 0x9E3779B97F4A7C15L + id().hashCode()).split();
   }

@@ -78,7 +78,7 @@ final class TrialsMeasure {
     return new Family(
         "Tests of dosing and conversion",
         "Simulated road trucks at -5 to 40 °C (frozen ones colder) and 0 to 2,500 m.",
-        List.of(new DosingTrials(packs), new FluidTrials(packs)));
+        List.of(new DosingTrials(packs), new FluidTrials(packs), new ConversionTrials(packs)));
   }
 
   private List<Outcome> run(Trials t) {
@@ -86,7 +86,7 @@ final class TrialsMeasure {
     List<Future<Outcome>> asked = new ArrayList<>();
     CASES.forEach(
         (lot, cases) -> {
-          for (int i = 0; i < Math.ceil(cases * share); i++) {
+          for (int i = 0; i < Math.ceil(cases * share * t.share()); i++) {
             long of = seed + i + 100_000L * lot.ordinal();
             asked.add(two.submit(() -> t.run(of, lot)));
           }

@@ -64,7 +64,8 @@ final class Try implements Callable<Integer> {
 
   @Option(
       names = "--analyse",
-      description = "statistics, power-pull, sea-trial or cutout-under-load (with --csv)")
+      description =
+          "statistics, power-pull, sea-trial, cutout-under-load or conversion (with --csv)")
   private String analyse;
 
   @Option(names = "--mass", description = "mass with load, kg (power-pull)", defaultValue = "27000")

@@ -8,6 +8,7 @@ import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.contribution.Contribution;
+import hitchlamp.core.trial.conversion.Conversion;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.dosing.Dosing;
 import hitchlamp.core.trial.fluid.FluidQuality;
@@ -27,6 +28,7 @@ public final class TestKinds {
           new Coils(),
           new Compression(),
           new Contribution(),
+          new Conversion(),
           new Cutout(),
           new Dosing(),
           new FluidQuality(),

@@ -71,6 +71,8 @@ class BenchContractTest {
           List.of(),
           "agreement",
           List.of(),
+          "conversion",
+          List.of("enough"),
           "fluid",
           List.of("refractometer 32.4 PERCENT", "refractometer 1.3750 INDEX", "none"),
           "dosing",
@@ -92,6 +94,8 @@ class BenchContractTest {
           + "  - {spn: 190, name: Engine speed, pgn: 65300, byte: 1, bit: 1, bits: 16, scale: 0.125, offset: 0, unit: rpm}\n"
           + "  - {spn: 110, name: Coolant, pgn: 65300, byte: 3, bit: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n"
           + "  - {spn: 84, name: Road speed, pgn: 65300, byte: 4, bit: 1, bits: 16, scale: 0.00390625, offset: 0, unit: km/h}\n"
+          + "  - {spn: 3216, name: Before, pgn: 65301, byte: 1, bit: 1, bits: 16, scale: 0.05, offset: -200, unit: ppm}\n"
+          + "  - {spn: 3226, name: Behind, pgn: 65301, byte: 3, bit: 1, bits: 16, scale: 0.05, offset: -200, unit: ppm}\n"
           + "services: {identifiers: [{id: 0x0118, spn: 5001, name: Injected quantity, bits: 16, scale: 0.01, unit: mg},"
           + " {id: 0x0102, name: Pedal, bits: 8, scale: 0.4, unit: \"%\"},"
           + " {id: 0x0114, name: Battery, bits: 16, scale: 0.05, unit: V}],"
@@ -153,6 +157,8 @@ class BenchContractTest {
           + " lists: {stages: [1, 2, 3, 4, 5, 6]}, source: none}\n"
           + "  fluid: {kind: fluid, title: Fluid, answers: Which., system: Aftertreatment, module: engine, minutes: 1,"
           + " engine: as it is, risk: 0, longest: 600, reads: {quality: 0x0118, tank: 0x0114, level: 0x0114}, source: none}\n"
+          + "  conversion: {kind: conversion, title: Conversion, answers: Which., system: Aftertreatment, module: engine, minutes: 20,"
+          + " engine: driven, risk: 0, longest: 5400, values: [3216, 3226, 190], figures: {limit: 70, normal: 88}, source: none}\n"
           + "  purge: {kind: routine, title: Purge, answers: Whether., system: Engine, module: engine, minutes: 1,"
           + " engine: idling, risk: 1, longest: 600, uses: {routine: purge},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"

@@ -2,6 +2,7 @@ package hitchlamp.server.watch;
 
 import hitchlamp.core.pack.DriveKind;
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.trial.UnusableTable;
 import hitchlamp.core.trial.loaded.LoadTable;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.loaded.LoadedJudge;
@@ -177,7 +178,7 @@ class Analyses {
       LoadedSetup setup = told.orElseGet(() -> LoadTable.usual(all));
       return LoadedView.of(
           LoadedJudge.of(setup, LoadTable.of(all, setup)), setup.cylinders(), setup.normalKpa());
-    } catch (LoadTable.Unusable e) {
+    } catch (UnusableTable e) {
       throw Refusal.bad(e.getMessage(), WatchWords.say("record-it-or-map-it-in"));
     }
   }

@@ -1,5 +1,7 @@
 package hitchlamp.standin.aftertreatment;
 
+import java.util.Arrays;
+
 /**
  * What wear and damage have changed of the aftertreatment. Sound by default; defects write here.
  */
@@ -65,6 +67,15 @@ public final class AfterWear {
   /** Sites of the SCR catalyst that are left, share. */
   public double scr;
 
+  /** Air among the gas at the sensor behind the SCR catalyst, share. */
+  public double airBehind;
+
+  /** Warmth of the sensors' heaters that is missing, share: before the SCR catalyst and behind. */
+  public final double[] gasHeat = new double[2];
+
+  /** Whether their readings do not move any more. */
+  public final boolean[] gasStuck = new boolean[2];
+
   public AfterWear() {
     reset();
   }
@@ -104,5 +115,8 @@ public final class AfterWear {
     urea = 1;
     heaterDead = false;
     scr = 1;
+    airBehind = 0;
+    Arrays.fill(gasHeat, 0);
+    Arrays.fill(gasStuck, false);
   }
 }

@@ -96,6 +96,11 @@ public final class Aftertreatment {
     }
   }
 
+  /** Size of the line relative to that of the six in line. */
+  public double size() {
+    return figures.size();
+  }
+
   /** Soot at which the filter counts as full, kg. */
   public double fullKg() {
     return ParticleFilter.FULL_KG * figures.size();

@@ -5,17 +5,20 @@ import java.util.SplittableRandom;
 /**
  * A sensor of nitrogen oxides: a heated cell that is let on only when no water can hit it any more,
  * that needs a while until it is hot and another until it tells the truth, lags, is off by a
- * little, and takes ammonia for nitrogen oxide. Figures: common practice, no source.
+ * little, and takes ammonia for nitrogen oxide. Walls that were dried stay dry for a while when the
+ * gas turns cold. Figures: common practice, no source.
  */
 public final class GasSensor {
   private static final double DRY_ABOVE_C = 120;
   private static final double DRY_SECONDS = 40;
+  private static final double STAYS_DRY_SECONDS = 130;
   private static final double HOT_C = 800;
   private static final double AT_TEMPERATURE_C = 760;
   private static final double HEATS_SECONDS = 25;
   private static final double COOLS_SECONDS = 40;
   private static final double STABLE_SECONDS = 15;
   private static final double LAG = 1.6;
+  private static final double LAG_SCATTER = 0.3;
   private static final double BY_AMMONIA = 0.85;
   private static final double TOLERANCE_PPM = 4;
   private static final double TOLERANCE_SHARE = 0.04;
@@ -34,11 +37,34 @@ public final class GasSensor {
   private double ppm;
   private double oxygen = 21;
   private double drift;
+  private final double lag;
+  private boolean fed = true;
+  private double heat = 1;
+  private double stuckAt = Double.NaN;
 
   public GasSensor(SplittableRandom random) {
     off = TOLERANCE_PPM * (2 * random.nextDouble() - 1);
     gain = 1 + TOLERANCE_SHARE * (2 * random.nextDouble() - 1);
     oxygenGain = 1 + OXYGEN_SHARE * (2 * random.nextDouble() - 1);
+    // Drawn apart, so that nothing else of the unit changes by it.
+    double own = new SplittableRandom(Double.doubleToLongBits(off)).nextDouble();
+    lag = LAG * (1 + LAG_SCATTER * (2 * own - 1));
+  }
+
+  /**
+   * What is wrong with it.
+   *
+   * @param weaker share of its heater's warmth that is missing; with 1 its wire is broken
+   * @param stuck true where its reading does not move any more
+   */
+  public void worn(double weaker, boolean stuck) {
+    fed = weaker < 1;
+    heat = 1 - weaker;
+    if (!stuck) {
+      stuckAt = Double.NaN;
+    } else if (Double.isNaN(stuckAt) && stable()) {
+      stuckAt = step(ppm);
+    }
   }
 
   /**
@@ -60,15 +86,20 @@ public final class GasSensor {
       double ammonia,
       double oxygenShare,
       double beside) {
-    drySeconds = powered && seenC > DRY_ABOVE_C ? drySeconds + dt : 0;
-    heating = drySeconds > DRY_SECONDS;
+    drySeconds =
+        !powered
+            ? 0
+            : seenC > DRY_ABOVE_C
+                ? Math.min(STAYS_DRY_SECONDS, drySeconds + dt)
+                : Math.max(0, drySeconds - dt);
+    heating = fed && drySeconds > DRY_SECONDS;
     cellC =
         heating
-            ? cellC + (HOT_C - cellC) * Math.min(1, dt / HEATS_SECONDS)
+            ? cellC + (gasC + (HOT_C - gasC) * heat - cellC) * Math.min(1, dt / HEATS_SECONDS)
             : cellC + (gasC - cellC) * Math.min(1, dt / COOLS_SECONDS);
     readySeconds = atTemperature() ? readySeconds + dt : 0;
     drift = beside;
-    double quick = Math.min(1, dt / LAG);
+    double quick = Math.min(1, dt / lag);
     ppm += ((nox + BY_AMMONIA * ammonia) * 1e6 - ppm) * quick;
     oxygen += (oxygenShare * 100 - oxygen) * quick;
   }
@@ -94,6 +125,10 @@ public final class GasSensor {
     }
     double noise = NOISE_PPM * (random.nextDouble() + random.nextDouble() - 1) * 2.4;
     double told = ppm * gain + off + drift + noise;
+    return Double.isNaN(stuckAt) ? step(told) : stuckAt;
+  }
+
+  private static double step(double told) {
     return Math.rint(Math.max(-100, Math.min(MOST_PPM, told)) / STEP_PPM) * STEP_PPM;
   }
 

@@ -2,6 +2,7 @@ package hitchlamp.standin.scenario;
 
 import hitchlamp.standin.aftertreatment.AfterWear;
 import hitchlamp.standin.model.Condition;
+import java.util.List;
 
 /**
  * Something physically wrong.
@@ -47,9 +48,18 @@ public record Defect(
     return new Defect(kind, size, sensor, line, module, lamp, from, until, share, side);
   }
 
+  /** SPN of the sensors of nitrogen oxides before the SCR catalyst, and behind it. */
+  public static final List<Integer> GAS_SENSORS = List.of(3216, 3226);
+
+  /** Place of its sensor among those of nitrogen oxides. */
+  private int behind() {
+    return GAS_SENSORS.indexOf(spn);
+  }
+
   /** What a kind of defect is about. */
   public enum About {
     SENSOR,
+    GAS_SENSOR,
     LINE,
     MODULE,
     LAMP,
@@ -176,6 +186,12 @@ public record Defect(
     FLUID_HEATER_DEAD(About.PART, 0, (d, c) -> c.after.heaterDead = true),
     /** Aged SCR catalyst: share of its sites that are missing. */
     SCR_AGED(About.PART, 1, (d, c) -> c.after.scr = 1 - d.size),
+    /** Joint open before the sensor behind the SCR catalyst: share of air that gets in. */
+    EXHAUST_LEAK(About.PART, 0.95, (d, c) -> c.after.airBehind = d.size),
+    /** Heater of a sensor of nitrogen oxides weak: share of its warmth missing, 1 for none. */
+    GAS_SENSOR_COLD(About.GAS_SENSOR, 1, (d, c) -> c.after.gasHeat[d.behind()] = d.size),
+    /** Sensor of nitrogen oxides whose reading does not move any more: size unused. */
+    GAS_SENSOR_STUCK(About.GAS_SENSOR, 0, (d, c) -> c.after.gasStuck[d.behind()] = true),
     /** Weak alternator: share of output that is missing. */
     ALTERNATOR_WEAK(About.PART, 1, (d, c) -> c.alternatorShare = 1 - d.size),
     /** Weak battery: internal resistance relative to good. */

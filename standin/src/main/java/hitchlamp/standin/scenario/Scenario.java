@@ -337,7 +337,8 @@ public record Scenario(
     if (kind == Defect.Kind.SUPPLY_LOAD) {
       return (int) e.whole("spn", 1, 524_287, 0);
     }
-    return kind.about() == Defect.About.SENSOR ? (int) e.whole("spn", 1, 524_287) : 0;
+    boolean named = kind.about() == Defect.About.SENSOR || kind.about() == Defect.About.GAS_SENSOR;
+    return named ? (int) e.whole("spn", 1, 524_287) : 0;
   }
 
   private static Trouble trouble(Optional<Entry> entry) {

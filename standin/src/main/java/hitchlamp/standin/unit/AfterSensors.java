@@ -1,9 +1,11 @@
 package hitchlamp.standin.unit;
 
 import hitchlamp.standin.aftertreatment.AfterReadings;
+import hitchlamp.standin.aftertreatment.AfterWear;
 import hitchlamp.standin.aftertreatment.Aftertreatment;
 import hitchlamp.standin.aftertreatment.FluidTank;
 import hitchlamp.standin.aftertreatment.GasSensor;
+import hitchlamp.standin.aftertreatment.GasWay;
 import hitchlamp.standin.engine.Gas;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.EngineSolver;
@@ -31,6 +33,7 @@ final class AfterSensors {
   static final int NOX_IN = 3216;
   static final int NOX_OUT = 3226;
   private static final double PERCENT = 100;
+  private static final double AIR_OXYGEN = 0.21;
 
   /** What the module reckons with while the sensor of the fuel pressure is not believed. */
   private static final double USUAL_SUPPLY_KPA = 450;
@@ -44,6 +47,7 @@ final class AfterSensors {
   private final Map<Integer, Pickup> pickups = new LinkedHashMap<>();
   private final GasSensor before;
   private final GasSensor behind;
+  private final GasWay way;
   private boolean held;
 
   AfterSensors(
@@ -69,6 +73,7 @@ final class AfterSensors {
     fit(FLUID_QUALITY, 20, 0.6, 0, 0.1, 0.25);
     this.before = new GasSensor(random);
     this.behind = new GasSensor(random);
+    this.way = new GasWay(solver.after().size());
   }
 
   private void fit(int spn, double lag, double off, double share, double noise, double step) {
@@ -129,6 +134,11 @@ final class AfterSensors {
         engine.sound(EngineSensors.FUEL_SUPPLY)
             ? engine.reading(EngineSensors.FUEL_SUPPLY)
             : USUAL_SUPPLY_KPA;
+    AfterWear wear = condition.after;
+    before.worn(wear.gasHeat[0], wear.gasStuck[0]);
+    behind.worn(wear.gasHeat[1], wear.gasStuck[1]);
+    double air = wear.airBehind;
+    way.step(dt, a.flow, a.scr().outK(), a.scr().noxOut(), a.scr().ammoniaOut());
     boolean powered = state.key != EngineState.Key.OFF && state.seenRunning();
     before.step(
         dt,
@@ -144,9 +154,9 @@ final class AfterSensors {
         powered,
         readings.scrInC,
         a.scr().outK() - Gas.ZERO_C,
-        a.scr().noxOut(),
-        a.scr().ammoniaOut(),
-        a.oxygen(),
+        way.nox() * (1 - air),
+        way.ammonia() * (1 - air),
+        a.oxygen() + (AIR_OXYGEN - a.oxygen()) * air,
         drift(NOX_OUT));
     readings.noxIn = before.ppm(random);
   }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /** Refuses a scenario that speaks of what its kind of unit does not have: it would do nothing. */
 final class ScenarioCheck {
@@ -52,6 +53,12 @@ final class ScenarioCheck {
       switch (d.kind().about()) {
         case MODULE -> has(what, "module", d.module(), modules);
         case LAMP -> has(what, "lamp", d.lamp(), lamps);
+        case GAS_SENSOR ->
+            has(
+                what,
+                "spn",
+                d.spn(),
+                Defect.GAS_SENSORS.stream().filter(drifting::contains).collect(Collectors.toSet()));
         case SENSOR ->
             has(what, "spn", d.spn(), d.kind() == Defect.Kind.SENSOR_DRIFT ? drifting : sensors);
         default -> {

@@ -33,6 +33,7 @@ class OnlySensorsTest {
       String about =
           switch (kind.about()) {
             case SENSOR -> ", spn: 102";
+            case GAS_SENSOR -> ", spn: 3226";
             case LINE -> ", line: 2";
             case CYLINDER -> ", cylinder: 3";
             case LAMP -> ", lamp: warning";

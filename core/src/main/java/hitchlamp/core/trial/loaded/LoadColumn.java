@@ -1,20 +1,14 @@
 package hitchlamp.core.trial.loaded;
 
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.trial.TableColumn;
 import hitchlamp.core.watch.Series;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
-/** A column of a recording or a table that stands for one quantity, in the unit of a row. */
+/** Columns of a table that are read, in the unit of a row. */
 final class LoadColumn {
-  /** Longer between two values is a gap, µs. */
-  static final long GAP_MICROS = 1_500_000;
-
-  /** Of values in order, the share at which the least and the greatest are taken. */
-  private static final double EDGE = 0.02;
-
   /**
    * Where values of a kind lie on any engine; common practice, no source. No crankcase holds 10
    * kPa: its seals give.
@@ -42,86 +36,24 @@ final class LoadColumn {
       this.most = most;
       this.unit = unit;
     }
-  }
 
-  private final Series series;
-  private final Kind kind;
-  private final double[] known;
-
-  private LoadColumn(Series series, Kind kind) {
-    this.series = series;
-    this.kind = kind;
-    Unit unit = series.channel().scale().unit();
-    String name = series.channel().name();
-    // A ratio written without a unit is taken for percent, as tables of speeds are for rpm.
-    if (unit != Unit.ONE && unit.dimension() != kind.unit.dimension()) {
-      throw new LoadTable.Unusable(
-          LoadedWords.say("column-in-that-unit", name, LoadedWords.say(kind.word), unit.symbol()));
-    }
-    known = new double[series.size()];
-    for (int i = 0; i < known.length; i++) {
-      known[i] = inUnit(series.value(i));
-    }
-    double[] sorted = sorted();
-    if (sorted.length == 0) {
-      throw new LoadTable.Unusable(LoadedWords.say("column-is-empty", name));
-    }
-    double most = sorted[(int) ((1 - EDGE) * (sorted.length - 1))];
-    // Columns that were swapped and units that are wrong hold what nothing of that kind can be.
-    if (least() < kind.least || most > kind.most) {
-      throw new LoadTable.Unusable(
-          LoadedWords.say(
-              "column-cannot-be",
-              name,
-              LoadedWords.say(kind.word),
-              String.format(Locale.ROOT, "%.1f", least()),
-              String.format(Locale.ROOT, "%.1f", most),
-              kind.unit.symbol()));
+    private TableColumn.Quantity quantity() {
+      return new TableColumn.Quantity(spn, LoadedWords.say(word), least, most, unit);
     }
   }
 
-  private double inUnit(double value) {
-    Unit unit = series.channel().scale().unit();
-    return unit == Unit.ONE ? value : unit.convert(value, kind.unit);
-  }
-
-  private double[] sorted() {
-    return Arrays.stream(known).filter(v -> !Double.isNaN(v)).sorted().toArray();
-  }
-
-  /** Values hardly ever lie below this. */
-  double least() {
-    double[] sorted = sorted();
-    return sorted[(int) (EDGE * (sorted.length - 1))];
-  }
-
-  /** At a moment, straight between its neighbours; not a number in a gap. */
-  double at(long micros) {
-    return inUnit(series.at(micros, GAP_MICROS));
-  }
-
-  /** Moments at which it was told. */
-  long[] moments() {
-    return series.micros();
-  }
+  private LoadColumn() {}
 
   /** True for the SPN of a quantity that is read. */
   static boolean isRead(int spn) {
     return Arrays.stream(Kind.values()).anyMatch(k -> k.spn == spn);
   }
 
-  static Optional<LoadColumn> of(List<Series> all, Kind kind) {
-    return all.stream()
-        .filter(s -> s.channel().spn() == kind.spn && s.size() > 0)
-        .findFirst()
-        .map(s -> new LoadColumn(s, kind));
+  static Optional<TableColumn> of(List<Series> all, Kind kind) {
+    return TableColumn.of(all, kind.quantity());
   }
 
-  static LoadColumn need(List<Series> all, Kind kind) {
-    return of(all, kind)
-        .orElseThrow(
-            () ->
-                new LoadTable.Unusable(
-                    LoadedWords.say("no-column-of", LoadedWords.say(kind.word), kind.spn)));
+  static TableColumn need(List<Series> all, Kind kind) {
+    return TableColumn.need(all, kind.quantity());
   }
 }

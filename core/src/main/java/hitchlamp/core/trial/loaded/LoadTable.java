@@ -1,5 +1,7 @@
 package hitchlamp.core.trial.loaded;
 
+import hitchlamp.core.trial.TableColumn;
+import hitchlamp.core.trial.UnusableTable;
 import hitchlamp.core.trial.loaded.LoadColumn.Kind;
 import hitchlamp.core.watch.Series;
 import java.util.ArrayList;
@@ -28,15 +30,6 @@ public final class LoadTable {
   private static final int FEWEST = 4;
   private static final int MOST = 32;
 
-  /** A table from which nothing can be told, with what is to be done about it. */
-  public static final class Unusable extends RuntimeException {
-    private static final long serialVersionUID = 1;
-
-    Unusable(String why) {
-      super(why);
-    }
-  }
-
   private LoadTable() {}
 
   /**
@@ -44,17 +37,18 @@ public final class LoadTable {
    *
    * @param all its columns; one named "cylinder off" holds the number of the cylinder that did not
    *     fire, 0 for none, one named "cylinders cut out" a bit for each instead
-   * @throws Unusable where a column is missing, or holds what nothing of its kind can be
+   * @throws UnusableTable where a column is missing, or holds what nothing of its kind can be
    */
   public static List<LoadRow> of(List<Series> all, LoadedSetup setup) {
     Series off = off(all);
-    LoadColumn rpm = LoadColumn.need(all, Kind.SPEED);
-    LoadColumn boost = LoadColumn.need(all, Kind.CHARGE);
-    LoadColumn crankcase = LoadColumn.need(all, Kind.CRANKCASE_PRESSURE);
-    Optional<LoadColumn> air = LoadColumn.of(all, Kind.AIR_PRESSURE);
-    Optional<LoadColumn> exhaust = LoadColumn.of(all, Kind.EXHAUST_PRESSURE);
-    Optional<LoadColumn> rail = LoadColumn.of(all, Kind.RAIL_PRESSURE);
-    Optional<LoadColumn> pulled = LoadColumn.of(all, setup.byLoad() ? Kind.ENGINE_LOAD : Kind.FOOT);
+    TableColumn rpm = LoadColumn.need(all, Kind.SPEED);
+    TableColumn boost = LoadColumn.need(all, Kind.CHARGE);
+    TableColumn crankcase = LoadColumn.need(all, Kind.CRANKCASE_PRESSURE);
+    Optional<TableColumn> air = LoadColumn.of(all, Kind.AIR_PRESSURE);
+    Optional<TableColumn> exhaust = LoadColumn.of(all, Kind.EXHAUST_PRESSURE);
+    Optional<TableColumn> rail = LoadColumn.of(all, Kind.RAIL_PRESSURE);
+    Optional<TableColumn> pulled =
+        LoadColumn.of(all, setup.byLoad() ? Kind.ENGINE_LOAD : Kind.FOOT);
     boolean absolute = boost.least() > ABSOLUTE_KPA;
     List<LoadRow> rows = new ArrayList<>();
     long first = crankcase.moments()[0];
@@ -64,7 +58,7 @@ public final class LoadTable {
         continue;
       }
       if (rows.size() >= LoadedSeen.MOST_ROWS) {
-        throw new Unusable(LoadedWords.say("table-too-long", LoadedSeen.MOST_ROWS));
+        throw new UnusableTable(LoadedWords.say("table-too-long", LoadedSeen.MOST_ROWS));
       }
       last = at;
       double baro = air.map(a -> a.at(at)).filter(v -> !Double.isNaN(v)).orElse(USUAL_AIR_KPA);
@@ -86,7 +80,7 @@ public final class LoadTable {
    * What is usual where no pack says it: common practice, no source. An even number of cylinders,
    * as many as the table names.
    *
-   * @throws Unusable where the table does not tell which cylinder was off
+   * @throws UnusableTable where the table does not tell which cylinder was off
    */
   public static LoadedSetup usual(List<Series> all) {
     Series off = off(all);
@@ -112,7 +106,7 @@ public final class LoadTable {
     return v == Math.rint(v) ? String.valueOf((long) v) : String.format(Locale.ROOT, "%.2f", v);
   }
 
-  private static double at(Optional<LoadColumn> column, long micros) {
+  private static double at(Optional<TableColumn> column, long micros) {
     return column.map(c -> c.at(micros)).orElse(Double.NaN);
   }
 
@@ -120,7 +114,7 @@ public final class LoadTable {
     return all.stream()
         .filter(s -> name(s).equals(NUMBER) || name(s).equals(MASK))
         .findFirst()
-        .orElseThrow(() -> new Unusable(LoadedWords.say("no-column-of-the-cylinder")));
+        .orElseThrow(() -> new UnusableTable(LoadedWords.say("no-column-of-the-cylinder")));
   }
 
   private static String name(Series s) {
@@ -131,14 +125,14 @@ public final class LoadTable {
   private static int off(Series s, long at, int cylinders) {
     int place = s.from(at + 1) - 1;
     double v =
-        place < 0 || at - s.micros()[place] > LoadColumn.GAP_MICROS ? Double.NaN : s.value(place);
+        place < 0 || at - s.micros()[place] > TableColumn.GAP_MICROS ? Double.NaN : s.value(place);
     if (Double.isNaN(v)) {
       return -1;
     }
     boolean mask = name(s).equals(MASK);
     boolean whole = v >= 0 && Math.abs(v - Math.rint(v)) < WHOLE;
     if (!whole || v > (mask ? (1L << cylinders) - 1 : cylinders)) {
-      throw new Unusable(
+      throw new UnusableTable(
           LoadedWords.say("no-such-cylinder", s.channel().name(), plain(v), cylinders));
     }
     int number = (int) Math.round(v);

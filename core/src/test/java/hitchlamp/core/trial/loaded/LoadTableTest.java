@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.offset;
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.trial.UnusableTable;
 import hitchlamp.core.watch.Channel;
 import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.Series;
@@ -139,9 +140,7 @@ class LoadTableTest {
           default -> LoadRow::crankcaseKpa;
         };
     add(name, spn, Unit.ofSymbol(unit).orElseThrow(), of).off();
-    assertThatThrownBy(this::judged)
-        .isInstanceOf(LoadTable.Unusable.class)
-        .hasMessageContaining(says);
+    assertThatThrownBy(this::judged).isInstanceOf(UnusableTable.class).hasMessageContaining(says);
   }
 
   @Test
@@ -233,7 +232,7 @@ class LoadTableTest {
         Judgement j = LoadedJudge.of(SETUP, LoadTable.of(odd, SETUP)).judgement();
         assertThat(j.says().toString()).isNotEmpty();
         assertThat(j.measured()).allMatch(m -> !Double.isInfinite(m.value()));
-      } catch (LoadTable.Unusable e) {
+      } catch (UnusableTable e) {
         assertThat(e.getMessage()).isNotEmpty();
         refused++;
       }
