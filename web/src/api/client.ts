@@ -129,6 +129,8 @@ export interface Cab {
   driving: Record<string, string>
   /** What hands have done to plugs of the harness; those left alone are left out. */
   plugs?: Record<string, 'off' | 'bridged' | 'wiggled'>
+  /** What hands find of the exhaust fluid: urea in percent, grams in the beaker, 1 where the line is wet. */
+  fluid?: Partial<Record<'urea' | 'beaker' | 'wet', number>>
 }
 
 /** A refusal of the server: what happened and what to do next. */

@@ -78,3 +78,8 @@ it('does not crank an engine that runs', async () => {
   await open({ ...cab, engineRunning: true, rpm: 600 })
   expect((await screen.findByText('Crank')).closest('button')?.disabled).toBe(true)
 })
+
+it('tells what hands find of the exhaust fluid, where the unit has some', async () => {
+  await open({ ...cab, fluid: { urea: 29.4, beaker: 63.2, wet: 1 } })
+  expect(await screen.findByText(/refractometer 29.4 %, beaker 63.2 g, line outside wet/)).toBeInTheDocument()
+})

@@ -115,6 +115,15 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
             {cab.kmh > 0.5 && `${Math.round(cab.kmh)} km/h, `} {coolant?.figure} {coolant?.unit},{' '}
             {cab.batteryV.toFixed(1)} V
           </p>
+          {cab.fluid?.urea !== undefined && (
+            <p className="text-small">
+              {texts.fluidByHand(
+                cab.fluid.urea.toFixed(1),
+                (cab.fluid.beaker ?? 0).toFixed(1),
+                cab.fluid.wet === 1,
+              )}
+            </p>
+          )}
           <Button
             className="justify-center"
             onClick={() => act.mutate(['plug', cab.plugged ? 'false' : 'true'])}

@@ -61,6 +61,8 @@ export const texts = {
     'Find out why it is silent before you follow faults that other modules report about it.',
   frames: 'Frames',
   full: 'full',
+  fluidByHand: (urea: Shown, grams: Shown, wet: boolean) =>
+    `Exhaust fluid by hand: refractometer ${urea} %, beaker ${grams} g, line outside ${wet ? 'wet' : 'dry'}`,
   functionInstanceMakerNumber: (a: Shown, b: Shown, c: Shown) =>
     `function ${a}, instance ${b}, maker number ${c}`,
   gear: 'Gear ',

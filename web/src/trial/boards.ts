@@ -47,6 +47,7 @@ const BOARDS: Record<string, () => Promise<Board>> = {
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
   fluid: () => import('./fluid/FluidBoard').then((m) => m.fluid),
+  quantity: () => import('./quantity/QuantityBoard').then((m) => m.quantity),
   loaded: () => import('./loaded/LoadedBoard').then((m) => m.loaded),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),
 }

@@ -133,7 +133,7 @@ function Course({ course }: { course: DriveMoment[] }) {
       <figcaption className="text-small">
         <b className="mr-2 font-semibold">{texts.before}</b>
         <b className="mr-2 font-semibold text-petrol">{texts.behind}</b>
-        <span className="mr-4">ppm</span>
+        <span className="mr-4">{texts.ppm}</span>
         <b className="mr-2 font-semibold text-ink-2">{texts.conversion}</b>
         <span>%</span>
       </figcaption>

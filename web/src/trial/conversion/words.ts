@@ -23,6 +23,7 @@ export const texts = {
   nothing: '–',
   oxygen: 'Oxygen behind less before',
   normal: 'Normal',
+  ppm: 'ppm',
   plan: {
     WARM: 'Warm up',
     STEADY: 'Hold the speed',

@@ -78,6 +78,10 @@ final class ConversionTrials extends Trials {
     SplittableRandom r = random(seed);
     String unit = unit(r);
     String kind = KINDS.get(r.nextInt(KINDS.size()));
+    if (lot == Lot.SPOILED) {
+      // A sensor that sleeps or sticks shows in a spoiled drive all the same, and may.
+      kind = r.nextBoolean() ? "scr-aged" : "fluid-diluted";
+    }
     double size = size(kind, r);
     boolean defective = lot == Lot.DEFECTIVE || lot == Lot.SPOILED && r.nextBoolean();
     List<String> defects = new ArrayList<>();

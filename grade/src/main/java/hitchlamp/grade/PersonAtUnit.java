@@ -8,6 +8,8 @@ import hitchlamp.core.trial.compression.CompressionSeen;
 import hitchlamp.core.trial.dosing.DosingSeen;
 import hitchlamp.core.trial.fluid.FluidSeen;
 import hitchlamp.core.trial.loaded.LoadedSeen;
+import hitchlamp.core.trial.quantity.DosedQuantity;
+import hitchlamp.core.trial.quantity.QuantitySeen;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.unit.SimUnit;
 import java.util.Locale;
@@ -61,6 +63,11 @@ final class PersonAtUnit implements Consumer<BenchState<?>> {
       says.accept(Coils.NOT_HEARD);
     } else if (state.observed() instanceof DosingSeen && !state.choices().isEmpty()) {
       says.accept("looked " + (unit.firstEngine().fluidLineIsWet() ? "LINE" : "DRY"));
+    } else if (state.observed() instanceof QuantitySeen q && !state.choices().isEmpty()) {
+      says.accept(
+          q.asked() > 0
+              ? String.format(Locale.ROOT, "caught %.1f GRAM", unit.firstEngine().beakerGrams())
+              : DosedQuantity.READY);
     } else if (state.observed() instanceof FluidSeen && !state.choices().isEmpty()) {
       double urea = unit.firstEngine().fluidUrea();
       says.accept(String.format(Locale.ROOT, "refractometer %.1f PERCENT", urea));

@@ -78,7 +78,11 @@ final class TrialsMeasure {
     return new Family(
         "Tests of dosing and conversion",
         "Simulated road trucks at -5 to 40 °C (frozen ones colder) and 0 to 2,500 m.",
-        List.of(new DosingTrials(packs), new FluidTrials(packs), new ConversionTrials(packs)));
+        List.of(
+            new DosingTrials(packs),
+            new FluidTrials(packs),
+            new QuantityTrials(packs),
+            new ConversionTrials(packs)));
   }
 
   private List<Outcome> run(Trials t) {

@@ -43,6 +43,8 @@ public enum Unit {
   MILLIGRAM("mg", Dimension.INJECTED, 1, 0),
   /** Exhaust fluid that is dosed. */
   GRAM_PER_HOUR("g/h", Dimension.DOSED, 1, 0),
+  /** Caught and weighed on a bench. */
+  GRAM("g", Dimension.WEIGHED, 1, 0),
   KILOWATT("kW", Dimension.POWER, 1, 0),
   /** Mechanical horsepower, 550 ft·lbf/s (NIST SP 811). */
   HORSEPOWER("hp", Dimension.POWER, 0.7456998715822702, 0),
@@ -73,6 +75,7 @@ public enum Unit {
     MASS_FLOW,
     INJECTED,
     DOSED,
+    WEIGHED,
     POWER,
     ACCELERATION,
     VOLTAGE,

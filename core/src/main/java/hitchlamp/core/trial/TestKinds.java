@@ -14,6 +14,7 @@ import hitchlamp.core.trial.dosing.Dosing;
 import hitchlamp.core.trial.fluid.FluidQuality;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
+import hitchlamp.core.trial.quantity.DosedQuantity;
 import hitchlamp.core.trial.routine.Routine;
 import java.util.List;
 import java.util.Optional;
@@ -30,6 +31,7 @@ public final class TestKinds {
           new Contribution(),
           new Conversion(),
           new Cutout(),
+          new DosedQuantity(),
           new Dosing(),
           new FluidQuality(),
           new LampCheck(),

@@ -36,6 +36,7 @@ public final class Aftertreatment {
   private double ammonia;
   private double deposits;
   private double fuelDosed;
+  private double beaker;
   private double oxygen = 0.21;
 
   /** What flows in and stands around: set before each step. Gas and fuel kg/s. */
@@ -152,6 +153,7 @@ public final class Aftertreatment {
     double size = figures.size();
     line.step(dt, fluid.mode(), fluid.duty(size), tank.drawable(), seen.fluidKpa, wear);
     double dosed = line.dosed() * size;
+    beaker = fluid.check().runs() ? beaker + dosed * dt : beaker;
     tank.step(dt, dosed, ambientK - Gas.ZERO_C, coolantC, seen.running && !wear.heaterDead);
     mixing.step(dt, gas, filter.cell().outK(), -dosed * FLUID_TAKES, ambientK, kmh);
     ammonia = dosed * FluidControl.ammonia(wear.urea, mixing.outK());
@@ -162,6 +164,16 @@ public final class Aftertreatment {
   /** Pressure that it loses, Pa. */
   public double loss(double gas, AfterWear wear) {
     return filter.loss(gas, figures.size(), ash + wear.ash, wear.filterOpen, wear.cracked);
+  }
+
+  /** A beaker is put below the injector, and is empty. */
+  public void emptyBeaker() {
+    beaker = 0;
+  }
+
+  /** Fluid that came out at the injector during checks since then, kg. */
+  public double beaker() {
+    return beaker;
   }
 
   /** Fuel dosed into the exhaust so far, kg. */

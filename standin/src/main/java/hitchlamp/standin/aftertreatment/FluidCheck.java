@@ -3,7 +3,8 @@ package hitchlamp.standin.aftertreatment;
 /**
  * The check of the fluid's circuit that a tester asks for with the engine standing: the line is
  * filled and held, rests with the pump standing, the injector takes a little and much, and the line
- * is emptied again. The module sees its pressure sensor and its clock, nothing else.
+ * is emptied again. Or, for a beaker below the injector: filled, held, dosed at half duty for a
+ * minute, emptied. The module sees its pressure sensor and its clock, nothing else.
  */
 public final class FluidCheck {
   /** Where it is. */
@@ -31,14 +32,28 @@ public final class FluidCheck {
   private static final double DOSES = 12;
   private static final double EMPTIES = 45;
 
+  /** Duty of the injector over a beaker, and how long, s. */
+  public static final double HALF = 0.5;
+
+  private static final double INTO_BEAKER = 60;
+  private static final double SETTLES = 6;
+
   private Stage stage = Stage.NONE;
   private double seconds;
   private double filled;
   private double gone;
   private boolean gaveUp;
+  private boolean beaker;
+  private double asked;
 
-  /** It begins. */
-  void begin() {
+  /**
+   * It begins.
+   *
+   * @param intoBeaker true where only a quantity is to be caught
+   */
+  void begin(boolean intoBeaker) {
+    beaker = intoBeaker;
+    asked = 0;
     go(Stage.FILL);
     gone = 0;
     filled = 0;
@@ -55,13 +70,27 @@ public final class FluidCheck {
     gone += dt;
     switch (stage) {
       case FILL -> fill(dt, kpa);
-      case HOLD -> after(HOLDS, Stage.REST);
+      case HOLD -> after(beaker ? SETTLES : HOLDS, beaker ? Stage.DOSE_MUCH : Stage.REST);
       case REST -> after(RESTS, Stage.DOSE_LITTLE);
       case DOSE_LITTLE -> after(DOSES, Stage.DOSE_MUCH);
-      case DOSE_MUCH -> after(DOSES, Stage.EMPTY);
+      case DOSE_MUCH -> {
+        asked += beaker ? duty() * dt : 0;
+        after(much(), Stage.EMPTY);
+      }
       case EMPTY -> after(EMPTIES, Stage.NONE);
       case NONE -> {}
     }
+  }
+
+  private double much() {
+    return beaker ? INTO_BEAKER : DOSES;
+  }
+
+  /**
+   * Fluid that was to come out until now, kg: what a sound injector passes at the held pressure.
+   */
+  public double asked(double size) {
+    return asked * FluidLine.MOST * size;
   }
 
   private void fill(double dt, double kpa) {
@@ -100,6 +129,9 @@ public final class FluidCheck {
 
   /** How long it takes in all, as far as it can be known now, s. */
   public double whole() {
+    if (beaker) {
+      return gone + Math.max(0, leftOfBeaker());
+    }
     double left =
         switch (stage) {
           case NONE -> 0;
@@ -113,11 +145,21 @@ public final class FluidCheck {
     return gone + Math.max(0, left);
   }
 
+  private double leftOfBeaker() {
+    return switch (stage) {
+      case FILL -> Math.max(3, USUAL_FILL - seconds) + SETTLES + INTO_BEAKER + EMPTIES;
+      case HOLD -> SETTLES - seconds + INTO_BEAKER + EMPTIES;
+      case DOSE_MUCH -> INTO_BEAKER - seconds + EMPTIES;
+      case EMPTY -> EMPTIES - seconds;
+      default -> 0;
+    };
+  }
+
   /** Duty of the injector, 0 to 1. */
   double duty() {
     return switch (stage) {
       case DOSE_LITTLE -> LITTLE;
-      case DOSE_MUCH -> MUCH;
+      case DOSE_MUCH -> beaker ? HALF : MUCH;
       default -> 0;
     };
   }

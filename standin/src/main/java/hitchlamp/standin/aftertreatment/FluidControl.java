@@ -128,7 +128,12 @@ public final class FluidControl {
 
   /** A tester asks for the check of the circuit. */
   public void beginCheck() {
-    check.begin();
+    check.begin(false);
+  }
+
+  /** A tester asks for a quantity into a beaker. */
+  public void beginQuantity() {
+    check.begin(true);
   }
 
   /** It is broken off; what is in the line is sucked back as after a stop. */

@@ -25,6 +25,9 @@ import java.util.Map;
  * @param driving gear, brake, hill and load by name, each as its lever shows it; empty where the
  *     unit has none of it
  * @param plugs what hands have done to plugs: off, bridged, wiggled; those left alone are left out
+ * @param fluid what hands find of the exhaust fluid: "urea" by a refractometer, percent; "beaker",
+ *     what came out at the injector when it was last dosed into one, g; "wet", 1 where the line is.
+ *     Empty where it has none
  */
 public record Cab(
     String id,
@@ -42,7 +45,8 @@ public record Cab(
     int firing,
     double kmh,
     Map<String, String> driving,
-    Map<String, String> plugs) {
+    Map<String, String> plugs,
+    Map<String, Double> fluid) {
   /** That of a unit, which runs at a factor of real time. */
   static Cab of(SimUnit unit, double factor) {
     EngineState s = unit.state();
@@ -66,6 +70,25 @@ public record Cab(
         s.running ? s.cylinders - Integer.bitCount(s.cutOut) : 0,
         s.vehicleKmh,
         unit.build.driving(),
-        plugs);
+        plugs,
+        fluid(unit));
+  }
+
+  private static Map<String, Double> fluid(SimUnit unit) {
+    if (!unit.modules.containsKey("aftertreatment")) {
+      return Map.of();
+    }
+    EngineUnit first = unit.firstEngine();
+    return Map.of(
+        "urea",
+        tenth(first.fluidUrea()),
+        "beaker",
+        tenth(first.beakerGrams()),
+        "wet",
+        first.fluidLineIsWet() ? 1.0 : 0.0);
+  }
+
+  private static double tenth(double value) {
+    return Math.rint(value * 10) / 10;
   }
 }

@@ -221,6 +221,11 @@ public final class EngineUnit {
     return condition.after.leak > 0;
   }
 
+  /** What a scale shows of the beaker below the fluid injector, g. */
+  public double beakerGrams() {
+    return aftertreatment().beaker() * 1_000;
+  }
+
   /** What a refractometer reads of the fluid in the tank: urea, percent by mass. */
   public double fluidUrea() {
     return FluidTank.UREA * 100 * condition.after.urea;

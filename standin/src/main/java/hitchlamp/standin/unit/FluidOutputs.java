@@ -1,5 +1,6 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.aftertreatment.Aftertreatment;
 import hitchlamp.standin.aftertreatment.FluidCheck;
 import hitchlamp.standin.aftertreatment.FluidControl;
 import hitchlamp.standin.model.EngineState;
@@ -17,6 +18,10 @@ final class FluidOutputs {
   private static final int LEVEL = 0x0144;
   private static final int TEMPERATURE = 0x0145;
   private static final int QUALITY = 0x0146;
+  private static final int ASKED = 0x0147;
+  private static final int QUANTITY_INTO_BEAKER = 0x0421;
+  private static final double GRAM_STEP = 0.01;
+  private static final double GRAMS = 1_000;
   private static final double KPA_STEP = 0.1;
   private static final double KPA_FROM = -200;
   private static final double PART_STEP = 2.5e-5;
@@ -25,10 +30,12 @@ final class FluidOutputs {
 
   private final EngineUnit engine;
   private final FluidControl control;
+  private final Aftertreatment after;
 
   FluidOutputs(EngineUnit engine) {
     this.engine = engine;
-    this.control = engine.solver().after().fluid();
+    this.after = engine.solver().after();
+    this.control = after.fluid();
   }
 
   void answer(Services services) {
@@ -42,7 +49,19 @@ final class FluidOutputs {
         .identifier(
             TEMPERATURE, () -> number(reading(AfterSensors.TANK_TEMPERATURE), CELSIUS_FROM, 1, 1))
         .identifier(QUALITY, () -> number(reading(AfterSensors.FLUID_QUALITY), 0, PERCENT_STEP, 1))
-        .routine(CHECK, new Check(engine.state(), control, tankC()));
+        .identifier(
+            ASKED, () -> number(control.check().asked(after.size()) * GRAMS, 0, GRAM_STEP, 2))
+        .routine(CHECK, new Check(engine.state(), control, tankC(), control::beginCheck))
+        .routine(
+            QUANTITY_INTO_BEAKER,
+            new Check(
+                engine.state(),
+                control,
+                tankC(),
+                () -> {
+                  after.emptyBeaker();
+                  control.beginQuantity();
+                }));
   }
 
   private DoubleSupplier tankC() {
@@ -59,7 +78,8 @@ final class FluidOutputs {
   }
 
   /** Fill, hold, rest, dose, empty; with the engine standing. */
-  private record Check(EngineState state, FluidControl control, DoubleSupplier tankC)
+  private record Check(
+      EngineState state, FluidControl control, DoubleSupplier tankC, Runnable begins)
       implements Routine {
     private static final int ENGINE_RUNS = 0x83;
     private static final int NOT_THERE = 0x22;
@@ -80,7 +100,7 @@ final class FluidOutputs {
       if (!FluidControl.liquid(tankC.getAsDouble())) {
         return NOT_THERE;
       }
-      control.beginCheck();
+      begins.run();
       return 0;
     }
 

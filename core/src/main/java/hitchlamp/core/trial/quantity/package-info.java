@@ -1,0 +1,2 @@
+/** Dosed quantity of exhaust fluid: what was asked for against what a beaker caught. */
+package hitchlamp.core.trial.quantity;
