@@ -62,6 +62,7 @@ export type CircuitFitting = Schemas['FittingView']
 export type CircuitWire = Schemas['WireView']
 export type ContactNow = Schemas['ContactNow']
 export type LoadedResult = Schemas['LoadedView']
+export type ConversionResult = Schemas['ConversionView']
 
 /** Pulls of a recording; figures that nobody knows come as the word NaN. */
 export interface PullResult {

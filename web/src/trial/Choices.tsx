@@ -7,10 +7,13 @@ export function Choices({
   view,
   act,
   far,
+  quiet = false,
 }: {
   view: TrialView
   act: ((line: string) => void) | undefined
   far?: boolean
+  /** The answer most people give stands elsewhere. */
+  quiet?: boolean
 }) {
   const said = useSaid()
   if (!act || view.choices.length === 0) return null
@@ -20,7 +23,7 @@ export function Choices({
         <Button
           key={c.act}
           // Answers to one question weigh the same.
-          main={view.choices.length === 1}
+          main={view.choices.length === 1 && !quiet}
           className={`${far ? 'min-h-20 px-8 text-far-text' : ''}`}
           onClick={() => act(c.act)}
         >

@@ -123,7 +123,7 @@ export function TrialPage() {
       {view?.stage === 'COUNTDOWN' && <Countdown view={view} />}
       {view && view.stage !== 'PREPARING' && view.stage !== 'COUNTDOWN' && (
         <>
-          <Choices view={view} act={acting ? tell : undefined} />
+          <Choices view={view} act={acting ? tell : undefined} quiet={board?.ownAnswer?.(view) ?? false} />
           {!board?.ownProgress && <Progress view={view} />}
           <SetPoints view={view} />
           <TrialBody view={view} board={board} earlier={earlier} act={acting ? tell : undefined} />
@@ -237,7 +237,7 @@ function Far({
       ) : (
         view.stage !== 'PREPARING' && (
           <>
-            <Choices view={view} act={act} far />
+            <Choices view={view} act={act} far quiet={board?.ownAnswer?.(view) ?? false} />
             {!board?.ownProgress && <Progress view={view} far />}
             {board && <board.Board view={view} act={act} earlier={earlier} far />}
           </>

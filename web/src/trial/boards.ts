@@ -23,6 +23,8 @@ export interface Board {
   heard?: (view: TrialView) => { state: string; tone: Tone }
   /** What is said aloud in the far view, whenever it changes. */
   spoken?: (view: TrialView) => string
+  /** True where what most people do next is not the one answer that is offered beside the board. */
+  ownAnswer?: (view: TrialView) => boolean
   /** True where the board itself shows how far it is. */
   ownProgress?: boolean
   /** Which values are drawn over time and stand in the far view, by their place; the first two where it does not say. */

@@ -11,6 +11,7 @@ import type { PlotMark } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
 import { count } from '../shared/words'
+import { ConversionPanel } from './ConversionPanel'
 import { LoadedPanel } from './LoadedPanel'
 import { PullPanel } from './PullPanel'
 import { RecordingPlots } from './RecordingPlots'
@@ -24,6 +25,8 @@ const ADDRESS_MS = 400
 
 /** Columns that say which cylinder was off. */
 const OFF = /^(cylinder off|cylinders cut out)$/i
+/** Nitrogen oxides before and behind the catalyst. */
+const GASES = [3216, 3226]
 
 /** A recording: any window of it, with cursor, statistics, markers, tables, analyses. */
 export function RecordingPage() {
@@ -187,6 +190,7 @@ export function RecordingPage() {
       </div>
       {channels.some((c) => c.side) ? <SeaPanel recording={id} /> : <PullPanel recording={id} />}
       {channels.some((c) => OFF.test(c.name)) && <LoadedPanel recording={id} />}
+      {GASES.every((spn) => channels.some((c) => c.spn === spn)) && <ConversionPanel recording={id} />}
       <ValueChoice channels={channels} taken={every ? 'all' : take.join()} onTake={took} />
       <Why title={data.head.name}>
         <WhyPart head={texts.whatItIs}>

@@ -3,7 +3,7 @@ import { beforeEach, expect, it } from 'vitest'
 import type { TrialView } from '../../api/client'
 import { renderInJob } from '../../test-support'
 import { conversion } from './ConversionBoard'
-import { converted, type DriveMoment, type PlanStage } from './seen'
+import { converted, courseOf, type DriveMoment, type PlanStage } from './seen'
 
 const { Board } = conversion
 
@@ -79,6 +79,14 @@ it('shows each stretch with its doubt, and a sensor that reads without anything'
   expect(screen.getByText('65 s')).toBeInTheDocument()
   expect(screen.getByText('19.4 ppm')).toHaveClass('text-grave')
   expect(screen.getByText('at most ± 8 ppm')).toBeInTheDocument()
+})
+
+it('is drawn from its seconds once it is kept, in few moments and with the last', () => {
+  const rows = Array.from({ length: 1000 }, (_, i) => moment(i, 190, 19))
+  const few = courseOf({ rows, course: [], plan: [] })
+  expect(few.length).toBeLessThanOrEqual(241)
+  expect(few.at(-1)?.seconds).toBe(999)
+  expect(courseOf({ course: rows.slice(0, 3), plan: [] })).toHaveLength(3)
 })
 
 it('draws nothing of a sensor that sleeps', () => {

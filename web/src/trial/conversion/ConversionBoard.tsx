@@ -3,7 +3,7 @@ import type { TrialMeasured, TrialView } from '../../api/client'
 import { Plot } from '../../shared/Plot'
 import { useShow } from '../../shared/quantity'
 import type { Board, BoardProps } from '../boards'
-import { awake, converted, type DriveMoment, secondsLeft, seenOf, stageNow } from './seen'
+import { awake, converted, courseOf, type DriveMoment, secondsLeft, seenOf, stageNow } from './seen'
 import { texts } from './words'
 
 const SECONDS_A_MINUTE = 60
@@ -13,7 +13,7 @@ const MOST_DRAWN = 100
 
 /** The drive plan, what the sensors tell, and what it comes to. */
 function ConversionBoard({ view, far = false }: BoardProps) {
-  const { course } = seenOf(view)
+  const course = courseOf(seenOf(view))
   const last = course.at(-1)
   return (
     <>
@@ -72,14 +72,25 @@ function Now({ view, last }: { view: TrialView; last: DriveMoment | undefined })
   const speed = drives ? last?.kmh : last?.rpm
   const said = typeof speed === 'number' ? show(speed, drives ? 'km/h' : 'rpm', 0) : undefined
   const gone = last && converted(last)
+  const left = secondsLeft(stageNow(seenOf(view)))
   return (
-    <p className="flex items-baseline gap-10 text-far">
-      <b className="font-narrow text-far-order leading-none font-semibold">{said?.figure ?? texts.nothing}</b>
-      <span>{said?.unit}</span>
-      <span className="text-far-text">
+    <div className="grid grid-cols-2 items-baseline text-far">
+      <p>
+        <b className="mr-6 font-narrow text-far-order leading-none font-semibold">
+          {said?.figure ?? texts.nothing}
+        </b>
+        {said?.unit}
+      </p>
+      {view.stage === 'RUNNING' && left !== undefined && left > 0 && (
+        <p>
+          <b className="mr-6 font-narrow text-far-order leading-none font-semibold">{left}</b>
+          {texts.secondsLeft}
+        </p>
+      )}
+      <p className="col-span-2 text-far-text">
         {texts.conversion} {gone === undefined ? texts.nothing : `${gone.toFixed(0)} %`}
-      </span>
-    </p>
+      </p>
+    </div>
   )
 }
 
@@ -226,7 +237,7 @@ function Figures({ view }: { view: TrialView }) {
           <tr key={m.name} className="border-b border-line">
             <td className="py-1">{title}</td>
             <td className={`font-narrow text-lead ${m.verdict === 'FAIL' ? 'font-bold text-grave' : ''}`}>
-              {(m.value ?? 0).toFixed(decimals)} {m.unit}
+              {signed(m.value ?? 0, decimals)} {m.unit}
             </td>
             <td className="text-small text-ink-2">{limit(m)}</td>
           </tr>
@@ -235,6 +246,8 @@ function Figures({ view }: { view: TrialView }) {
     </table>
   )
 }
+
+const signed = (value: number, decimals: number) => value.toFixed(decimals).replace('-', '−')
 
 const limit = (m: TrialMeasured) => (m.high != null ? texts.most(`${m.high.toFixed(0)} ${m.unit}`) : '')
 
@@ -246,6 +259,7 @@ const orderOf = (view: TrialView) => {
 /** What the conversion adds to the page of a test. */
 export const conversion: Board = {
   Board: ConversionBoard,
+  ownAnswer: () => true,
   headline: orderOf,
   heard: (view) => ({
     state: `${view.stage} ${stageNow(seenOf(view))?.kind ?? ''}`,

@@ -26,14 +26,25 @@ export interface PlanStage {
   over: boolean
 }
 
-/** What a drive has shown. */
+/** What a drive has shown: its seconds where it is kept, fewer moments of it while it goes on. */
 export interface ConversionSeen {
+  rows?: DriveMoment[]
   course: DriveMoment[]
   plan: PlanStage[]
 }
 
 /** What the test of this page observes. */
 export const seenOf = (view: TrialView) => view.observed as ConversionSeen
+
+const MOST_DRAWN = 240
+
+/** Moments for a picture: at most so many, the last among them. */
+export function courseOf(seen: ConversionSeen): DriveMoment[] {
+  const { rows = [], course } = seen
+  if (course.length > 0) return course
+  const step = Math.max(1, Math.ceil(rows.length / MOST_DRAWN))
+  return rows.filter((_, i) => i % step === 0 || i === rows.length - 1)
+}
 
 /** The stage that is to be driven now; nothing once all are over. */
 export const stageNow = (seen: ConversionSeen): PlanStage | undefined => seen.plan.find((s) => !s.over)

@@ -38,6 +38,7 @@ export const texts = {
     HOT: 'hot, not stable',
     STABLE: 'awake',
   },
+  secondsLeft: 's left',
   settles: 'until it settles',
   sound:
     '70 % and more passes, 80 % is normal, 90 % is good. Steady on the road 185 to 200 ppm before and 5 to 35 ppm behind.',

@@ -85,6 +85,7 @@ function Entry({ onRead }: { onRead: (line: string) => void }) {
 /** What the fluid's quality adds to the page of a test. */
 export const fluid: Board = {
   Board: FluidBoard,
+  ownAnswer: () => true,
   values: () => [],
   why: () => [
     { head: texts.howItIsFound, text: texts.twoJudges },

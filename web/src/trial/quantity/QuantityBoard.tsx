@@ -83,6 +83,7 @@ function Entry({ onRead }: { onRead: (line: string) => void }) {
         />
       </label>
       <Select
+        className="max-w-[110px]"
         aria-label={texts.unit}
         value={unit}
         onChange={(e) => setUnit(e.target.value === 'GRAM' ? 'GRAM' : 'MILLILITRE')}
@@ -105,6 +106,7 @@ function Entry({ onRead }: { onRead: (line: string) => void }) {
 /** What the dosed quantity adds to the page of a test. */
 export const quantity: Board = {
   Board: QuantityBoard,
+  ownAnswer: (view) => seenOf(view).done,
   values: () => [],
   why: () => [
     { head: texts.howItIsFound, text: texts.theModuleDoses },

@@ -3,6 +3,10 @@ package hitchlamp.server.watch;
 import hitchlamp.core.pack.DriveKind;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.trial.UnusableTable;
+import hitchlamp.core.trial.conversion.Conversion;
+import hitchlamp.core.trial.conversion.ConversionJudge;
+import hitchlamp.core.trial.conversion.ConversionSetup;
+import hitchlamp.core.trial.conversion.ConversionTable;
 import hitchlamp.core.trial.loaded.LoadTable;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.loaded.LoadedJudge;
@@ -178,6 +182,28 @@ class Analyses {
       LoadedSetup setup = told.orElseGet(() -> LoadTable.usual(all));
       return LoadedView.of(
           LoadedJudge.of(setup, LoadTable.of(all, setup)), setup.cylinders(), setup.normalKpa());
+    } catch (UnusableTable e) {
+      throw Refusal.bad(e.getMessage(), WatchWords.say("record-it-or-map-it-in"));
+    }
+  }
+
+  ConversionView conversion(long id) {
+    WatchMapper.Head h = library.head(id);
+    Pack pack = work.pack(h.jobId());
+    Conversion kind = new Conversion();
+    ConversionSetup setup =
+        pack.bench().tests().values().stream()
+            .filter(t -> t.kind().equals(kind.id()))
+            .findFirst()
+            .map(t -> kind.read(t, pack))
+            .orElse(ConversionSetup.USUAL);
+    List<Series> all =
+        reader.rows(id, List.of()).stream()
+            .filter(r -> ConversionTable.reads(r.spn()))
+            .map(r -> reader.whole(id, r, h.firstMicros(), Library.last(h)))
+            .toList();
+    try {
+      return ConversionView.of(ConversionJudge.of(setup, ConversionTable.of(all)));
     } catch (UnusableTable e) {
       throw Refusal.bad(e.getMessage(), WatchWords.say("record-it-or-map-it-in"));
     }

@@ -64,7 +64,7 @@ record LoadedView(
             .toList());
   }
 
-  private static Figure figure(Measured m) {
+  static Figure figure(Measured m) {
     return new Figure(
         m.name(),
         m.place(),

@@ -177,6 +177,12 @@ class RecordingController {
     return analyses.loaded(id);
   }
 
+  /** Conversion of nitrogen oxides over a recorded drive. */
+  @GetMapping("/api/recordings/{recording}/conversion")
+  ConversionView conversion(@PathVariable("recording") long id) {
+    return analyses.conversion(id);
+  }
+
   /** Steady points of a sea trial and how they stand against the propeller law. */
   @GetMapping("/api/recordings/{recording}/sea-trial")
   SeaTrial.Result sea(@PathVariable("recording") long id) {

@@ -294,6 +294,43 @@ class WatchTest {
   }
 
   @Test
+  void conversionOfADriveIsWorkedOutFromATable(Installation.Running running) {
+    Person t = Person.in(running, "Technician 1");
+    long job = t.openJob("Truck that wants more fluid");
+    StringBuilder drive =
+        new StringBuilder(
+            "time [s],Aftertreatment 1 intake NOx [ppm],Aftertreatment 1 outlet NOx [ppm]\n");
+    for (int i = 0; i < 300; i++) {
+      drive.append(
+          String.format(
+              java.util.Locale.ROOT, "%d,%.1f,%.1f\n", i, 195 + Math.sin(i), 98 + Math.cos(i)));
+    }
+    long id =
+        t.upload(
+                "/api/jobs/" + job + "/tables",
+                "drive.csv",
+                drive.toString().getBytes(StandardCharsets.UTF_8))
+            .body()
+            .path("id")
+            .asLong();
+    JsonNode found = t.must("GET", "/api/recordings/" + id + "/conversion", null);
+    assertThat(found.path("verdict").asString()).isEqualTo("FAIL");
+    assertThat(found.path("parts").size()).as("catalyst or ammonia").isEqualTo(2);
+    assertThat(found.path("figures").toString()).contains("conversion").contains("stretch");
+    long without =
+        t.upload(
+                "/api/jobs/" + job + "/tables",
+                "half.csv",
+                "time [s],rpm [rpm]\n0,900\n1,901\n".getBytes(StandardCharsets.UTF_8))
+            .body()
+            .path("id")
+            .asLong();
+    Person.Answer refused = t.get("/api/recordings/" + without + "/conversion");
+    assertThat(refused.status()).isEqualTo(400);
+    assertThat(refused.body().path("message").asString()).contains("3216");
+  }
+
+  @Test
   void badTablesAreRefusedWithTheirLineAndLeaveNothing(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
     long job = t.openJob("Tipper with bad tables");

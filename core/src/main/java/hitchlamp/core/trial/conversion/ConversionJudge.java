@@ -34,7 +34,11 @@ public final class ConversionJudge {
   private static final double HARDLY_DOSES = 0.1;
   private static final double NO_PRESSURE_KPA = 500;
   private static final double TOO_LITTLE_DOSED = 0.6;
+  private static final double FULLY_DOSED = 0.9;
   private static final double OWN_SHARE = 0.4;
+  private static final double CALM_C = 350;
+  private static final double FROZEN_C = -8;
+  private static final double EMPTY_PERCENT = 3;
   private static final double MORE_BEHIND = -10;
 
   private final ConversionSetup setup;
@@ -45,6 +49,8 @@ public final class ConversionJudge {
   private final List<Steady> stretches;
   private final List<Steady> judged;
   private final Converted converted;
+  private final double full;
+  private Judgement hinders;
   private final List<Measured> figures = new ArrayList<>();
   private final List<Judgement.Part> parts = new ArrayList<>();
 
@@ -57,6 +63,9 @@ public final class ConversionJudge {
     this.stretches = Steady.of(rows, setup);
     this.judged = Steady.last(stretches, JUDGED);
     this.converted = Converted.of(rows, judged, delay, setup);
+    // Where the catalyst is only just warm the module doses for a part of the nitrogen oxides.
+    double told = mean(this::ammonia);
+    this.full = told > 0 ? Math.min(1, Math.max(TOO_LITTLE_DOSED, told) / FULLY_DOSED) : 1;
   }
 
   /** What the seconds of a drive come to. */
@@ -81,16 +90,17 @@ public final class ConversionJudge {
     air();
     boolean readable = parts.isEmpty();
     dosing();
+    if (parts.isEmpty() && hinders != null) {
+      return hinders;
+    }
     if (readable && parts.isEmpty()) {
       Optional<Judgement> untold = untold();
       if (untold.isPresent()) {
         return untold.get();
       }
-      if (behind.zero() > setup.zero()) {
-        parts.add(part("catalyst", "ammonia-comes-out", "before-the-catalyst", ppm(behind.zero())));
-      } else if (converted.high() < setup.limit()) {
+      if (converted.high() < limit()) {
         cause();
-      } else if (converted.low() < setup.limit()) {
+      } else if (converted.low() < limit()) {
         return tell("at-the-limit", "drive-on", percent(converted.percent()));
       }
       raw();
@@ -98,30 +108,55 @@ public final class ConversionJudge {
     return parts.isEmpty() ? pass() : fail();
   }
 
+  /** Conversion that passes at the quantity that the module doses here, percent. */
+  private double limit() {
+    return setup.limit() * full;
+  }
+
+  private double normal() {
+    return setup.normal() * full;
+  }
+
+  /** With what the limit is, where it is not the pack's. */
+  private Said withLimit(Said says) {
+    return full < 1
+        ? Said.joined(
+            " ",
+            List.of(
+                says,
+                ConversionWords.said(
+                    "only-just-warm", percent(100 * mean(this::ammonia)), percent(limit()))))
+        : says;
+  }
+
   private Judgement pass() {
-    boolean low = converted.percent() < setup.normal();
+    boolean low = converted.percent() < normal();
     return new Judgement(
         Verdict.PASS,
-        ConversionWords.said(
-            low ? "converts-less-than-usual" : "converts",
-            percent(converted.percent()),
-            percent(setup.normal())),
+        withLimit(
+            ConversionWords.said(
+                low ? "converts-less-than-usual" : "converts",
+                percent(converted.percent()),
+                percent(normal()))),
         figures,
         ConversionWords.said(
             Double.isNaN(behind.zero())
                 ? "foot-off-for-the-sensors"
-                : low ? "measure-the-fluid" : "look-at-the-monitors"));
+                : behind.zero() > setup.zero()
+                    ? "drive-once-more-calmly"
+                    : low ? "measure-the-fluid" : "look-at-the-monitors"));
   }
 
   private Judgement fail() {
     List<Said> says = new ArrayList<>();
     if (converted.known() && parts.stream().noneMatch(p -> sensor(p.id()))) {
       says.add(
-          ConversionWords.said(
-              "so-much-is-converted",
-              percent(converted.percent()),
-              percent(converted.plusMinus()),
-              percent(setup.limit())));
+          withLimit(
+              ConversionWords.said(
+                  "so-much-is-converted",
+                  percent(converted.percent()),
+                  percent(converted.plusMinus()),
+                  percent(limit()))));
     }
     parts.stream().filter(p -> p.verdict() == Verdict.FAIL).forEach(p -> says.add(p.says()));
     if (parts.stream().noneMatch(p -> p.verdict() == Verdict.FAIL)) {
@@ -146,7 +181,7 @@ public final class ConversionJudge {
     double behindReads = Double.isNaN(behind.zero()) ? least() : behind.zero();
     if (behindReads < -setup.zero()) {
       parts.add(part("behind", "reads-below-nothing", "renew-sensor", ppm(behindReads)));
-    } else if (behind.zero() > setup.zero() && !beforeOff && isItsOwn(behind.zero())) {
+    } else if (behind.zero() > setup.own() && calm() && !beforeOff && isItsOwn(behind.zero())) {
       parts.add(
           part("behind", "reads-without-anything", "renew-sensor-behind", ppm(behind.zero())));
     }
@@ -154,15 +189,19 @@ public final class ConversionJudge {
 
   private void sensor(String id, GasCheck check) {
     if (check.state().bad()) {
-      String name = check.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
       parts.add(
           part(
               id,
-              "sensor-" + name,
+              check.state().word(),
               check.state() == GasCheck.State.NOT_HEATED || check.state() == GasCheck.State.NOT_TOLD
                   ? "measure-its-supply"
                   : "renew-sensor"));
     }
+  }
+
+  /** True where no heat had driven ammonia out of the catalyst before the foot was off. */
+  private boolean calm() {
+    return !(behind.zeroC() > CALM_C);
   }
 
   /** Readings behind the catalyst where least comes: steady, the mean. */
@@ -178,7 +217,7 @@ public final class ConversionJudge {
   private boolean isItsOwn(double tooMuch) {
     return !converted.known()
         || tooMuch > OWN_SHARE * converted.behind()
-        || 100 * (1 - (converted.behind() - tooMuch) / converted.before()) >= setup.normal();
+        || 100 * (1 - (converted.behind() - tooMuch) / converted.before()) >= normal();
   }
 
   private void air() {
@@ -198,6 +237,7 @@ public final class ConversionJudge {
     List<ConversionRow> warm =
         rows.stream()
             .filter(r -> r.celsius() >= setup.warmC() && !r.overrun() && r.rpm() > 0)
+            .filter(r -> !r.burns())
             .filter(r -> !Double.isNaN(r.dosed()))
             .toList();
     if (warm.size() < WARM_SECONDS) {
@@ -206,6 +246,14 @@ public final class ConversionJudge {
     double doses = share(warm, r -> r.dosed() > 0);
     double most = warm.stream().mapToDouble(ConversionRow::fluidKpa).max().orElse(Double.NaN);
     if (doses < HARDLY_DOSES) {
+      ConversionRow now = warm.get(warm.size() - 1);
+      if (now.tankC() < FROZEN_C || now.level() < EMPTY_PERCENT) {
+        hinders =
+            now.tankC() < FROZEN_C
+                ? tell("fluid-is-frozen", "thaw-the-tank")
+                : tell("tank-is-empty", "fill-the-tank");
+        return;
+      }
       parts.add(
           part(
               "dosing",
@@ -214,7 +262,7 @@ public final class ConversionJudge {
       return;
     }
     double told = mean(this::ammonia);
-    if (told < TOO_LITTLE_DOSED && converted.high() < setup.limit()) {
+    if (told < TOO_LITTLE_DOSED && converted.high() < limit()) {
       parts.add(part("dosing", "doses-too-little", "read-the-inducement", percent(100 * told)));
     }
   }
@@ -248,7 +296,7 @@ public final class ConversionJudge {
               ? tell("not-warm-enough", "drive-the-plan", celsius(warmest), celsius(setup.warmC()))
               : tell("never-steady", "drive-the-plan"));
     }
-    if (Steady.rises(rows, stretches) && converted.low() < setup.limit()) {
+    if (Steady.rises(rows, stretches) && converted.low() < limit()) {
       return Optional.of(tell("still-rises", "drive-on", percent(converted.percent())));
     }
     return Optional.empty();
@@ -280,16 +328,16 @@ public final class ConversionJudge {
   private void measure() {
     if (converted.known()) {
       Verdict v =
-          converted.low() >= setup.limit()
+          converted.low() >= limit()
               ? Verdict.PASS
-              : converted.high() < setup.limit() ? Verdict.FAIL : Verdict.CANNOT_TELL;
+              : converted.high() < limit() ? Verdict.FAIL : Verdict.CANNOT_TELL;
       figures.add(figure(CONVERSION, 0, converted, Optional.of(v)));
       figures.add(Measured.shown("before", 0, converted.before(), Unit.PARTS_PER_MILLION));
       figures.add(Measured.shown("behind", 0, converted.behind(), Unit.PARTS_PER_MILLION));
       figures.add(Measured.shown("delay", 0, delay, Unit.SECOND));
     }
-    zero("zero-before", before.zero());
-    zero("zero-behind", behind.zero());
+    zero("zero-before", before.zero(), setup.zero());
+    zero("zero-behind", behind.zero(), setup.own());
     show("ammonia", 100 * mean(this::ammonia), Unit.PERCENT);
     show(
         "raw",
@@ -311,12 +359,12 @@ public final class ConversionJudge {
         c.percent(),
         Unit.PERCENT,
         c.plusMinus(),
-        place == 0 ? setup.limit() : Double.NEGATIVE_INFINITY,
+        place == 0 ? limit() : Double.NEGATIVE_INFINITY,
         Double.POSITIVE_INFINITY,
         verdict);
   }
 
-  private void zero(String name, double value) {
+  private void zero(String name, double value, double most) {
     if (!Double.isNaN(value)) {
       figures.add(
           new Measured(
@@ -326,8 +374,8 @@ public final class ConversionJudge {
               Unit.PARTS_PER_MILLION,
               Double.NaN,
               -setup.zero(),
-              setup.zero(),
-              Optional.of(Math.abs(value) > setup.zero() ? Verdict.FAIL : Verdict.PASS)));
+              most,
+              Optional.of(value > most || value < -setup.zero() ? Verdict.FAIL : Verdict.PASS)));
     }
   }
 

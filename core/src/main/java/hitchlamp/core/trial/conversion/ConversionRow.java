@@ -16,6 +16,9 @@ package hitchlamp.core.trial.conversion;
  * @param fuel L/h
  * @param oxygenBefore percent
  * @param oxygenBehind percent
+ * @param tankC fluid in its tank
+ * @param level of the tank, percent
+ * @param burning 1 while the filter is burned clean
  */
 public record ConversionRow(
     double seconds,
@@ -30,7 +33,10 @@ public record ConversionRow(
     double kmh,
     double fuel,
     double oxygenBefore,
-    double oxygenBehind) {
+    double oxygenBehind,
+    double tankC,
+    double level,
+    double burning) {
   private static final double NO_FUEL = 0.6;
   private static final double TURNS = 800;
 
@@ -45,6 +51,11 @@ public record ConversionRow(
   /** The same behind it. */
   double readBehind() {
     return behindState.believed() && Math.abs(behind) < MOST ? behind : Double.NaN;
+  }
+
+  /** True while the filter is burned clean: the module doses less then by itself. */
+  boolean burns() {
+    return burning == 1;
   }
 
   /** True where both sensors are awake. */

@@ -90,7 +90,10 @@ final class ConversionScript implements Script<ConversionSeen> {
         last(scene, Gases.KMH),
         last(scene, Gases.FUEL),
         last(scene, Gases.OXYGEN_BEFORE),
-        last(scene, Gases.OXYGEN_BEHIND));
+        last(scene, Gases.OXYGEN_BEHIND),
+        last(scene, Gases.TANK_CELSIUS),
+        last(scene, Gases.TANK_LEVEL),
+        last(scene, Gases.REGENERATES));
   }
 
   private static GasSensorState state(Scene scene, List<Integer> bits) {

@@ -36,6 +36,14 @@ public record ConversionSetup(
     return sensorPpm + 1;
   }
 
+  /**
+   * What the sensor behind must read without fuel to be off itself, ppm: a sound catalyst that got
+   * hot gives up ammonia for a while, up to some 20 ppm as the sensor reads it.
+   */
+  double own() {
+    return 5 * sensorPpm + 8;
+  }
+
   /** A sensor that reads more than this where there is nothing is off, ppm. */
   double zero() {
     return 1.5 * sensorPpm + 2;

@@ -30,7 +30,9 @@ public final class ConversionTable {
           of(Gases.KMH, "column-road", 0, 251, Unit.KILOMETRE_PER_HOUR),
           of(Gases.FUEL, "column-fuel", 0, 3_300, Unit.LITRE_PER_HOUR),
           of(Gases.OXYGEN_BEFORE, "column-oxygen", -5, 25, Unit.PERCENT),
-          of(Gases.OXYGEN_BEHIND, "column-oxygen", -5, 25, Unit.PERCENT));
+          of(Gases.OXYGEN_BEHIND, "column-oxygen", -5, 25, Unit.PERCENT),
+          of(Gases.TANK_CELSIUS, "column-tank", -50, 120, Unit.CELSIUS),
+          of(Gases.TANK_LEVEL, "column-level", 0, 110, Unit.PERCENT));
 
   private static final Set<Integer> STATES =
       Stream.concat(Gases.BEFORE_STATES.stream(), Gases.BEHIND_STATES.stream())
@@ -45,7 +47,9 @@ public final class ConversionTable {
 
   /** True for the SPN of a column that it reads. */
   public static boolean reads(int spn) {
-    return STATES.contains(spn) || READ.stream().anyMatch(q -> q.spn() == spn);
+    return spn == Gases.REGENERATES
+        || STATES.contains(spn)
+        || READ.stream().anyMatch(q -> q.spn() == spn);
   }
 
   /**
@@ -80,7 +84,10 @@ public final class ConversionTable {
               c.at(Gases.KMH, at),
               c.at(Gases.FUEL, at),
               c.at(Gases.OXYGEN_BEFORE, at),
-              c.at(Gases.OXYGEN_BEHIND, at)));
+              c.at(Gases.OXYGEN_BEHIND, at),
+              c.at(Gases.TANK_CELSIUS, at),
+              c.at(Gases.TANK_LEVEL, at),
+              c.bit(Gases.REGENERATES, at)));
     }
     return rows;
   }

@@ -1,5 +1,6 @@
 package hitchlamp.core.trial.conversion;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /** How far the drive is: warm, steady, without fuel. */
@@ -27,21 +28,23 @@ final class DrivePlan {
     List<Steady> stretches = Steady.of(rows, setup);
     int steady = stretches.stream().mapToInt(Steady::seconds).sum();
     boolean settled = !Steady.rises(rows, stretches) || steady > LONGEST * setup.steadySeconds();
-    return List.of(
-        new PlanStage(PlanStage.Kind.WARM, warmest, setup.warmC(), warm),
+    List<PlanStage> plan = new ArrayList<>();
+    plan.add(new PlanStage(PlanStage.Kind.WARM, warmest, setup.warmC(), warm));
+    plan.add(
         new PlanStage(
             PlanStage.Kind.STEADY,
             steady,
             setup.steadySeconds(),
-            steady >= setup.steadySeconds() && settled),
-        new PlanStage(
-            PlanStage.Kind.OVERRUN,
-            longest,
-            setup.overrunSeconds() + SETTLES,
-            longest >= setup.overrunSeconds() + SETTLES));
+            steady >= setup.steadySeconds() && settled));
+    if (setup.cruiseKmh() > 0) {
+      // What stands has no wheels that turn its engine without fuel.
+      double wanted = setup.overrunSeconds() + SETTLES;
+      plan.add(new PlanStage(PlanStage.Kind.OVERRUN, longest, wanted, longest >= wanted));
+    }
+    return plan;
   }
 
   static boolean over(List<PlanStage> plan) {
-    return plan.stream().allMatch(PlanStage::over);
+    return !plan.isEmpty() && plan.stream().allMatch(PlanStage::over);
   }
 }

@@ -10,26 +10,34 @@ import java.util.function.ToDoubleFunction;
  *
  * @param state in a word
  * @param zero mean reading without fuel, ppm; not a number where that was not seen
+ * @param zeroC hottest gas in the two minutes before; not a number where it is not told
  */
-record GasCheck(State state, double zero) {
+record GasCheck(State state, double zero, double zeroC) {
   /** What is to be said of it. */
   enum State {
-    AWAKE,
-    NEVER_WARM,
-    NOT_LONG_WARM,
-    NOT_TOLD,
-    NOT_HEATED,
-    NOT_HOT,
-    NOT_STABLE,
-    STUCK;
+    AWAKE(""),
+    NEVER_WARM(""),
+    NOT_LONG_WARM(""),
+    NOT_TOLD("sensor-not-told"),
+    NOT_HEATED("sensor-not-heated"),
+    NOT_HOT("sensor-not-hot"),
+    NOT_STABLE("sensor-not-stable"),
+    STUCK("sensor-stuck");
+
+    private final String word;
+
+    State(String word) {
+      this.word = word;
+    }
+
+    /** Name of the sentence that says it. */
+    String word() {
+      return word;
+    }
 
     /** True where something is wrong with the sensor, its supply or its wires. */
     boolean bad() {
-      return this == NOT_TOLD
-          || this == NOT_HEATED
-          || this == NOT_HOT
-          || this == NOT_STABLE
-          || this == STUCK;
+      return !word.isEmpty();
     }
   }
 
@@ -42,6 +50,7 @@ record GasCheck(State state, double zero) {
   private static final double FUEL_CHANGES = 2;
   private static final double BEFORE_CHANGES = 60;
   private static final int FEWEST = 3;
+  private static final int BEFORE_SECONDS = 120;
 
   /** The one before the catalyst. */
   static GasCheck before(List<ConversionRow> rows) {
@@ -71,11 +80,11 @@ record GasCheck(State state, double zero) {
       int delay) {
     boolean told = rows.stream().anyMatch(r -> !Double.isNaN(read.applyAsDouble(r)));
     if (!told) {
-      return new GasCheck(asleep(rows, state), Double.NaN);
+      return new GasCheck(asleep(rows, state), Double.NaN, Double.NaN);
     }
     return stuck(rows, read, changed)
-        ? new GasCheck(State.STUCK, Double.NaN)
-        : new GasCheck(State.AWAKE, zero(rows, read, delay));
+        ? new GasCheck(State.STUCK, Double.NaN, Double.NaN)
+        : zero(rows, read, delay);
   }
 
   private static State asleep(
@@ -146,19 +155,31 @@ record GasCheck(State state, double zero) {
     return most - least > BEFORE_CHANGES;
   }
 
-  private static double zero(
+  private static GasCheck zero(
       List<ConversionRow> rows, ToDoubleFunction<ConversionRow> read, int delay) {
     double sum = 0;
     int count = 0;
     int overrun = 0;
-    for (ConversionRow r : rows) {
-      overrun = r.overrun() ? overrun + 1 : 0;
-      double v = read.applyAsDouble(r);
+    double hottest = Double.NaN;
+    for (int i = 0; i < rows.size(); i++) {
+      overrun = rows.get(i).overrun() ? overrun + 1 : 0;
+      double v = read.applyAsDouble(rows.get(i));
       if (overrun > DrivePlan.SETTLES + delay && !Double.isNaN(v)) {
         sum += v;
         count++;
+        hottest = Math.max(Double.isNaN(hottest) ? -273 : hottest, hottest(rows, i));
       }
     }
-    return count < FEWEST ? Double.NaN : sum / count;
+    return count < FEWEST
+        ? new GasCheck(State.AWAKE, Double.NaN, Double.NaN)
+        : new GasCheck(State.AWAKE, sum / count, hottest);
+  }
+
+  private static double hottest(List<ConversionRow> rows, int to) {
+    return rows.subList(Math.max(0, to - BEFORE_SECONDS), to).stream()
+        .mapToDouble(ConversionRow::celsius)
+        .filter(c -> !Double.isNaN(c))
+        .max()
+        .orElse(-273);
   }
 }

@@ -19,6 +19,9 @@ final class Gases {
   static final int RPM = 190;
   static final int KMH = 84;
   static final int FUEL = 183;
+  static final int TANK_CELSIUS = 3031;
+  static final int TANK_LEVEL = 1761;
+  static final int REGENERATES = 3700;
 
   /** Without these nothing can be told. */
   static final List<Integer> NEEDED = List.of(BEFORE, BEHIND);

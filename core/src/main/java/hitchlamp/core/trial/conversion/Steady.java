@@ -97,7 +97,7 @@ record Steady(int from, int to) {
       boolean follows = i == 0 || r.seconds() - rows.get(i - 1).seconds() < GAP_SECONDS;
       boolean warm =
           Double.isNaN(r.celsius()) || r.celsius() >= setup.warmC() && r.celsius() <= setup.hotC();
-      if (!follows || !warm || !r.awake()) {
+      if (!follows || !warm || !r.awake() || r.burns()) {
         return false;
       }
       if (i < HALF) {

@@ -168,6 +168,38 @@ class ConversionJudgeTest {
   }
 
   @Test
+  void frozenOrEmptyTankAndABurningFilterAreNoFaultOfDosing() {
+    Drive none = Drive.whole(0.02).all(r -> Drive.dosed(r, 0, 100));
+    cannotTell(none.all(r -> Drive.tank(r, -12, 60, 0)), "frozen");
+    cannotTell(none.all(r -> Drive.tank(r, 20, 1, 0)), "empty");
+    cannotTell(
+        Drive.whole(0.4).all(r -> Drive.tank(Drive.dosed(r, 150, 1_000), 20, 60, 1)), "never held");
+  }
+
+  /**
+   * A sound catalyst that got hot gives up ammonia with the foot off: neither it nor the sensor.
+   */
+  @Test
+  void ammoniaThatHeatDroveOutIsNoReasonToBlameAnything() {
+    for (double ppm : new double[] {6, 9, 16, 24}) {
+      Judgement j =
+          judge(
+              new Drive()
+                  .converts(0.95)
+                  .slips(ppm)
+                  .cold(60)
+                  .steady(200)
+                  .at(200, 300, 380, 12)
+                  .overrun(40));
+      assertThat(j.verdict()).as(ppm + ": " + j.says()).isEqualTo(Verdict.PASS);
+    }
+    Judgement hot =
+        judge(new Drive().converts(0.95).slips(45).cold(60).at(260, 200, 400, 6.1).overrun(40));
+    assertThat(hot.verdict()).as(hot.says().toString()).isEqualTo(Verdict.PASS);
+    assertThat(hot.next().toString()).contains("without load");
+  }
+
+  @Test
   void airBehindAndTooMuchBeforeAreToldFromTheCatalyst() {
     blames(
         Drive.whole(0.94).all(r -> Drive.air(r, r.oxygenBefore(), r.oxygenBehind() + 1.5)),
@@ -198,6 +230,9 @@ class ConversionJudgeTest {
                         Double.NaN,
                         Double.NaN,
                         Double.NaN,
+                        Double.NaN,
+                        Double.NaN,
+                        Double.NaN,
                         Double.NaN));
     assertThat(judge(bare).verdict()).isEqualTo(Verdict.PASS);
   }
@@ -218,6 +253,9 @@ class ConversionJudgeTest {
                       odd[dice.nextInt(8)],
                       GasSensorState.values()[dice.nextInt(5)],
                       GasSensorState.values()[dice.nextInt(5)],
+                      odd[dice.nextInt(8)],
+                      odd[dice.nextInt(8)],
+                      odd[dice.nextInt(8)],
                       odd[dice.nextInt(8)],
                       odd[dice.nextInt(8)],
                       odd[dice.nextInt(8)],

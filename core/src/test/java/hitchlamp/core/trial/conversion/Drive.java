@@ -69,13 +69,16 @@ final class Drive {
               GasSensorState.STABLE,
               GasSensorState.STABLE,
               celsius,
-              gramsASecond > 0 ? 410 : 0,
+              410 * ppm / USUAL_PPM * gramsASecond / 6.1,
               1_000,
               1_275,
               83,
               gramsASecond * 3.6 / 0.835,
               gramsASecond > 0 ? 11.3 : 20.9,
-              gramsASecond > 0 ? 11.4 : 20.9));
+              gramsASecond > 0 ? 11.4 : 20.9,
+              20,
+              60,
+              0));
     }
     return this;
   }
@@ -114,7 +117,10 @@ final class Drive {
         r.kmh(),
         r.fuel(),
         r.oxygenBefore(),
-        r.oxygenBehind());
+        r.oxygenBehind(),
+        r.tankC(),
+        r.level(),
+        r.burning());
   }
 
   static ConversionRow with(ConversionRow r, GasSensorState before, GasSensorState behind) {
@@ -131,7 +137,10 @@ final class Drive {
         r.kmh(),
         r.fuel(),
         r.oxygenBefore(),
-        r.oxygenBehind());
+        r.oxygenBehind(),
+        r.tankC(),
+        r.level(),
+        r.burning());
   }
 
   static ConversionRow dosed(ConversionRow r, double gramsAnHour, double kpa) {
@@ -148,7 +157,10 @@ final class Drive {
         r.kmh(),
         r.fuel(),
         r.oxygenBefore(),
-        r.oxygenBehind());
+        r.oxygenBehind(),
+        r.tankC(),
+        r.level(),
+        r.burning());
   }
 
   static ConversionRow air(ConversionRow r, double oxygenBefore, double oxygenBehind) {
@@ -165,6 +177,29 @@ final class Drive {
         r.kmh(),
         r.fuel(),
         oxygenBefore,
-        oxygenBehind);
+        oxygenBehind,
+        r.tankC(),
+        r.level(),
+        r.burning());
+  }
+
+  static ConversionRow tank(ConversionRow r, double celsius, double level, double burning) {
+    return new ConversionRow(
+        r.seconds(),
+        r.before(),
+        r.behind(),
+        r.beforeState(),
+        r.behindState(),
+        r.celsius(),
+        r.dosed(),
+        r.fluidKpa(),
+        r.rpm(),
+        r.kmh(),
+        r.fuel(),
+        r.oxygenBefore(),
+        r.oxygenBehind(),
+        celsius,
+        level,
+        burning);
   }
 }
