@@ -980,6 +980,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording}/conversion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["conversion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording}/alignment": {
         parameters: {
             query?: never;
@@ -1863,7 +1879,7 @@ export interface components {
             number?: number;
             name?: string;
             /** @enum {string} */
-            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "GRAM_PER_HOUR" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "SECOND";
+            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "GRAM_PER_HOUR" | "GRAM" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "SECOND";
             /** Format: int32 */
             spn?: number;
             module?: string;
@@ -2107,10 +2123,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            string?: boolean;
-            integralNumber?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
@@ -2127,6 +2139,10 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
+            integralNumber?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2362,6 +2378,21 @@ export interface components {
             normalKpa: number;
             figures: components["schemas"]["Figure"][];
             leftOut: components["schemas"]["Left"][];
+        };
+        ConversionView: {
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
+            parts: components["schemas"]["Part"][];
+            figures: components["schemas"]["Figure"][];
+        };
+        Part: {
+            title: string;
+            /** @enum {string} */
+            verdict: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
         };
         AlignView: {
             /** Format: double */
@@ -4900,6 +4931,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["LoadedView"];
+                };
+            };
+        };
+    };
+    conversion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recording: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["ConversionView"];
                 };
             };
         };

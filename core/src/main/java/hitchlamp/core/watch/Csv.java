@@ -11,8 +11,10 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashSet;
 import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -65,29 +67,41 @@ public final class Csv {
 
   private Csv() {}
 
-  /** What a value of that name is, from names of the standard; 0 where it is not known. */
+  /** What columns are called, and what they are then: names of the standard and common ones. */
+  private static final Map<Pattern, Integer> NAMES = new LinkedHashMap<>();
+
+  static {
+    name("(engine )?speed|rpm|engine rpm|n", 190);
+    name("(accelerator )?pedal.*|throttle lever.*", 91);
+    name("(engine )?load.*", 92);
+    name("(road|vehicle|wheel-based vehicle) speed|speed over ground", 84);
+    name("crankcase( pressure)?", 101);
+    name("exhaust (back )?pressure", 1209);
+    name("(fuel )?rail pressure", 157);
+    name("barometer|barometric pressure", 108);
+    name("boost.*|intake (manifold )?pressure", 102);
+    name("(engine )?fuel rate", 183);
+    String before = "(aftertreatment 1 )?(intake|inlet|upstream)";
+    String behind = "(aftertreatment 1 )?(outlet|downstream)";
+    name(before + " nox|nox (in|before|upstream)", 3216);
+    name(behind + " nox|nox (out|behind|downstream)", 3226);
+    name(before + " oxygen|oxygen (in|before|upstream)", 3217);
+    name(behind + " oxygen|oxygen (out|behind|downstream)", 3227);
+    name("(aftertreatment 1 )?scr (catalyst )?(intake|inlet)( gas)? temperature", 4360);
+  }
+
+  private static void name(String pattern, int spn) {
+    NAMES.put(Pattern.compile(pattern), spn);
+  }
+
+  /** What a value of that name is; 0 where it is not known. */
   static int spnOf(String name) {
     String n = name.toLowerCase(Locale.ROOT);
-    if (n.matches("(engine )?speed|rpm|engine rpm|n")) {
-      return 190;
-    } else if (n.matches("(accelerator )?pedal.*|throttle lever.*")) {
-      return 91;
-    } else if (n.matches("(engine )?load.*")) {
-      return 92;
-    } else if (n.matches("(road|vehicle|wheel-based vehicle) speed|speed over ground")) {
-      return 84;
-    } else if (n.matches("crankcase( pressure)?")) {
-      return 101;
-    } else if (n.matches("exhaust (back )?pressure")) {
-      return 1209;
-    } else if (n.matches("(fuel )?rail pressure")) {
-      return 157;
-    } else if (n.matches("barometer|barometric pressure")) {
-      return 108;
-    } else if (n.matches("boost.*|intake (manifold )?pressure")) {
-      return 102;
-    }
-    return 0;
+    return NAMES.entrySet().stream()
+        .filter(e -> e.getKey().matcher(n).matches())
+        .map(Map.Entry::getValue)
+        .findFirst()
+        .orElse(0);
   }
 
   /**

@@ -55,6 +55,22 @@ class CsvTest {
     return track.channels().get(column).scale().value(rows.get(row)[column + 1]);
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    "RPM, 190",
+    "Boost gauge, 102",
+    "Aftertreatment 1 intake NOx, 3216",
+    "NOx out, 3226",
+    "Upstream oxygen, 3217",
+    "SCR inlet temperature, 4360",
+    "Fuel rate, 183",
+    "NOx, 0",
+    "Whatever, 0"
+  })
+  void columnsAreKnownByTheirCommonNames(String name, int spn) {
+    assertThat(Csv.spnOf(name)).isEqualTo(spn);
+  }
+
   @Test
   void aTableWithUnitsInItsNamesIsUnderstoodByItself() throws IOException {
     Csv.Read r = read("time [s],engine speed [rpm],boost [bar]\n0,600,0.052\n0.5,1400,1.25\n");
