@@ -24,7 +24,7 @@ import org.junit.jupiter.api.io.TempDir;
 class BackupTest {
   private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
   private static final String PASSWORD = "four words that differ";
-  private static final long PATIENCE_SECONDS = 180;
+  private static final long PATIENCE_SECONDS = 600;
 
   @TempDir Path folder;
   private final int port = freePort();

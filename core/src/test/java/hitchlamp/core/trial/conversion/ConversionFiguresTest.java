@@ -129,4 +129,14 @@ class ConversionFiguresTest {
     assertThat(DrivePlan.over(plan)).isTrue();
     assertThat(DrivePlan.over(DrivePlan.of(List.of(), Drive.SETUP))).isFalse();
   }
+
+  @Test
+  void whatStandsIsNotAskedToTakeItsFootOff() {
+    ConversionSetup stands = new ConversionSetup(70, 88, 4, 4, 245, 460, 180, 12, 21, 0, 1_500);
+    List<PlanStage> plan = DrivePlan.of(new Drive().cold(60).steady(200).rows(), stands);
+    assertThat(plan)
+        .extracting(PlanStage::kind)
+        .containsExactly(PlanStage.Kind.WARM, PlanStage.Kind.STEADY);
+    assertThat(DrivePlan.over(plan)).isTrue();
+  }
 }

@@ -1,7 +1,9 @@
 package hitchlamp.core.trial.conversion;
 
+import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.function.UnaryOperator;
 
@@ -104,102 +106,37 @@ final class Drive {
   }
 
   static ConversionRow with(ConversionRow r, double before, double behind) {
-    return new ConversionRow(
-        r.seconds(),
-        before,
-        behind,
-        r.beforeState(),
-        r.behindState(),
-        r.celsius(),
-        r.dosed(),
-        r.fluidKpa(),
-        r.rpm(),
-        r.kmh(),
-        r.fuel(),
-        r.oxygenBefore(),
-        r.oxygenBehind(),
-        r.tankC(),
-        r.level(),
-        r.burning());
+    return change(r, Map.of("before", before, "behind", behind));
   }
 
   static ConversionRow with(ConversionRow r, GasSensorState before, GasSensorState behind) {
-    return new ConversionRow(
-        r.seconds(),
-        r.before(),
-        r.behind(),
-        before,
-        behind,
-        r.celsius(),
-        r.dosed(),
-        r.fluidKpa(),
-        r.rpm(),
-        r.kmh(),
-        r.fuel(),
-        r.oxygenBefore(),
-        r.oxygenBehind(),
-        r.tankC(),
-        r.level(),
-        r.burning());
+    return change(r, Map.of("beforeState", before, "behindState", behind));
   }
 
   static ConversionRow dosed(ConversionRow r, double gramsAnHour, double kpa) {
-    return new ConversionRow(
-        r.seconds(),
-        r.before(),
-        r.behind(),
-        r.beforeState(),
-        r.behindState(),
-        r.celsius(),
-        gramsAnHour,
-        kpa,
-        r.rpm(),
-        r.kmh(),
-        r.fuel(),
-        r.oxygenBefore(),
-        r.oxygenBehind(),
-        r.tankC(),
-        r.level(),
-        r.burning());
+    return change(r, Map.of("dosed", gramsAnHour, "fluidKpa", kpa));
   }
 
   static ConversionRow air(ConversionRow r, double oxygenBefore, double oxygenBehind) {
-    return new ConversionRow(
-        r.seconds(),
-        r.before(),
-        r.behind(),
-        r.beforeState(),
-        r.behindState(),
-        r.celsius(),
-        r.dosed(),
-        r.fluidKpa(),
-        r.rpm(),
-        r.kmh(),
-        r.fuel(),
-        oxygenBefore,
-        oxygenBehind,
-        r.tankC(),
-        r.level(),
-        r.burning());
+    return change(r, Map.of("oxygenBefore", oxygenBefore, "oxygenBehind", oxygenBehind));
   }
 
   static ConversionRow tank(ConversionRow r, double celsius, double level, double burning) {
-    return new ConversionRow(
-        r.seconds(),
-        r.before(),
-        r.behind(),
-        r.beforeState(),
-        r.behindState(),
-        r.celsius(),
-        r.dosed(),
-        r.fluidKpa(),
-        r.rpm(),
-        r.kmh(),
-        r.fuel(),
-        r.oxygenBefore(),
-        r.oxygenBehind(),
-        celsius,
-        level,
-        burning);
+    return change(r, Map.of("tankC", celsius, "level", level, "burning", burning));
+  }
+
+  /** The same row with some of its components, by name, as they are told. */
+  static ConversionRow change(ConversionRow r, Map<String, Object> told) {
+    RecordComponent[] all = ConversionRow.class.getRecordComponents();
+    Object[] values = new Object[all.length];
+    try {
+      for (int i = 0; i < all.length; i++) {
+        Object was = all[i].getAccessor().invoke(r);
+        values[i] = told.getOrDefault(all[i].getName(), was);
+      }
+      return (ConversionRow) ConversionRow.class.getDeclaredConstructors()[0].newInstance(values);
+    } catch (ReflectiveOperationException e) {
+      throw new IllegalStateException(e);
+    }
   }
 }
