@@ -35,6 +35,7 @@ public final class ConversionJudge {
   private static final double NO_PRESSURE_KPA = 500;
   private static final double TOO_LITTLE_DOSED = 0.6;
   private static final double FULLY_DOSED = 0.9;
+  private static final double JUST_WARM = 35;
   private static final double OWN_SHARE = 0.4;
   private static final double CALM_C = 350;
   private static final double FROZEN_C = -8;
@@ -65,7 +66,10 @@ public final class ConversionJudge {
     this.converted = Converted.of(rows, judged, delay, setup);
     // Where the catalyst is only just warm the module doses for a part of the nitrogen oxides.
     double told = mean(this::ammonia);
-    this.full = told > 0 ? Math.min(1, Math.max(TOO_LITTLE_DOSED, told) / FULLY_DOSED) : 1;
+    this.full =
+        told > 0 && converted.celsius() < setup.warmC() + JUST_WARM
+            ? Math.min(1, Math.max(TOO_LITTLE_DOSED, told) / FULLY_DOSED)
+            : 1;
   }
 
   /** What the seconds of a drive come to. */
