@@ -79,6 +79,11 @@ public final class TableColumn {
     return inUnit(series.at(micros, GAP_MICROS));
   }
 
+  /** The same where longer than so many µs between two values is a gap. */
+  public double at(long micros, long gap) {
+    return inUnit(series.at(micros, gap));
+  }
+
   /** Moments at which it was told. */
   public long[] moments() {
     return series.micros();

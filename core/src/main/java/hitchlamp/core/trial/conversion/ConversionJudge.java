@@ -18,6 +18,8 @@ import java.util.stream.IntStream;
  * burns nothing both sensors must read nothing; what the one behind reads all the same is either
  * its own error, which is there always, or ammonia that a worn catalyst gave up, which comes with
  * too little conversion.
+ *
+ * <p>Figures without a source are common practice: ppm, percent, °C, kPa absolute and seconds.
  */
 public final class ConversionJudge {
   /** Figure: conversion over what was steady, with its interval. */
@@ -219,8 +221,7 @@ public final class ConversionJudge {
    * catalyst is far less with the foot off than under load, and comes with too little conversion.
    */
   private boolean isItsOwn(double tooMuch) {
-    return !converted.known()
-        || tooMuch > OWN_SHARE * converted.behind()
+    return tooMuch > OWN_SHARE * converted.behind()
         || 100 * (1 - (converted.behind() - tooMuch) / converted.before()) >= normal();
   }
 
@@ -261,7 +262,11 @@ public final class ConversionJudge {
       parts.add(
           part(
               "dosing",
-              most < NO_PRESSURE_KPA ? "does-not-dose-without-pressure" : "does-not-dose",
+              Double.isNaN(most)
+                  ? "does-not-dose"
+                  : most < NO_PRESSURE_KPA
+                      ? "does-not-dose-without-pressure"
+                      : "does-not-dose-at-its-pressure",
               "run-the-dosing-circuit"));
       return;
     }

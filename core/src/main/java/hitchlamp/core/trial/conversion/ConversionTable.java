@@ -18,6 +18,9 @@ import java.util.stream.Stream;
 public final class ConversionTable {
   private static final long STEP_MICROS = 1_000_000;
 
+  /** Many tools write a value every few seconds only. */
+  private static final long GAP_MICROS = 5_500_000;
+
   /** Where values of each lie on any vehicle; common practice, no source. */
   private static final List<TableColumn.Quantity> READ =
       List.of(
@@ -73,8 +76,8 @@ public final class ConversionTable {
       rows.add(
           new ConversionRow(
               (at - first) / 1e6,
-              before.at(at),
-              behind.at(at),
+              before.at(at, GAP_MICROS),
+              behind.at(at, GAP_MICROS),
               c.state(Gases.BEFORE_STATES, at),
               c.state(Gases.BEHIND_STATES, at),
               c.at(Gases.CELSIUS, at),
@@ -107,7 +110,10 @@ public final class ConversionTable {
     }
 
     double at(int spn, long micros) {
-      return columns.get(READ.indexOf(quantity(spn))).map(c -> c.at(micros)).orElse(Double.NaN);
+      return columns
+          .get(READ.indexOf(quantity(spn)))
+          .map(c -> c.at(micros, GAP_MICROS))
+          .orElse(Double.NaN);
     }
 
     GasSensorState state(List<Integer> bits, long micros) {
@@ -119,7 +125,7 @@ public final class ConversionTable {
     private double bit(int spn, long micros) {
       for (Series s : all) {
         int place = s.channel().spn() == spn ? s.from(micros + 1) - 1 : -1;
-        if (place >= 0 && micros - s.micros()[place] <= 2 * TableColumn.GAP_MICROS) {
+        if (place >= 0 && micros - s.micros()[place] <= GAP_MICROS) {
           return s.value(place);
         }
       }

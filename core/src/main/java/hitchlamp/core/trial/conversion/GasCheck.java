@@ -47,6 +47,7 @@ record GasCheck(State state, double zero, double zeroC) {
   private static final int LONG_ENOUGH = 240;
   private static final int STUCK_SECONDS = 120;
   private static final double STUCK_PPM = 0.15;
+  private static final double LITTLE_PPM = 15;
   private static final double FUEL_CHANGES = 2;
   private static final double BEFORE_CHANGES = 60;
   private static final int FEWEST = 3;
@@ -120,6 +121,9 @@ record GasCheck(State state, double zero, double zeroC) {
       List<ConversionRow> rows,
       ToDoubleFunction<ConversionRow> read,
       Function<List<ConversionRow>, Boolean> changed) {
+    // A table in whole ppm tells hardly anything of what is nearly all converted.
+    boolean fine =
+        rows.stream().mapToDouble(read).anyMatch(v -> Math.abs(v - Math.rint(v)) > STUCK_PPM);
     int from = 0;
     for (int i = 1; i <= rows.size(); i++) {
       boolean same =
@@ -127,7 +131,8 @@ record GasCheck(State state, double zero, double zeroC) {
               && Math.abs(read.applyAsDouble(rows.get(i)) - read.applyAsDouble(rows.get(from)))
                   < STUCK_PPM;
       if (!same) {
-        if (i - from >= STUCK_SECONDS && changed.apply(rows.subList(from, i))) {
+        boolean told = Math.abs(read.applyAsDouble(rows.get(from))) > LITTLE_PPM || fine;
+        if (told && i - from >= STUCK_SECONDS && changed.apply(rows.subList(from, i))) {
           return true;
         }
         from = i;

@@ -21,10 +21,12 @@ final class TransportDelay {
   static int of(List<ConversionRow> rows) {
     double[] before = rows.stream().mapToDouble(ConversionRow::readBefore).toArray();
     double[] behind = rows.stream().mapToDouble(ConversionRow::readBehind).toArray();
+    double[] goesIn = changes(before);
+    double[] comesOut = changes(behind);
     int best = 0;
     double alike = ALIKE;
     for (int shift = 0; shift <= MOST_SECONDS; shift++) {
-      double r = correlation(changes(before), changes(behind), shift);
+      double r = correlation(goesIn, comesOut, shift);
       if (r > alike + 1e-9) {
         alike = r;
         best = shift;

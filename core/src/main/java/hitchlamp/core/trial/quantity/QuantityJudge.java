@@ -14,7 +14,7 @@ final class QuantityJudge {
   /** Figure: by how much what was caught differs, percent. */
   static final String DEVIATION = "deviation";
 
-  private static final double HELD_SHARE = 0.92;
+  private static final double HELD_WITHIN = 0.08;
   private static final double LEAST_GRAMS = 5;
   private static final double HUNDRED = 100;
 
@@ -64,8 +64,11 @@ final class QuantityJudge {
           figures,
           QuantityWords.said("look-at-the-conversion"));
     }
-    if (seen.pressure().mean() < HELD_SHARE * setup.heldKpa()) {
-      return tell(figures, "pressure-was-low", "test-the-circuit");
+    if (seen.pressure().count() == 0) {
+      return tell(figures, "pressure-was-not-told", "test-the-circuit");
+    }
+    if (Math.abs(seen.pressure().mean() / setup.heldKpa() - 1) > HELD_WITHIN) {
+      return tell(figures, "pressure-was-not-held", "test-the-circuit");
     }
     boolean less = off < 0;
     return new Judgement(

@@ -31,7 +31,6 @@ final class QuantityScript implements Script<QuantitySeen> {
   private long from = Long.MIN_VALUE;
   private long to = Long.MIN_VALUE;
   private long since = Long.MAX_VALUE;
-  private boolean left;
 
   @Override
   public Step next(Scene scene) {
@@ -99,7 +98,7 @@ final class QuantityScript implements Script<QuantitySeen> {
 
   @Override
   public void leaving(Scene scene) {
-    left = true;
+    // What the module did until now stays as it is.
   }
 
   @Override
@@ -109,7 +108,7 @@ final class QuantityScript implements Script<QuantitySeen> {
         dosed ? asked : ready ? 0 : Double.NaN,
         dosed ? Math.rint((to - from) / 1e5) / 10 : 0,
         dosed ? scene.read(PRESSURE).level(from, to) : Level.NONE,
-        done && !left || done && answered,
+        done,
         answered,
         caught);
   }

@@ -99,6 +99,25 @@ class ConversionJudgeTest {
     assertThat(still.verdict()).as(still.says().toString()).isEqualTo(Verdict.PASS);
   }
 
+  /** Tables of other tools hold whole ppm, and nothing below none. */
+  @Test
+  void aRoundedReadingThatIsNearlyNothingIsNotStuck() {
+    Judgement j =
+        judge(
+            Drive.whole(0.99)
+                .steady(150)
+                .all(
+                    r -> Drive.with(r, Math.rint(r.before()), Math.max(0, Math.rint(r.behind())))));
+    assertThat(j.verdict()).as(j.says().toString()).isEqualTo(Verdict.PASS);
+  }
+
+  @Test
+  void withoutAnythingSteadyASensorIsNotBlamedForWhatMayBeAmmonia() {
+    Judgement j = judge(new Drive().cold(60).at(40, 195, 200, 6).slips(40).overrun(40));
+    assertThat(j.parts()).as(j.says().toString()).isEmpty();
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+  }
+
   @Test
   void aSensorThatSleepsInWarmGasIsNamedByHowFarItCame() {
     for (GasSensorState s : List.of(GasSensorState.OFF, GasSensorState.HEATS, GasSensorState.HOT)) {
@@ -162,6 +181,8 @@ class ConversionJudgeTest {
   void withoutDosingThatIsTheReasonAndWithoutPressureItSaysSo() {
     Drive none = Drive.whole(0.02);
     blames(none.all(r -> Drive.dosed(r, 0, 1_000)), "dosing", "has its pressure");
+    Judgement untold = judge(Drive.whole(0.02).all(r -> Drive.dosed(r, 0, Double.NaN)));
+    assertThat(untold.says().toString()).contains("doses nothing").doesNotContain("pressure");
     blames(
         Drive.whole(0.02).all(r -> Drive.dosed(r, 0, 100)), "dosing", "the fluid has no pressure");
     blames(Drive.whole(0.4).all(r -> Drive.dosed(r, 150, 1_000)), "dosing", "by its own word");

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 class ConversionTableTest {
   private final List<Series> all = new ArrayList<>();
   private final List<ConversionRow> drive =
-      new Drive().converts(0.5).slips(15).cold(60).steady(260).overrun(30).rows();
+      new ArrayList<>(new Drive().converts(0.5).slips(15).cold(60).steady(260).overrun(30).rows());
 
   private ConversionTableTest add(int spn, Unit unit, ToDoubleFunction<ConversionRow> of) {
     Channel channel =
@@ -70,6 +70,14 @@ class ConversionTableTest {
     assertThat(j.parts()).extracting(Judgement.Part::id).containsExactly("catalyst");
     assertThat(j.named("conversion").get(0).value()).isCloseTo(50, within(1.0));
     assertThat(ConversionTable.of(all).get(70).beforeState()).isEqualTo(GasSensorState.STABLE);
+  }
+
+  @Test
+  void aTableWithAValueEveryFiveSecondsIsJudgedAsWell() {
+    drive.removeIf(r -> r.seconds() % 5 > 0.5);
+    Judgement j = readings().judged();
+    assertThat(j.verdict()).as(j.says().toString()).isEqualTo(Verdict.FAIL);
+    assertThat(j.named("conversion").get(0).value()).isCloseTo(50, within(1.5));
   }
 
   @Test

@@ -7,6 +7,8 @@ import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Level;
+import hitchlamp.core.trial.QuietScene;
+import hitchlamp.core.trial.RoutineEnd;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -31,6 +33,7 @@ class DosedQuantityTest {
     "66, 77.0, 900, true, FAIL, too much",
     "66, 60.0, 900, true, CANNOT_TELL, too near",
     "66, 40.0, 700, true, CANNOT_TELL, pressure was not held",
+    "66, 80.0, 1000, true, CANNOT_TELL, pressure was not held",
     "66, 366, 900, true, CANNOT_TELL, own weight",
     "66, NaN, 900, true, CANNOT_TELL, nobody weighed",
     "66, 30.0, 900, false, CANNOT_TELL, not dose to the end",
@@ -73,5 +76,36 @@ class DosedQuantityTest {
     assertThat(kind.understands(SETUP, Act.of("ready"))).isTrue();
     assertThat(kind.understands(SETUP, Act.of("ready", "1"))).isFalse();
     assertThat(kind.understands(SETUP, Act.of("poured"))).isFalse();
+  }
+
+  @Test
+  void withoutItsPressureTheInjectorIsNotToBlame() {
+    Judgement j = kind.judge(SETUP, new QuantitySeen(66, 60, Level.NONE, true, true, 40));
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(j.says().toString()).contains("pressure was not told");
+  }
+
+  /** The browser is gone before anybody weighs: that it dosed to its end stays true. */
+  @Test
+  void leftBeforeItWasWeighedItSaysSoAndNotThatItBrokeOff() {
+    QuantityScript script = new QuantityScript();
+    QuietScene scene = new QuietScene().at(1_000_000);
+    script.next(scene);
+    assertThat(script.act(Act.of("caught", "50", "GRAM"), scene)).as("too soon").isPresent();
+    script.act(Act.of("ready"), scene);
+    script.next(scene);
+    for (int i = 0; i <= 60; i++) {
+      scene.read("asked", 2_000_000 + 1_000_000L * i, 1.1 * i);
+      scene.read("pressure", 2_000_000 + 1_000_000L * i, 900);
+      script.next(scene);
+    }
+    scene.ended("dose", new RoutineEnd(true, true, "it is done", new byte[0]));
+    script.next(scene);
+    script.leaving(scene);
+    QuantitySeen seen = script.observed(scene);
+    assertThat(seen.asked()).isCloseTo(66, within(0.1));
+    Judgement j = kind.judge(SETUP, seen);
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(j.says().toString()).contains("nobody weighed");
   }
 }
