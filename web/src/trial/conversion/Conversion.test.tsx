@@ -3,7 +3,7 @@ import { beforeEach, expect, it } from 'vitest'
 import type { TrialView } from '../../api/client'
 import { renderInJob } from '../../test-support'
 import { conversion } from './ConversionBoard'
-import { converted, courseOf, type DriveMoment, type PlanStage } from './seen'
+import { type DriveMoment, type PlanStage } from './seen'
 
 const { Board } = conversion
 
@@ -11,10 +11,10 @@ const moment = (seconds: number, before: number | 'NaN', behind: number | 'NaN')
   seconds,
   before,
   behind,
+  converted: before === 'NaN' || behind === 'NaN' ? 'NaN' : 100 * (1 - behind / before),
   beforeState: before === 'NaN' ? 'HEATS' : 'STABLE',
   behindState: behind === 'NaN' ? 'OFF' : 'STABLE',
   celsius: 297,
-  dosed: 400,
   rpm: 1275,
   kmh: 83.6,
 })
@@ -79,19 +79,4 @@ it('shows each stretch with its doubt, and a sensor that reads without anything'
   expect(screen.getByText('65 s')).toBeInTheDocument()
   expect(screen.getByText('19.4 ppm')).toHaveClass('text-grave')
   expect(screen.getByText('at most ± 8 ppm')).toBeInTheDocument()
-})
-
-it('is drawn from its seconds once it is kept, in few moments and with the last', () => {
-  const rows = Array.from({ length: 1000 }, (_, i) => moment(i, 190, 19))
-  const few = courseOf({ rows, course: [], plan: [] })
-  expect(few.length).toBeLessThanOrEqual(241)
-  expect(few.at(-1)?.seconds).toBe(999)
-  expect(courseOf({ course: rows.slice(0, 3), plan: [] })).toHaveLength(3)
-})
-
-it('draws nothing of a sensor that sleeps', () => {
-  expect(converted(moment(1, 'NaN', 10))).toBeUndefined()
-  expect(converted({ ...moment(1, 200, 10), beforeState: 'HOT' })).toBeUndefined()
-  expect(converted(moment(1, 5, 3))).toBeUndefined()
-  expect(converted(moment(1, 200, 220))).toBeCloseTo(-10)
 })

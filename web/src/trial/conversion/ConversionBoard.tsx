@@ -3,7 +3,7 @@ import type { TrialMeasured, TrialView } from '../../api/client'
 import { Plot } from '../../shared/Plot'
 import { useShow } from '../../shared/quantity'
 import type { Board, BoardProps } from '../boards'
-import { awake, converted, courseOf, type DriveMoment, secondsLeft, seenOf, stageNow } from './seen'
+import { type DriveMoment, known, secondsLeft, seenOf, stageNow } from './seen'
 import { texts } from './words'
 
 const SECONDS_A_MINUTE = 60
@@ -13,7 +13,7 @@ const MOST_DRAWN = 100
 
 /** The drive plan, what the sensors tell, and what it comes to. */
 function ConversionBoard({ view, far = false }: BoardProps) {
-  const course = courseOf(seenOf(view))
+  const { course } = seenOf(view)
   const last = course.at(-1)
   return (
     <>
@@ -71,7 +71,7 @@ function Now({ view, last }: { view: TrialView; last: DriveMoment | undefined })
   const drives = (view.figures['cruise'] ?? 0) > 0
   const speed = drives ? last?.kmh : last?.rpm
   const said = typeof speed === 'number' ? show(speed, drives ? 'km/h' : 'rpm', 0) : undefined
-  const gone = last && converted(last)
+  const gone = known(last?.converted)
   const left = secondsLeft(stageNow(seenOf(view)))
   return (
     <div className="grid grid-cols-2 items-baseline text-far">
@@ -99,18 +99,18 @@ function Gases({ view, last }: { view: TrialView; last: DriveMoment | undefined 
   const all = view.judgement.measured.find((m) => m.name === 'conversion')
   const ended = view.stage === 'ENDED'
   const meanOf = (name: string) => view.judgement.measured.find((m) => m.name === name)?.value ?? undefined
-  const gone = ended ? (all?.value ?? undefined) : last && converted(last)
+  const gone = ended ? (all?.value ?? undefined) : known(last?.converted)
   const gas = last && typeof last.celsius === 'number' ? show(last.celsius, '°C', 0) : undefined
   const ppm = (v: number | undefined) => (v === undefined ? texts.nothing : `${v.toFixed(0)} ppm`)
   const columns: [string, string, string | undefined][] = [
     [
       texts.before,
-      ppm(ended ? meanOf('before') : last && awake(last.before, last.beforeState)),
+      ppm(ended ? meanOf('before') : known(last?.before)),
       last && texts.sensors[last.beforeState],
     ],
     [
       texts.behind,
-      ppm(ended ? meanOf('behind') : last && awake(last.behind, last.behindState)),
+      ppm(ended ? meanOf('behind') : known(last?.behind)),
       last && texts.sensors[last.behindState],
     ],
     [
@@ -152,9 +152,9 @@ function Course({ course }: { course: DriveMoment[] }) {
         data={
           [
             course.map((m) => m.seconds / SECONDS_A_MINUTE),
-            course.map((m) => awake(m.before, m.beforeState) ?? null),
-            course.map((m) => awake(m.behind, m.behindState) ?? null),
-            course.map((m) => drawn(converted(m))),
+            course.map((m) => known(m.before) ?? null),
+            course.map((m) => known(m.behind) ?? null),
+            course.map((m) => drawn(known(m.converted))),
           ] as uPlot.AlignedData
         }
         series={[

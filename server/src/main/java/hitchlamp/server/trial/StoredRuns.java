@@ -10,7 +10,9 @@ import hitchlamp.core.trial.TestKinds;
 import hitchlamp.server.config.CompressedJson;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -53,6 +55,21 @@ public class StoredRuns {
         layout,
         tree);
     return stored.write(tree);
+  }
+
+  /**
+   * What was observed as its kind has it: what comes out of the spool is no more than its JSON.
+   * Empty where it is of a layout that is no more; it is stored all the same.
+   */
+  <O> Optional<O> observed(TestKind<?, O> kind, Object observed) {
+    if (kind.observed().isInstance(observed)) {
+      return Optional.of(kind.observed().cast(observed));
+    }
+    try {
+      return Optional.of(json.convertValue(observed, kind.observed()));
+    } catch (JacksonException | IllegalArgumentException e) {
+      return Optional.empty();
+    }
   }
 
   private <S, O> StoredTrial<O> of(TestKind<S, O> kind, int layout, JsonNode tree) {

@@ -159,11 +159,8 @@ public record TrialView(
         spec.source());
   }
 
-  /** What comes out of the spool of reports is no more than its JSON, and is shown whole. */
   private static <O> Object shown(TestKind<?, O> kind, Object observed) {
-    return kind.observed().isInstance(observed)
-        ? kind.shown(kind.observed().cast(observed))
-        : observed;
+    return kind.shown(kind.observed().cast(observed));
   }
 
   private static SeenTrace trace(BenchTrace t, int most) {

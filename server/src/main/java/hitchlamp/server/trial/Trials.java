@@ -162,14 +162,16 @@ public class Trials implements JobPage {
         .map(p -> p.bench().tests().get(e.test()))
         .ifPresent(
             spec -> {
-              shows(e.job(), spec, e.module(), state(e));
+              stored
+                  .observed(TestKinds.of(spec), e.seen().observed())
+                  .ifPresent(seen -> shows(e.job(), spec, e.module(), state(e, seen)));
               if (!spec.relations().isEmpty()) {
                 events.publishEvent(new SensorEvidence.Changed(e.job()));
               }
             });
   }
 
-  private static BenchState<?> state(TrialReport.TrialEnded e) {
+  private static BenchState<?> state(TrialReport.TrialEnded e, Object seen) {
     return new BenchState<>(
         BenchState.Stage.ENDED,
         e.ending(),
@@ -180,7 +182,7 @@ public class Trials implements JobPage {
         Optional.empty(),
         List.of(),
         List.of(),
-        e.seen().observed(),
+        seen,
         e.seen().trace(),
         e.judged(),
         e.judgement());

@@ -1,6 +1,7 @@
 package hitchlamp.core.trial.conversion;
 
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * What a drive has shown.
@@ -10,7 +11,7 @@ import java.util.List;
  * @param plan how far the drive plan is
  */
 public record ConversionSeen(
-    List<ConversionRow> rows, List<ConversionRow> course, List<PlanStage> plan) {
+    List<ConversionRow> rows, List<ConversionMoment> course, List<PlanStage> plan) {
   /** An hour and a half. */
   static final int MOST_ROWS = 5_400;
 
@@ -31,10 +32,10 @@ public record ConversionSeen(
   /** Without its seconds, but with a course that a page can draw. */
   ConversionSeen forAPage() {
     int step = Math.max(1, (rows.size() + MOST_COURSE - 1) / MOST_COURSE);
-    List<ConversionRow> few =
-        java.util.stream.IntStream.range(0, rows.size())
+    List<ConversionMoment> few =
+        IntStream.range(0, rows.size())
             .filter(i -> i % step == 0 || i == rows.size() - 1)
-            .mapToObj(rows::get)
+            .mapToObj(i -> ConversionMoment.of(rows.get(i)))
             .toList();
     return new ConversionSeen(List.of(), few, plan);
   }

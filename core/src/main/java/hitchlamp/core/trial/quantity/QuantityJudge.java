@@ -67,10 +67,12 @@ final class QuantityJudge {
     if (seen.pressure().count() == 0) {
       return tell(figures, "pressure-was-not-told", "test-the-circuit");
     }
-    if (Math.abs(seen.pressure().mean() / setup.heldKpa() - 1) > HELD_WITHIN) {
+    boolean less = off < 0;
+    double held = seen.pressure().mean() / setup.heldKpa() - 1;
+    // A pressure off the other way makes it worse: a closed injector itself lets it rise.
+    if ((less ? -held : held) > HELD_WITHIN) {
       return tell(figures, "pressure-was-not-held", "test-the-circuit");
     }
-    boolean less = off < 0;
     return new Judgement(
         Verdict.FAIL,
         QuantityWords.said(

@@ -139,4 +139,20 @@ class ConversionFiguresTest {
         .containsExactly(PlanStage.Kind.WARM, PlanStage.Kind.STEADY);
     assertThat(DrivePlan.over(plan)).isTrue();
   }
+
+  @Test
+  void aPageGetsFewMomentsWithTheLastAndNothingOfASensorThatSleeps() {
+    List<ConversionRow> rows = Drive.whole(0.9).at(900, 195, 300, 6).overrun(30).rows();
+    ConversionSeen shown = new ConversionSeen(rows, List.of(), List.of()).forAPage();
+    assertThat(shown.rows()).isEmpty();
+    assertThat(shown.course()).hasSizeBetween(100, 241);
+    ConversionMoment first = shown.course().get(0);
+    assertThat(first.before()).as("asleep").isNaN();
+    assertThat(first.converted()).isNaN();
+    assertThat(shown.course().get(100).converted()).isCloseTo(90, within(2.0));
+    ConversionMoment last = shown.course().get(shown.course().size() - 1);
+    assertThat(last.seconds()).isEqualTo(rows.get(rows.size() - 1).seconds());
+    assertThat(last.converted()).as("nothing goes in").isNaN();
+    assertThat(new ConversionSeen(List.of(), List.of(), List.of()).forAPage().course()).isEmpty();
+  }
 }

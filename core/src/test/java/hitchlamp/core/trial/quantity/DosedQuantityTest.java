@@ -34,6 +34,8 @@ class DosedQuantityTest {
     "66, 60.0, 900, true, CANNOT_TELL, too near",
     "66, 40.0, 700, true, CANNOT_TELL, pressure was not held",
     "66, 80.0, 1000, true, CANNOT_TELL, pressure was not held",
+    "66, 40.0, 1000, true, FAIL, too little",
+    "66, 80.0, 800, true, FAIL, too much",
     "66, 366, 900, true, CANNOT_TELL, own weight",
     "66, NaN, 900, true, CANNOT_TELL, nobody weighed",
     "66, 30.0, 900, false, CANNOT_TELL, not dose to the end",
