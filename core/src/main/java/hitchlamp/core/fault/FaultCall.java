@@ -113,6 +113,9 @@ public final class FaultCall implements Procedure<FaultReading> {
           .hours()
           .ifPresent(id -> row.ask(Services.read(id), new Wish(About.HOURS, 0, 0)));
       row.ask(Services.faults(STATUS_MASK), new Wish(About.LIST, 0, 0));
+      // It freezes by services: what it lays out is asked for the tests alone, and after all else,
+      // so that stored hook-ups of before still live again.
+      row.askLast(Pgn.DM24);
     } else {
       row.ask(Pgn.ENGINE_HOURS).ask(Pgn.DM24);
     }
@@ -127,7 +130,10 @@ public final class FaultCall implements Procedure<FaultReading> {
       } else {
         desk.unanswered(pgn, answer);
       }
-      if (pgn == Pgn.DM24 && !(answer instanceof Answer.Silent)) {
+      if (pgn == Pgn.DM24) {
+        desk.tested().forEach(row::askTests);
+      }
+      if (pgn == Pgn.DM24 && !desk.target().services() && !(answer instanceof Answer.Silent)) {
         // A module without a layout may still have the frames of the old one.
         row.ask(desk.freezes() ? Pgn.DM25 : Pgn.DM4);
       }

@@ -9,6 +9,7 @@ import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.j1939.TestResult;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
@@ -41,6 +42,7 @@ final class FaultCollector extends ModuleCollector {
   private Optional<Readiness> readiness = Optional.empty();
   private Optional<MonitorCounts> monitorCounts = Optional.empty();
   private List<FreezeFrames.Support> layout = List.of();
+  private final Map<List<Integer>, TestResult> tests = new LinkedHashMap<>();
   private final Map<Long, List<Snapshot>> frozen = new HashMap<>();
 
   private static final class Draft {
@@ -102,6 +104,10 @@ final class FaultCollector extends ModuleCollector {
           .ifPresent(g -> odd(FaultWords.say("its-monitor-counts-are-garbled", g)));
     } else if (pgn == Pgn.DM24) {
       layout = FreezeFrames.layout(m.data());
+    } else if (pgn == Pgn.DM30) {
+      TestResult.Told told = TestResult.of(m.data());
+      told.garbled().ifPresent(g -> odd(FaultWords.say("its-test-results-are-garbled", g)));
+      told.results().forEach(r -> tests.put(List.of(r.spn(), r.fmi(), r.test()), r));
     } else if (pgn == Pgn.DM25) {
       freeze(FreezeReader.laidOut(m.data(), layout, pack(), target().conversion()));
     } else if (pgn == Pgn.DM4) {
@@ -119,8 +125,21 @@ final class FaultCollector extends ModuleCollector {
     return layout.stream().anyMatch(FreezeFrames.Support::frozen);
   }
 
+  /** Parameters whose monitors tell what their tests found, as many as are asked for. */
+  List<Integer> tested() {
+    return layout.stream()
+        .filter(FreezeFrames.Support::testResults)
+        .map(FreezeFrames.Support::spn)
+        .distinct()
+        .limit(TestResult.MOST)
+        .toList();
+  }
+
   /** A group that did not come. */
   void unanswered(int pgn, Answer answer) {
+    if (pgn == Pgn.DM30) {
+      odd(FaultWords.say("it-did-not-tell-what-a-test-found", word(answer)));
+    }
     FaultList.ofGroup(pgn)
         .ifPresent(
             l -> {
@@ -269,6 +288,7 @@ final class FaultCollector extends ModuleCollector {
         minutes,
         readiness,
         monitorCounts,
+        List.copyOf(tests.values()),
         oddities(),
         ended());
   }

@@ -3,6 +3,7 @@ package hitchlamp.core.fault;
 import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Readiness;
+import hitchlamp.core.j1939.TestResult;
 import hitchlamp.core.pack.ModuleRef;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ import java.util.OptionalInt;
  * @param minutesSinceClear engine minutes since then
  * @param readiness which of its monitors have run since the last clear; empty where not told
  * @param monitorCounts how often its monitors ran; empty where not told
+ * @param tests what tests of its monitors found; none where it tells none
  * @param oddities what made no sense or did not come whole, in sentences
  * @param ended true where everything that was asked has ended
  */
@@ -35,12 +37,14 @@ public record ModuleFaults(
     OptionalInt minutesSinceClear,
     Optional<Readiness> readiness,
     Optional<MonitorCounts> monitorCounts,
+    List<TestResult> tests,
     List<String> oddities,
     boolean ended) {
   /** Reads that were stored before monitors were read have none. */
   public ModuleFaults {
     readiness = readiness == null ? Optional.empty() : readiness;
     monitorCounts = monitorCounts == null ? Optional.empty() : monitorCounts;
+    tests = tests == null ? List.of() : List.copyOf(tests);
   }
 
   /** True where its active and its earlier faults are known. */

@@ -34,6 +34,12 @@ public final class Pgn {
   /** DM6, pending emission faults. */
   public static final int DM6 = 65231;
 
+  /** DM7, asks a monitor's test for its results. */
+  public static final int DM7 = 58112;
+
+  /** DM30, scaled results of tests that monitors run. */
+  public static final int DM30 = 41984;
+
   /** DM11, clears active faults. */
   public static final int DM11 = 65235;
 

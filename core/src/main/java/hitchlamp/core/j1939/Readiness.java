@@ -3,6 +3,7 @@ package hitchlamp.core.j1939;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * DM5: how many faults a module keeps, and which of its monitors have run since the last clear
@@ -40,6 +41,11 @@ public record Readiness(int active, int earlier, int compliance, List<Monitor> m
    * @param complete true where it has run since the last clear
    */
   public record Monitor(String name, boolean continuous, boolean complete) {}
+
+  /** What monitors are called. */
+  public static List<String> names() {
+    return Stream.concat(CONTINUOUS.stream(), ONCE.stream()).toList();
+  }
 
   /** Reads the data of DM5; empty where they are too short or say "not available" throughout. */
   public static Optional<Readiness> of(byte[] data) {

@@ -31,6 +31,7 @@ import java.util.Optional;
  * @param story what is remembered beside faults
  * @param vessel what instances on the network of a vessel stand for
  * @param watch what is known about watching its values
+ * @param monitors what is known about the monitors of the emissions
  * @param bench what can be commanded and tested
  * @param drive how it moves; empty where nobody knows
  * @param wiring its wires; none where nobody drew them
@@ -59,6 +60,7 @@ public record Pack(
     StoryKind story,
     VesselKind vessel,
     WatchKind watch,
+    MonitorKind monitors,
     BenchSpec bench,
     Optional<DriveKind> drive,
     Wiring wiring,
@@ -128,6 +130,7 @@ public record Pack(
         story,
         vessel,
         watch,
+        monitors,
         bench,
         drive,
         wiring,

@@ -144,6 +144,7 @@ public final class PackLibrary {
     StoryKind story = StoryKind.NONE;
     VesselKind vessel = VesselKind.NONE;
     WatchKind watch = WatchKind.NONE;
+    MonitorKind monitors = MonitorKind.NONE;
     BenchSpec bench = BenchSpec.NONE;
     Optional<DriveKind> drive = Optional.empty();
     Wiring wiring = Wiring.NONE;
@@ -164,6 +165,7 @@ public final class PackLibrary {
       story = p.story().equals(StoryKind.NONE) ? story : p.story();
       vessel = p.vessel().equals(VesselKind.NONE) ? vessel : p.vessel();
       watch = watch.under(p.watch());
+      monitors = monitors.under(p.monitors());
       bench = bench.under(p.bench());
       wiring = wiring.under(p.wiring());
       guides.putAll(p.guides());
@@ -197,6 +199,7 @@ public final class PackLibrary {
         story,
         vessel,
         watch,
+        monitors,
         bench,
         drive,
         wiring,

@@ -9,6 +9,13 @@ public sealed interface Command {
   }
 
   /**
+   * Ask one module for what its monitors' tests found of a parameter; ends in {@link
+   * Event.Answered} with the same ticket.
+   */
+  record AskTests(int ticket, int destination, int spn, Urgency urgency, int tries)
+      implements Command {}
+
+  /**
    * Ask one module for a diagnostic service; ends in {@link Event.Replied} with the same ticket.
    *
    * @param request service byte and what follows it

@@ -214,7 +214,19 @@ final class Conversations {
       int tries,
       long micros,
       Consumer<Answer> done) {
-    put(new GroupRequest(line, destination, pgn, urgency, tries, order++, owner, done), micros);
+    GroupRequest.Question question = GroupRequest.Question.of(pgn);
+    put(
+        new GroupRequest(line, destination, question, urgency, tries, order++, owner, done),
+        micros);
+  }
+
+  /** Queues a question for results of tests; {@code done} is called once, later. */
+  void askTests(Object owner, Command.AskTests a, long micros, Consumer<Answer> done) {
+    GroupRequest.Question question = GroupRequest.Question.ofTests(a.spn());
+    put(
+        new GroupRequest(
+            line, a.destination(), question, a.urgency(), a.tries(), order++, owner, done),
+        micros);
   }
 
   /** Queues a diagnostic service; {@code done} is called once, later. */

@@ -8,12 +8,53 @@ import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.Request;
+import hitchlamp.core.j1939.TestResult;
 import hitchlamp.core.j1939.Transport;
 import hitchlamp.core.uds.Exchange;
+import java.util.List;
 import java.util.function.Consumer;
 
-/** A request to one module for a group of parameters. */
+/** A question to one module that a group of parameters answers. */
 final class GroupRequest extends Conversation {
+  /**
+   * What is asked.
+   *
+   * @param pgn of the answer
+   * @param by group of the question itself
+   * @param spn whose results of tests are asked for, -1 where it is none
+   */
+  record Question(int pgn, int by, int spn) {
+    /** A plain request. */
+    static Question of(int pgn) {
+      return new Question(pgn, Pgn.REQUEST, -1);
+    }
+
+    /** What the tests of one parameter found. */
+    static Question ofTests(int spn) {
+      return new Question(Pgn.DM30, Pgn.DM7, spn);
+    }
+
+    Frame frame(int own, int destination) {
+      return spn < 0
+          ? Request.of(pgn, own, destination)
+          : TestResult.question(spn, own, destination);
+    }
+
+    /** A late answer to the question before is about another parameter. */
+    boolean answeredBy(Message m) {
+      if (m.pgn() != pgn || spn < 0) {
+        return m.pgn() == pgn;
+      }
+      List<TestResult> told = TestResult.of(m.data()).results();
+      return told.isEmpty() || told.stream().anyMatch(r -> r.spn() == spn);
+    }
+
+    /** A module may acknowledge the group that asks, or the one that it has not. */
+    boolean meant(int acknowledged) {
+      return acknowledged == pgn || spn >= 0 && acknowledged == by;
+    }
+  }
+
   /** What it needs of the bus and of who keeps the order. */
   interface Line {
     /** Our address. */
@@ -33,7 +74,7 @@ final class GroupRequest extends Conversation {
   }
 
   private final Line line;
-  private final int pgn;
+  private final Question question;
   private final Consumer<Answer> done;
   private int triesLeft;
   private long deadline;
@@ -47,7 +88,7 @@ final class GroupRequest extends Conversation {
   GroupRequest(
       Line line,
       int destination,
-      int pgn,
+      Question question,
       Urgency urgency,
       int tries,
       long place,
@@ -55,7 +96,7 @@ final class GroupRequest extends Conversation {
       Consumer<Answer> done) {
     super(destination, urgency, place, owner);
     this.line = line;
-    this.pgn = pgn;
+    this.question = question;
     this.triesLeft = tries;
     this.done = done;
   }
@@ -67,7 +108,7 @@ final class GroupRequest extends Conversation {
     onBus = false;
     // The module's time runs from when our request is seen on the bus.
     deadline = micros + Exchange.CARRIED_MICROS;
-    line.send(Request.of(pgn, line.own(), destination));
+    line.send(question.frame(line.own(), destination));
   }
 
   @Override
@@ -102,7 +143,7 @@ final class GroupRequest extends Conversation {
 
   /** Our own request seen on the tap: from then on the module's time runs. */
   void carried(Identifier id, long micros) {
-    if (!onBus && !pausing && id.source() == line.own() && id.pgn() == Pgn.REQUEST) {
+    if (!onBus && !pausing && id.source() == line.own() && id.pgn() == question.by()) {
       onBus = true;
       deadline = micros + Transport.T3_MICROS;
     }
@@ -113,12 +154,12 @@ final class GroupRequest extends Conversation {
     if (pausing) {
       return;
     }
-    if (m.pgn() == pgn) {
+    if (question.answeredBy(m)) {
       finish(new Answer.Given(m), m.lastMicros());
       return;
     }
     Acknowledgement.of(m)
-        .filter(a -> a.pgn() == pgn && a.answers(line.own(), m.destination()))
+        .filter(a -> question.meant(a.pgn()) && a.answers(line.own(), m.destination()))
         .ifPresent(a -> acknowledged(a, m.lastMicros()));
   }
 
@@ -136,7 +177,7 @@ final class GroupRequest extends Conversation {
         }
       }
       case ACCEPTED -> {
-        if (pgn == Pgn.DM3 || pgn == Pgn.DM11) {
+        if (question.pgn() == Pgn.DM3 || question.pgn() == Pgn.DM11) {
           // These ask for nothing but the deed: the acknowledgement is the answer.
           finish(new Answer.Accepted(), micros);
         } else {
@@ -148,7 +189,8 @@ final class GroupRequest extends Conversation {
 
   /** A long answer broke off: it is asked again while tries are left. */
   void broke(BrokenTransfer t) {
-    if (pgn == t.pgn() && (t.destination() == line.own() || t.destination() == Address.GLOBAL)) {
+    if (question.pgn() == t.pgn()
+        && (t.destination() == line.own() || t.destination() == Address.GLOBAL)) {
       worst = new Answer.Broken(t);
       againOrGive(t.micros());
     }

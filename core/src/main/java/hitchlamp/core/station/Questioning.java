@@ -1,5 +1,6 @@
 package hitchlamp.core.station;
 
+import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
 import java.util.ArrayDeque;
@@ -39,6 +40,8 @@ public final class Questioning<D, A> {
     record Group<A>(int pgn) implements Question<A> {}
 
     record Service<A>(byte[] request, A about) implements Question<A> {}
+
+    record Tests<A>(int spn) implements Question<A> {}
   }
 
   private record Asked<D, A>(Row<D, A> row, Question<A> question) {}
@@ -48,6 +51,7 @@ public final class Questioning<D, A> {
     private final D desk;
     private final int address;
     private final Deque<Question<A>> rest = new ArrayDeque<>();
+    private final Deque<Question<A>> last = new ArrayDeque<>();
     private int silent;
 
     private Row(D desk, int address) {
@@ -63,6 +67,26 @@ public final class Questioning<D, A> {
     public Row<D, A> ask(int pgn) {
       rest.add(new Question.Group<>(pgn));
       return this;
+    }
+
+    /** Asks for a group when everything else has been asked. */
+    public Row<D, A> askLast(int pgn) {
+      last.add(new Question.Group<>(pgn));
+      return this;
+    }
+
+    /** Asks what the tests of a parameter found, when everything else has been asked. */
+    public void askTests(int spn) {
+      last.add(new Question.Tests<>(spn));
+    }
+
+    private Question<A> poll() {
+      return rest.isEmpty() ? last.poll() : rest.poll();
+    }
+
+    private void askNothingMore() {
+      rest.clear();
+      last.clear();
     }
 
     /** Asks for a service when its turn comes. */
@@ -102,9 +126,12 @@ public final class Questioning<D, A> {
   public void on(Event event, List<Command> out) {
     if (event instanceof Event.Answered a) {
       Asked<D, A> was = asked.remove(a.ticket());
-      if (was != null && was.question() instanceof Question.Group<A> g) {
+      if (was != null) {
         heard(was.row(), a.answer() instanceof Answer.Silent);
-        ear.group(was.row(), g.pgn(), a.answer());
+        ear.group(
+            was.row(),
+            was.question() instanceof Question.Group<A> g ? g.pgn() : Pgn.DM30,
+            a.answer());
         next(was.row(), out);
       }
     } else if (event instanceof Event.Replied r) {
@@ -114,7 +141,7 @@ public final class Questioning<D, A> {
         ear.service(was.row(), s.about(), r.reply());
         if (r.reply() instanceof Reply.NeverDone) {
           // It would do the same with every other; what it told already is kept.
-          was.row().rest.clear();
+          was.row().askNothingMore();
         }
         next(was.row(), out);
       }
@@ -127,10 +154,10 @@ public final class Questioning<D, A> {
 
   private void next(Row<D, A> row, List<Command> out) {
     if (row.silent >= GIVE_UP_AFTER) {
-      row.rest.clear();
+      row.askNothingMore();
       ear.gaveUp(row.desk);
     }
-    Question<A> question = row.rest.poll();
+    Question<A> question = row.poll();
     if (question == null) {
       ear.ended(row.desk);
       return;
@@ -142,6 +169,9 @@ public final class Questioning<D, A> {
     if (question instanceof Question.Group<A> g) {
       int tries = doubtful ? 1 : Command.Ask.TRIES;
       out.add(new Command.Ask(ticket, row.address, g.pgn(), Urgency.READ, tries));
+    } else if (question instanceof Question.Tests<A> t) {
+      int tries = doubtful ? 1 : Command.Ask.TRIES;
+      out.add(new Command.AskTests(ticket, row.address, t.spn(), Urgency.READ, tries));
     } else if (question instanceof Question.Service<A> s) {
       int tries = doubtful ? 1 : Command.Call.TRIES;
       out.add(

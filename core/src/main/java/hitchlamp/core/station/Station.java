@@ -160,7 +160,7 @@ public final class Station {
         int destination = Identifier.destinationOf(id);
         int source = Identifier.sourceOf(id);
         if (source == claim.address()) {
-          if (pgn == Pgn.REQUEST) {
+          if (pgn == Pgn.REQUEST || pgn == Pgn.DM7) {
             conversations.carried(Identifier.of(id), stamped);
           }
           return;
@@ -325,6 +325,9 @@ public final class Station {
           a.tries(),
           now,
           answer -> feed(p, new Event.Answered(a.ticket(), answer, now)));
+    } else if (command instanceof Command.AskTests a) {
+      conversations.askTests(
+          p, a, now, answer -> feed(p, new Event.Answered(a.ticket(), answer, now)));
     } else if (command instanceof Command.Call c) {
       conversations.call(p, c, now, reply -> feed(p, new Event.Replied(c.ticket(), reply, now)));
     } else if (command instanceof Command.AskAll a) {

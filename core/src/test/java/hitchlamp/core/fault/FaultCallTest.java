@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
+import hitchlamp.core.j1939.TestResult;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
@@ -70,6 +71,13 @@ class FaultCallTest {
                     : new Answer.Given(
                         new Message(a.pgn(), a.destination(), 249, 6, hex(data), t, t));
         todo.addAll(call.on(new Event.Answered(a.ticket(), answer, t)));
+      } else if (c instanceof Command.AskTests a) {
+        String data = answers.get(a.destination() + ":tests of " + a.spn());
+        Answer answer =
+            data == null
+                ? new Answer.NotSupported()
+                : new Answer.Given(new Message(Pgn.DM30, a.destination(), 249, 6, hex(data), t, t));
+        todo.addAll(call.on(new Event.Answered(a.ticket(), answer, t)));
       } else if (c instanceof Command.Call s) {
         String data = answers.get(s.destination() + ":" + HexFormat.of().formatHex(s.request()));
         Reply reply =
@@ -114,6 +122,36 @@ class FaultCallTest {
     assertThat(fault(r, 102).emission()).isTrue();
     assertThat(fault(r, 102).states())
         .containsExactlyInAnyOrder(FaultState.ACTIVE, FaultState.PERMANENT);
+  }
+
+  @Test
+  void whatTestsOfMonitorsFoundIsAskedOfEachParameterThatTheModuleNames() {
+    // DM24: SPN 4364 and 102 tell test results, 190 does not.
+    group(0, Pgn.DM24, "0C 11 1B 02 66 00 1B 02 BE 00 1C 02");
+    answers.put("0:tests of 4364", "F7 0C 11 12 E9 03 A0 8C FF FF C0 5D");
+    FaultReading r = run(ENGINE);
+    assertThat(r.modules().get(0).tests())
+        .extracting(TestResult::spn, TestResult::value)
+        .containsExactly(org.assertj.core.groups.Tuple.tuple(4364, 36_000));
+    assertThat(r.modules().get(0).oddities())
+        .as("the other was refused")
+        .anyMatch(o -> o.contains("what a test of its monitors found: not supported"));
+  }
+
+  @Test
+  void aModuleWithoutTestResultsIsNotAskedForThemAndNothingIsOddAboutIt() {
+    FaultReading r = run(BRAKES);
+    assertThat(r.modules().get(0).tests()).isEmpty();
+    assertThat(r.modules().get(0).oddities()).noneMatch(o -> o.contains("monitors"));
+  }
+
+  @Test
+  void garbledResultsAreSaidAndThoseBeforeThemKept() {
+    group(33, Pgn.DM24, "0C 11 1B 02");
+    answers.put("33:tests of 4364", "F7 0C 11 12 E9 03 A0 8C FF FF C0 5D F7 0C");
+    FaultReading r = run(BODY);
+    assertThat(r.modules().get(0).tests()).hasSize(1);
+    assertThat(r.modules().get(0).oddities()).anyMatch(o -> o.contains("test results"));
   }
 
   @Test

@@ -53,6 +53,7 @@ class ReadDifferenceTest {
                 Optional.empty(),
                 Optional.empty(),
                 List.of(),
+                List.of(),
                 true)));
   }
 

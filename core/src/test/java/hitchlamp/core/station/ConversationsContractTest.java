@@ -23,6 +23,11 @@ class ConversationsContractTest {
     Pgn.COMPONENT_IDENTIFICATION, Pgn.DM1, Pgn.SOFTWARE_IDENTIFICATION
   };
 
+  /** SPN 3216 FMI 18: 40 counts, 20 at least. */
+  private static final byte[] RESULT = {
+    (byte) 247, (byte) 0x90, 0x0C, 0x12, 1, 0, 40, 0, -1, -1, 20, 0
+  };
+
   /** Asks what it is told to ask and notes what was answered. */
   private static final class Asker implements Procedure<Integer> {
     private final List<Command> todo = new ArrayList<>();
@@ -44,6 +49,12 @@ class ConversationsContractTest {
       int module = modules[dice.nextInt(modules.length)];
       Urgency urgency = dice.nextBoolean() ? Urgency.TEST : Urgency.POLL;
       open.add(ticket);
+      if (dice.nextInt(4) == 0) {
+        todo.add(
+            new Command.AskTests(
+                ticket, module, 3_216 + dice.nextInt(2), urgency, 1 + dice.nextInt(2)));
+        return;
+      }
       todo.add(
           dice.nextBoolean()
               ? new Command.Ask(
@@ -88,6 +99,7 @@ class ConversationsContractTest {
       SplittableRandom dice = new SplittableRandom(seed);
       FakeBus bus = new FakeBus();
       bus.module(0, 0).answers(Pgn.COMPONENT_IDENTIFICATION, "Orrendale*Korvane 6*S1*T14*");
+      bus.modules.get(0).answers(Pgn.DM30, RESULT);
       bus.module(33, 26).deaf = dice.nextBoolean();
       bus.module(11, 9).busy = dice.nextInt(4);
       bus.station =

@@ -118,6 +118,10 @@ public final class FakeBus {
       } else if (!m.deaf) {
         answer(m, pgn, id.source());
       }
+    } else if (id.pgn() == Pgn.DM7 && !m.deaf) {
+      byte[] told = m.answers.get(Pgn.DM30);
+      boolean ofIt = told != null && told[1] == (byte) f.at(1) && told[2] == (byte) f.at(2);
+      answer(m, ofIt ? Pgn.DM30 : Pgn.DM7, id.source());
     } else if (id.pgn() == Pgn.TRANSPORT_CONTROL
         && f.at(0) == 17
         && sending.containsKey(m.address)

@@ -142,6 +142,7 @@ final class Stories {
                 Optional.empty(),
                 Optional.empty(),
                 List.of(),
+                List.of(),
                 true)));
   }
 

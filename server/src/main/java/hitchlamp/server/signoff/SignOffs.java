@@ -3,6 +3,7 @@ package hitchlamp.server.signoff;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.signoff.MonitorItems;
 import hitchlamp.core.signoff.OpenItem;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.signoff.Traced;
@@ -17,6 +18,7 @@ import hitchlamp.server.story.Stories;
 import hitchlamp.server.trace.Traces;
 import hitchlamp.server.trial.Trials;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -76,18 +78,17 @@ class SignOffs implements JobPage {
             : faults.compare(job, reads.get(reads.size() - 1), reads.get(0));
     List<Tested> tests = trials.tested(job);
     List<Traced> traced = traces.traced(job);
-    return new State(
-        OpenItem.of(
-            now.map(Faults.Standing::reading),
-            leads,
-            reads.size(),
-            stories.findings(job),
-            tests,
-            traced),
-        changes,
-        reads.size(),
-        tests,
-        traced);
+    List<OpenItem> open =
+        new ArrayList<>(
+            OpenItem.of(
+                now.map(Faults.Standing::reading),
+                leads,
+                reads.size(),
+                stories.findings(job),
+                tests,
+                traced));
+    now.ifPresent(n -> open.addAll(MonitorItems.of(n.reading(), n.pack())));
+    return new State(List.copyOf(open), changes, reads.size(), tests, traced);
   }
 
   byte[] report(long job, boolean full, UnitSystem units, Account who) {

@@ -14,16 +14,21 @@ public final class MonitorRecord {
    *
    * @param spn of the system it watches
    * @param bit its place in the two bytes of DM5
-   * @param hours engine hours after a clear until it has run
+   * @param hours engine hours after a clear until it has run, where its module tells no tests of it
+   * @param tested parameters whose tests it runs
    */
-  private record Kind(int spn, int bit, double hours) {}
+  private record Kind(int spn, int bit, double hours, List<Integer> tested) {
+    Kind(int spn, int bit, double hours, Integer... tested) {
+      this(spn, bit, hours, List.of(tested));
+    }
+  }
 
   private static final List<Kind> KINDS =
       List.of(
-          new Kind(3058, 7, 1.0),
-          new Kind(5321, 9, 0.4),
-          new Kind(3064, 10, 3.0),
-          new Kind(4792, 11, 4.0),
+          new Kind(3058, 7, 1.0, 2659),
+          new Kind(5321, 9, 0.4, 102),
+          new Kind(3064, 10, 3.0, 3251),
+          new Kind(4792, 11, 4.0, 4364, 4334),
           new Kind(5308, 12, 3.5),
           new Kind(5318, 5, 0.7));
 
@@ -32,19 +37,62 @@ public final class MonitorRecord {
   private static final int MOST = 64_255;
   private static final double CONDITIONS_SHARE = 0.8;
 
+  private static final int TESTS_ALONE = 0x1B;
+
   private final FaultMemory memory;
+  private final List<ScaledTest> tests;
   private int starts;
   private final int[] ran = new int[KINDS.size()];
 
-  public MonitorRecord(FaultMemory memory) {
+  /**
+   * @param tests that its monitors run; a monitor without any needs its time
+   */
+  public MonitorRecord(FaultMemory memory, List<ScaledTest> tests) {
     this.memory = memory;
+    this.tests = List.copyOf(tests);
+  }
+
+  /** Time goes on. */
+  public void step(double seconds) {
+    for (int i = 0; i < tests.size(); i++) {
+      tests.get(i).step(seconds, memory);
+    }
+  }
+
+  /** True where it tells what tests found. */
+  public boolean tests() {
+    return !tests.isEmpty();
+  }
+
+  /** True where a monitor has run since the last clear. */
+  private boolean complete(Kind k, double hours) {
+    List<ScaledTest> own = tests.stream().filter(t -> k.tested.contains(t.spn())).toList();
+    return own.isEmpty() ? since(hours) >= k.hours : own.stream().allMatch(t -> t.ran(memory));
+  }
+
+  /** Data of DM24: parameters whose tests it tells. */
+  public byte[] supported() {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    for (ScaledTest t : tests) {
+      word(out, t.spn());
+      out.write(t.spn() >>> 16 << 5 | TESTS_ALONE);
+      out.write(2);
+    }
+    return out.toByteArray();
+  }
+
+  /** Data of DM30 of one parameter; empty where it tells no test of it. */
+  public byte[] results(int spn) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    tests.stream().filter(t -> t.spn() == spn).forEach(t -> t.tell(out, memory));
+    return out.toByteArray();
   }
 
   /** The engine was started once more after it had cooled down. */
   public void started(double hours) {
     starts = Math.min(MOST, starts + 1);
     for (int i = 0; i < ran.length; i++) {
-      if (since(hours) >= KINDS.get(i).hours) {
+      if (complete(KINDS.get(i), hours)) {
         ran[i]++;
       }
     }
@@ -63,7 +111,7 @@ public final class MonitorRecord {
     int open = 0;
     for (Kind k : KINDS) {
       supported |= 1 << k.bit;
-      open |= since(hours) < k.hours ? 1 << k.bit : 0;
+      open |= complete(k, hours) ? 0 : 1 << k.bit;
     }
     return new byte[] {
       (byte) active,

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.function.IntFunction;
 import java.util.function.IntPredicate;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
@@ -25,6 +26,10 @@ public final class SimModule {
   private static final int CLAIM = 0xEE00;
   private static final int REQUEST = 0xEA00;
   private static final int ACK = 0xE800;
+  private static final int SERVICES = 0xDA00;
+  private static final int TESTS = 0xE300;
+  private static final int RESULTS = 0xA400;
+  private static final int ALL_OF_ONE = 247;
   private static final int CONTROL = 0xEC00;
   private static final int DATA = 0xEB00;
   private static final int EVERYBODY = 255;
@@ -56,6 +61,7 @@ public final class SimModule {
   private long delayed;
   private ServicePort servicePort;
   private Services services;
+  private IntFunction<byte[]> results = spn -> new byte[0];
   private Runnable atPowerUp = () -> {};
 
   private record Broadcast(int identifier, long periodMicros, LongSupplier payload) {}
@@ -116,6 +122,11 @@ public final class SimModule {
   /** What it sends when a group is asked for. */
   public void answer(int pgn, Supplier<byte[]> data) {
     answers.put(pgn, data);
+  }
+
+  /** What tests of its monitors found of a parameter (DM30); nothing where it has none. */
+  public void tells(IntFunction<byte[]> found) {
+    results = found;
   }
 
   /** It has diagnostic services. */
@@ -210,12 +221,20 @@ public final class SimModule {
     }
   }
 
+  /** True where a frame asks modules something, or is part of a long message. */
+  public static boolean heeds(int identifier) {
+    int format = identifier >>> 16 & 0xFF;
+    return format == REQUEST >> 8
+        || format == CONTROL >> 8
+        || format == SERVICES >> 8
+        || format == TESTS >> 8;
+  }
+
   /** Hears a frame of the bus. */
   public void hear(StampedFrame stamped, Object sender) {
     Frame f = stamped.frame();
     int format = f.identifier() >>> 16 & 0xFF;
-    boolean mine = format == 0xEA || format == 0xEC || format == 0xDA;
-    if (!powered || offBus || sender == this || !f.extended() || !mine) {
+    if (!powered || offBus || sender == this || !f.extended() || !heeds(f.identifier())) {
       return;
     }
     int to = f.identifier() >>> 8 & 0xFF;
@@ -225,9 +244,13 @@ public final class SimModule {
     }
     if (format == REQUEST >> 8 && f.length() >= 3) {
       requested(f.at(0) | f.at(1) << 8 | f.at(2) << 16, from, to);
-    } else if (format == 0xDA && to == address && services != null && f.length() > 0) {
+    } else if (format == SERVICES >> 8 && to == address && services != null && f.length() > 0) {
       if (!trouble.answersNothing) {
         servicePort.hear(f);
+      }
+    } else if (format == TESTS >> 8 && to == address && f.length() == 8) {
+      if (!trouble.answersNothing) {
+        tested(f, from);
       }
     } else if (format == CONTROL >> 8 && to == address && f.length() == 8) {
       controlled(f, from);
@@ -296,6 +319,21 @@ public final class SimModule {
                 pgn,
                 to == EVERYBODY ? EVERYBODY : from,
                 trouble.garbage ? garbage(answer.get().length) : answer.get()));
+  }
+
+  /** DM7: what the tests of one parameter found, or that it has none. */
+  private void tested(Frame f, int from) {
+    int spn = f.at(1) | f.at(2) << 8 | f.at(3) >> 5 << 16;
+    byte[] found = f.at(0) == ALL_OF_ONE ? results.apply(spn) : new byte[0];
+    agenda.in(
+        delay(),
+        () -> {
+          if (found.length == 0) {
+            say(6, ACK, EVERYBODY, 1, 0xFF, 0xFF, 0xFF, from, TESTS, TESTS >> 8, TESTS >> 16);
+          } else {
+            send(RESULTS, from, trouble.garbage ? garbage(found.length) : found);
+          }
+        });
   }
 
   private byte[] garbage(int length) {

@@ -45,6 +45,7 @@ final class EngineModule {
   private final EngineOutputs outputs;
   private final EngineSensors sensors;
   private final EngineMonitors monitors;
+  private final Expected expected;
   private Predicate<String> commandsLamp = lamp -> false;
 
   /**
@@ -57,9 +58,13 @@ final class EngineModule {
     this.condition = condition;
     this.random = random;
     this.sensors = new EngineSensors(state, condition, random);
-    this.monitors =
-        new EngineMonitors(
-            state, sensors, new Expected(nominal.layout(), nominal.air()), () -> values().bytes());
+    this.expected = new Expected(nominal.layout(), nominal.air());
+    this.monitors = new EngineMonitors(state, sensors, expected, () -> values().bytes());
+  }
+
+  /** What its maker expects of a sound one. */
+  Expected expected() {
+    return expected;
   }
 
   /** Limits whose crossing it keeps. */

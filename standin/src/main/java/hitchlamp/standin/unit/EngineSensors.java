@@ -131,6 +131,12 @@ final class EngineSensors {
     return s == null ? pickups.get(spn).reading(random) : s.reading(random);
   }
 
+  /** The same for who draws the noise of its own, so that nothing else changes by it. */
+  double reading(int spn, SplittableRandom own) {
+    Sensor s = sensors.get(spn);
+    return s == null ? pickups.get(spn).reading(own) : s.reading(own);
+  }
+
   /** True while its voltage can be that of a sound sensor. */
   boolean sound(int spn) {
     Sensor s = sensors.get(spn);

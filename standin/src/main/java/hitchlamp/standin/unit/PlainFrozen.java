@@ -14,7 +14,7 @@ final class PlainFrozen {
   /** The module that keeps them. */
   static final String KEEPER = "instruments";
 
-  private static final int SUPPORTED = 0x18;
+  private static final int SUPPORTED = 0x1C;
   private static final int[][] LAYOUT = {{190, 2}, {168, 2}, {84, 2}, {247, 4}};
 
   private final EngineModule engine;

@@ -151,8 +151,7 @@ public final class SimUnit {
     }
     bus.listen(
         (stamped, sender) -> {
-          int format = stamped.frame().identifier() >>> 16 & 0xFF;
-          if (format == 0xEA || format == 0xEC || format == 0xDA) {
+          if (SimModule.heeds(stamped.frame().identifier())) {
             modules.values().forEach(m -> m.hear(stamped, sender));
             twins.forEach(m -> m.hear(stamped, sender));
           }
@@ -285,6 +284,12 @@ public final class SimUnit {
         w.monitor().step(seconds, clock(w.module()), memories.get(w.module()));
       }
     }
+    monitorRecords.forEach(
+        (module, record) -> {
+          if (plantOf(module) == plant && !condition().unpowered.contains(module)) {
+            record.step(seconds);
+          }
+        });
   }
 
   /** The first engine. */

@@ -3,6 +3,7 @@ package hitchlamp.standin.unit;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.fault.MonitorRecord;
+import hitchlamp.standin.fault.ScaledTest;
 import hitchlamp.standin.module.ModuleText;
 import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.SimModule;
@@ -136,14 +137,29 @@ final class UnitModules {
     }
   }
 
+  /** The tests of a module's monitors; none where it has none. */
+  private List<ScaledTest> tests(String module) {
+    long seed = unit.scenario().seed();
+    if (module.equals("aftertreatment")) {
+      return MonitorTests.ofAftertreatment(unit.first, seed);
+    }
+    return unit.plant(module)
+        .map(p -> MonitorTests.ofEngine(p, p.engine().expected(), seed))
+        .orElse(List.of());
+  }
+
   private void emission(SimModule m, FaultMemory memory) {
     m.answer(65231, () -> memory.pendingMessage(true));
     m.answer(65236, () -> memory.emissionMessage(true));
     m.answer(64949, () -> memory.emissionMessage(false));
     m.answer(64898, () -> memory.pendingMessage(false));
     m.answer(64896, memory::permanentMessage);
-    MonitorRecord monitors = new MonitorRecord(memory);
+    MonitorRecord monitors = new MonitorRecord(memory, tests(m.id()));
     unit.monitorRecords.put(m.id(), monitors);
+    if (monitors.tests()) {
+      m.answer(64950, monitors::supported);
+      m.tells(monitors::results);
+    }
     m.answer(65230, () -> monitors.readiness(unit.clock(m.id())));
     m.answer(49664, monitors::counts);
     if (unit.scenario().trouble().noClearRecord().contains(m.id())) {

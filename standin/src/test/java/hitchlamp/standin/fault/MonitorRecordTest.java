@@ -2,11 +2,12 @@ package hitchlamp.standin.fault;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class MonitorRecordTest {
   private final FaultMemory memory = new FaultMemory();
-  private final MonitorRecord monitors = new MonitorRecord(memory);
+  private final MonitorRecord monitors = new MonitorRecord(memory, List.of());
 
   private static int word(byte[] data, int at) {
     return data[at] & 0xFF | (data[at + 1] & 0xFF) << 8;
