@@ -31,6 +31,7 @@ const router = createBrowserRouter([
           { path: 'faults', lazy: page(() => import('./fault/Faults'), 'Faults') },
           { path: 'faults/compare', lazy: page(() => import('./fault/Compare'), 'Compare') },
           { path: 'faults/snapshots', lazy: page(() => import('./fault/Snapshots'), 'Snapshots') },
+          { path: 'faults/monitors', lazy: page(() => import('./fault/MonitorsPage'), 'MonitorsPage') },
           { path: 'faults/lamps', Component: LampCheckMoved },
           { path: 'vessel', lazy: page(() => import('./vessel/VesselPage'), 'VesselPage') },
           { path: 'story', lazy: page(() => import('./story/Story'), 'Story') },

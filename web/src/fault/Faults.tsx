@@ -98,6 +98,7 @@ export function Faults() {
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-2 border-y border-line py-2">
         <ButtonLink to={`/jobs/${job.id}/faults/compare`}>{texts.compareReads}</ButtonLink>
+        <ButtonLink to={`/jobs/${job.id}/faults/monitors`}>{texts.monitors}</ButtonLink>
         {canAsk && (
           <Button
             aria-pressed={watching}
@@ -127,7 +128,7 @@ export function Faults() {
             <b className="font-semibold">{texts.changedSinceTheReadBefore}</b>
             <ul>
               {liveChanged.slice(0, 6).map((c) => (
-                <li key={c}>{c}</li>
+                <li key={c}>{said(c)}</li>
               ))}
             </ul>
             {liveChanged.length > 6 && <p>{texts.andMoreCompareTheReads(liveChanged.length - 6)}</p>}

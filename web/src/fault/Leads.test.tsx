@@ -106,7 +106,7 @@ const view: FaultsView = {
       services: true,
       faults: 3,
       lists: {},
-      monitors: [],
+      monitors: { monitors: [], ratios: [], results: [] },
       oddities: [],
     },
   ],

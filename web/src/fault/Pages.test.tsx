@@ -102,7 +102,7 @@ const view: FaultsView = {
       services: true,
       faults: 1,
       lists: {},
-      monitors: [],
+      monitors: { monitors: [], ratios: [], results: [] },
       oddities: [],
     },
     {
@@ -112,7 +112,7 @@ const view: FaultsView = {
       services: false,
       faults: 0,
       lists: {},
-      monitors: [],
+      monitors: { monitors: [], ratios: [], results: [] },
       oddities: ['It stopped answering; some of its faults may be missing.'],
     },
   ],

@@ -1,6 +1,6 @@
 import type { MarkLook } from '../shared/Mark'
 import type { Shown } from '../shared/words'
-import type { FaultLine, Lead } from '../api/client'
+import type { FaultLine, Lead, ModuleLine } from '../api/client'
 
 /** How a lead stands, with the style of its mark. */
 export const leadMarks: Record<Lead['mark'], { says: string; style: MarkLook }> = {
@@ -32,6 +32,20 @@ export function counted(f: FaultLine): string {
   return f.atCeiling ? '126× or more' : `${f.count}×`
 }
 
+/** What a test of a monitor comes to; what is loud wants somebody. */
+export const resultStates: Record<
+  ModuleLine['monitors']['results'][number]['state'],
+  { says: string; loud: boolean }
+> = {
+  PASSES: { says: 'passes', loud: false },
+  NEAR: { says: 'passes, near its limit', loud: true },
+  FAILS: { says: 'fails', loud: true },
+  NOT_RUN: { says: 'has not run', loud: false },
+  CANNOT_RUN: { says: 'cannot run', loud: false },
+  NO_LIMITS: { says: 'no limits to judge by', loud: false },
+  REVERSED: { says: 'limits make no sense', loud: false },
+}
+
 /** Engine hours since something, in words. */
 export function hoursAgo(hours: number): string {
   if (hours < 0.1) return 'just now'
@@ -40,6 +54,38 @@ export function hoursAgo(hours: number): string {
 
 /** What the screens of this area say. */
 export const texts = {
+  monitors: 'Monitors',
+  monitorsAndTheirResults: 'Monitors and what their tests found',
+  monitorAndTest: 'Monitor, and its tests',
+  standing: 'Stands',
+  limits: 'Limits',
+  margin: 'Margin',
+  hasRun: 'has run',
+  hasNotRun: 'has not run',
+  howOftenTheyRan: 'Ran of the times they could have:',
+  ranOf: (a: Shown, b: Shown, c: Shown) => `${a} ${b} of ${c}`,
+  notTold: 'not told',
+  nobodyKnowsWhatLetsItRun: 'The pack does not say what lets it run; a long mixed drive usually does.',
+  counts: (a: Shown) => `${a} counts`,
+  none2: 'none',
+  percent: (a: Shown) => `${a} %`,
+  noLimitsTold: 'The module tells none.',
+  atLeast: (a: Shown) => `at least ${a}`,
+  atMost: (a: Shown) => `at most ${a}`,
+  backToTheFaults: 'Back to the faults',
+  readAgain: 'Read again',
+  readJustNow: (a: Shown) => `Read ${a}`,
+  readingNow: 'Reading',
+  noModuleReportsMonitors: 'No module reports monitors of the emissions.',
+  testsFail: (a: Shown) =>
+    `${a} ${a.toString().startsWith('1 ') ? 'fails' : 'fail'}: find why, whether a fault is stored or not.`,
+  stillToRun: (a: Shown) => `${a} still to run: drive as it says beside each, then read again.`,
+  passNear: (a: Shown) =>
+    `All have run; ${a} ${a.toString().startsWith('1 ') ? 'passes' : 'pass'} near the limit and may fail with the next drive.`,
+  allHaveRunAndPass:
+    'All have run, and every test passes with room to its limits: the repair is proven by them.',
+  drivenNowEachResultComes:
+    'Drive now: it is read every half minute, and what has run or changed is announced.',
   justNow: 'just now',
   notCounted: 'not counted',
   kept: 'Kept',

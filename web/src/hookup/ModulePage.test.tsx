@@ -48,7 +48,11 @@ const silent = {
 const roll = { state: 'COMPLETE', full: true, modules: [engine, silent] } as unknown as Roll
 
 const read = (monitors: { name: string; complete: boolean }[], ignitionCycles: number | null = 412) =>
-  ({ modules: [{ key: 'can250-1', title: 'Engine', monitors, ignitionCycles }] }) as unknown as FaultsView
+  ({
+    modules: [
+      { key: 'can250-1', title: 'Engine', monitors: { monitors, ratios: [], results: [], ignitionCycles } },
+    ],
+  }) as unknown as FaultsView
 
 const page = (key: string, faults?: FaultsView) =>
   renderInJob(<ModulePage />, { roll, faults, at: `/modules/${key}`, route: '/modules/:module' })

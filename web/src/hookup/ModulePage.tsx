@@ -116,7 +116,7 @@ export function ModulePage() {
       {line && (
         <section aria-label={texts.monitors} className="mt-6">
           <h2 className="mb-2">{texts.monitorsOfTheEmissions}</h2>
-          <Monitors module={line} />
+          <Monitors job={job.id} module={line} />
         </section>
       )}
       <section aria-label={texts.whatWasAsked} className="mt-6">

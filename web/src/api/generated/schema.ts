@@ -2080,9 +2080,7 @@ export interface components {
             warmUpsSinceClear?: number;
             /** Format: int32 */
             minutesSinceClear?: number;
-            monitors: components["schemas"]["MonitorLine"][];
-            /** Format: int32 */
-            ignitionCycles?: number;
+            monitors: components["schemas"]["MonitorView"];
             lists: {
                 [key: string]: string;
             };
@@ -2091,6 +2089,45 @@ export interface components {
         MonitorLine: {
             name: string;
             complete: boolean;
+            drive: string;
+        };
+        MonitorView: {
+            monitors: components["schemas"]["MonitorLine"][];
+            ratios: components["schemas"]["RatioLine"][];
+            results: components["schemas"]["ResultLine"][];
+            /** Format: int32 */
+            ignitionCycles?: number;
+        };
+        RatioLine: {
+            name: string;
+            /** Format: int32 */
+            completed?: number;
+            /** Format: int32 */
+            possible?: number;
+        };
+        ResultLine: {
+            /** Format: int32 */
+            spn: number;
+            /** Format: int32 */
+            fmi: number;
+            /** Format: int32 */
+            test: number;
+            title: string;
+            monitor: string;
+            /** Format: double */
+            value?: number;
+            /** Format: double */
+            least?: number;
+            /** Format: double */
+            most?: number;
+            unit: string;
+            /** Format: int32 */
+            decimals: number;
+            /** Format: double */
+            margin?: number;
+            /** @enum {string} */
+            state: "FAILS" | "NEAR" | "REVERSED" | "NO_LIMITS" | "CANNOT_RUN" | "NOT_RUN" | "PASSES";
+            says: string;
         };
         RivalLine: {
             id: string;
@@ -2123,6 +2160,8 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            string?: boolean;
+            integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
             object?: boolean;
@@ -2141,8 +2180,6 @@ export interface components {
             binary?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
-            integralNumber?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {

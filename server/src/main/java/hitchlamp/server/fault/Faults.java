@@ -6,6 +6,7 @@ import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
+import hitchlamp.core.fault.MonitorProgress;
 import hitchlamp.core.fault.Move;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.fault.SelfTest;
@@ -29,6 +30,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.event.EventListener;
@@ -108,9 +110,14 @@ public class Faults implements JobPage {
             .map(b -> ReadDifference.between(b.reading(), r, why.equals("AFTER_CLEAR")))
             .orElse(List.of());
     List<String> told =
-        changes.stream()
-            .filter(ReadDifference.Line::worthTelling)
-            .map(ReadDifference.Line::says)
+        Stream.concat(
+                changes.stream()
+                    .filter(ReadDifference.Line::worthTelling)
+                    .map(ReadDifference.Line::says),
+                // After a clear they all begin anew, which is no news.
+                before.stream()
+                    .filter(b -> !why.equals("AFTER_CLEAR"))
+                    .flatMap(b -> MonitorProgress.between(b.reading(), r, pack).stream()))
             .toList();
     if (watch && told.isEmpty()) {
       return;

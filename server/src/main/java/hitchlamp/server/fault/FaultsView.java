@@ -9,8 +9,6 @@ import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.fault.Recency;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Lamps;
-import hitchlamp.core.j1939.MonitorCounts;
-import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.ModuleKind;
 import hitchlamp.core.pack.Pack;
@@ -21,7 +19,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
-import java.util.OptionalInt;
 import java.util.TreeMap;
 
 /**
@@ -109,13 +106,9 @@ public record FaultsView(
       Double hours,
       Integer warmUpsSinceClear,
       Integer minutesSinceClear,
-      @NotNull List<MonitorLine> monitors,
-      Integer ignitionCycles,
+      @NotNull MonitorView monitors,
       @NotNull Map<String, String> lists,
       @NotNull List<String> oddities) {}
-
-  /** A monitor of the emissions, and whether it has run since the last clear. */
-  public record MonitorLine(@NotNull String name, @NotNull boolean complete) {}
 
   /** Something on the hour line that is no fault. */
   public record HourEvent(@NotNull double hours, @NotNull String kind, @NotNull String text) {}
@@ -135,7 +128,7 @@ public record FaultsView(
         head.pack().title(),
         leads.stream().map(l -> lead(l, now, head.pack())).toList(),
         faults.stream().map(f -> fault(f, now)).toList(),
-        r.modules().stream().map(FaultsView::module).toList(),
+        r.modules().stream().map(m -> module(m, head.pack())).toList(),
         head.events(),
         head.moves());
   }
@@ -207,7 +200,7 @@ public record FaultsView(
         f.snapshots().size());
   }
 
-  private static ModuleLine module(ModuleFaults m) {
+  private static ModuleLine module(ModuleFaults m, Pack pack) {
     Map<String, String> lists = new TreeMap<>();
     m.lists().forEach((list, told) -> lists.put(list.title(), told));
     return new ModuleLine(
@@ -220,14 +213,7 @@ public record FaultsView(
         or(m.hours()),
         m.sinceClear().isPresent() ? m.sinceClear().getAsInt() : null,
         m.minutesSinceClear().isPresent() ? m.minutesSinceClear().getAsInt() : null,
-        m.readiness().map(Readiness::monitors).orElse(List.of()).stream()
-            .map(x -> new MonitorLine(x.name(), x.complete()))
-            .toList(),
-        m.monitorCounts()
-            .map(MonitorCounts::ignitionCycles)
-            .filter(OptionalInt::isPresent)
-            .map(OptionalInt::getAsInt)
-            .orElse(null),
+        MonitorView.of(m, pack),
         lists,
         m.oddities());
   }

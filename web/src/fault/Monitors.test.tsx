@@ -1,0 +1,85 @@
+import { screen, within } from '@testing-library/react'
+import { expect, it } from 'vitest'
+import type { FaultsView, ModuleLine } from '../api/client'
+import { renderInJob } from '../test-support'
+import { MonitorsPage } from './MonitorsPage'
+
+type Result = ModuleLine['monitors']['results'][number]
+
+const conversion: Result = {
+  spn: 4364,
+  fmi: 18,
+  test: 247,
+  title: 'Nitrogen oxides converted',
+  monitor: 'nitrogen oxide catalyst',
+  value: 90,
+  least: 60,
+  unit: '%',
+  decimals: 0,
+  margin: 50,
+  state: 'PASSES',
+  says: '',
+}
+
+const page = (results: Result[], complete = true, drive = 'Drive until the exhaust is hot.') =>
+  renderInJob(<MonitorsPage />, {
+    faults: {
+      state: 'COMPLETE',
+      readAt: '2026-11-01T10:00:00Z',
+      modules: [
+        {
+          key: 'a',
+          title: 'Aftertreatment',
+          monitors: {
+            monitors: [{ name: 'nitrogen oxide catalyst', complete, drive }],
+            ratios: [{ name: 'SPN 4792', completed: 48, possible: 60 }],
+            results,
+          },
+        },
+        { key: 'b', title: 'Brakes', monitors: { monitors: [], ratios: [], results: [] } },
+      ],
+    } as unknown as FaultsView,
+    at: '/faults/monitors',
+    route: '/faults/monitors',
+  })
+
+it('calls a repair proven only where all have run and pass with room', () => {
+  page([conversion])
+  expect(screen.getByText(/the repair is proven by them/)).toBeTruthy()
+  const row = screen.getByText('Nitrogen oxides converted').closest('tr')!
+  expect(within(row).getByText('90 %')).toBeTruthy()
+  expect(within(row).getByText('at least 60 %')).toBeTruthy()
+  expect(within(row).getByText('50 %')).toBeTruthy()
+  expect(screen.queryByText('Brakes')).toBeNull()
+  expect(screen.getByText(/SPN 4792 48 of 60/)).toBeTruthy()
+})
+
+it('points out what passes near its limit before it fails', () => {
+  page([{ ...conversion, value: 63, margin: 5, state: 'NEAR' }])
+  expect(screen.getByText(/1 test passes near the limit/)).toBeTruthy()
+  expect(screen.getByText('passes, near its limit')).toBeTruthy()
+})
+
+it('says what lets a monitor run that has not', () => {
+  page([{ ...conversion, value: undefined, margin: undefined, state: 'NOT_RUN' }], false)
+  expect(screen.getByText(/1 monitor still to run/)).toBeTruthy()
+  expect(screen.getByText('Drive until the exhaust is hot.')).toBeTruthy()
+  expect(screen.getAllByText('has not run')).toHaveLength(2)
+})
+
+it('says so where the pack does not know the drive, and where a module tells no limits', () => {
+  page([{ ...conversion, least: undefined, margin: undefined, state: 'NO_LIMITS' }], false, '')
+  expect(screen.getByText(/The pack does not say what lets it run/)).toBeTruthy()
+  expect(screen.getByText('The module tells none.')).toBeTruthy()
+})
+
+it('puts what fails before everything else', () => {
+  page([{ ...conversion, value: 41, margin: -32, state: 'FAILS' }], false)
+  expect(screen.getByText(/1 test fails: find why/)).toBeTruthy()
+})
+
+it('shows counts that no scaling is known for as counts', () => {
+  page([{ ...conversion, unit: '', value: 7, least: 5, monitor: '' }])
+  const row = screen.getByText('Nitrogen oxides converted').closest('tr')!
+  expect(within(row).getByText('7 counts')).toBeTruthy()
+})
