@@ -12,13 +12,13 @@ export function MonitorTable({ module: m }: { module: ModuleLine }) {
   const named = new Set(monitors.map((x) => x.name))
   const alone = results.filter((r) => !named.has(r.monitor))
   return (
-    <table className="w-full max-w-[1100px]">
+    <table className="w-full max-w-[1100px] table-fixed">
       <thead>
         <tr className="text-left text-small text-ink-2">
-          <th className="font-normal">{texts.monitorAndTest}</th>
-          <th className="font-normal">{texts.standing}</th>
-          <th className="w-[30%] font-normal">{texts.limits}</th>
-          <th className="text-right font-normal">{texts.margin}</th>
+          <th className="w-[36%] font-normal">{texts.monitorAndTest}</th>
+          <th className="w-[23%] font-normal">{texts.standing}</th>
+          <th className="font-normal">{texts.limits}</th>
+          <th className="w-[9%] text-right font-normal">{texts.margin}</th>
         </tr>
       </thead>
       <tbody>
@@ -54,7 +54,7 @@ function MonitorRows({ monitor: x, results }: { monitor: Monitor; results: Resul
         <td className={`pr-3 whitespace-nowrap ${x.complete ? '' : 'font-semibold'}`}>
           {x.complete ? texts.hasRun : texts.hasNotRun}
         </td>
-        <td colSpan={2} className="text-small">
+        <td colSpan={2} className="py-1 text-small">
           {!x.complete && (x.drive ? said(x.drive) : texts.nobodyKnowsWhatLetsItRun)}
         </td>
       </tr>
@@ -79,7 +79,9 @@ function ResultRow({ result: r }: { result: Result }) {
         <span className="code block text-small text-ink-2">{texts.spnFmi(r.spn, r.fmi)}</span>
       </td>
       <td className="pr-3">
-        {r.value != null && <b className="mr-2 text-large font-semibold">{figure(r.value)}</b>}
+        {r.value != null && (
+          <b className="mr-2 text-large font-semibold whitespace-nowrap">{figure(r.value)}</b>
+        )}
         <span className={`whitespace-nowrap ${state.loud ? 'bg-ink px-1 font-semibold text-paper' : ''}`}>
           {state.says}
         </span>
@@ -88,7 +90,7 @@ function ResultRow({ result: r }: { result: Result }) {
         <Room result={r} figure={figure} />
       </td>
       <td className="text-right whitespace-nowrap tabular-nums">
-        {r.margin == null ? texts.none2 : texts.percent(Math.round(r.margin))}
+        {r.margin != null && texts.percent(Math.round(r.margin))}
       </td>
     </tr>
   )

@@ -45,7 +45,7 @@ const page = (results: Result[], complete = true, drive = 'Drive until the exhau
 
 it('calls a repair proven only where all have run and pass with room', () => {
   page([conversion])
-  expect(screen.getByText(/the repair is proven by them/)).toBeTruthy()
+  expect(screen.getByText(/That proves a repair/)).toBeTruthy()
   const row = screen.getByText('Nitrogen oxides converted').closest('tr')!
   expect(within(row).getByText('90 %')).toBeTruthy()
   expect(within(row).getByText('at least 60 %')).toBeTruthy()

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useMe } from '../account/me'
 import { post } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
+import { Why, WhyPart } from '../job/Why'
 import { Button } from '../shared/Button'
 import { ButtonLink } from '../shared/ButtonLink'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -80,6 +81,11 @@ export function MonitorsPage() {
           <MonitorTable module={m} />
         </section>
       ))}
+      <Why title={texts.whatProvesARepair}>
+        <WhyPart head={texts.aMonitorWatches}>{texts.aMonitorWatchesWhat}</WhyPart>
+        <WhyPart head={texts.aResultBesideItsLimits}>{texts.aResultBesideItsLimitsWhat}</WhyPart>
+        <WhyPart head={texts.nothingStored}>{texts.nothingStoredWhat}</WhyPart>
+      </Why>
     </>
   )
 }

@@ -62,12 +62,21 @@ export const texts = {
   margin: 'Margin',
   hasRun: 'has run',
   hasNotRun: 'has not run',
+  whatProvesARepair: 'What proves a repair',
+  aMonitorWatches: 'A monitor',
+  aMonitorWatchesWhat:
+    'A module watches its own parts while the engine works. After a clear each monitor begins anew and is open until the work that it needs has been done.',
+  aResultBesideItsLimits: 'A result',
+  aResultBesideItsLimitsWhat:
+    'Filled is where it would fail. Margin is the way to the nearer limit, of the room between two or of the one. Below 10 % it may fail with the next drive.',
+  nothingStored: 'No fault stored',
+  nothingStoredWhat:
+    'A part may be worn and still pass. What stands near its limit is looked into before it lights the lamp.',
   howOftenTheyRan: 'Ran of the times they could have:',
   ranOf: (a: Shown, b: Shown, c: Shown) => `${a} ${b} of ${c}`,
   notTold: 'not told',
   nobodyKnowsWhatLetsItRun: 'The pack does not say what lets it run; a long mixed drive usually does.',
   counts: (a: Shown) => `${a} counts`,
-  none2: 'none',
   percent: (a: Shown) => `${a} %`,
   noLimitsTold: 'The module tells none.',
   atLeast: (a: Shown) => `at least ${a}`,
@@ -83,7 +92,7 @@ export const texts = {
   passNear: (a: Shown) =>
     `All have run; ${a} ${a.toString().startsWith('1 ') ? 'passes' : 'pass'} near the limit and may fail with the next drive.`,
   allHaveRunAndPass:
-    'All have run, and every test passes with room to its limits: the repair is proven by them.',
+    'All have run, and every test passes with room to its limits. That proves a repair of what they watch.',
   drivenNowEachResultComes:
     'Drive now: it is read every half minute, and what has run or changed is announced.',
   justNow: 'just now',

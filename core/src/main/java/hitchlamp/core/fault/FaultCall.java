@@ -79,7 +79,7 @@ public final class FaultCall implements Procedure<FaultReading> {
     } else if (event instanceof Event.Heard h) {
       heard(h.message());
     } else if (event instanceof Event.StopAsked) {
-      state = FaultReading.State.CUT_SHORT;
+      brokenOff();
     } else {
       questions.on(event, out);
     }
@@ -94,10 +94,10 @@ public final class FaultCall implements Procedure<FaultReading> {
     }
   }
 
-  /** The link broke: what was found is kept. */
+  /** The link broke: what was found is kept. Without test results the faults are whole. */
   public void brokenOff() {
     if (!finished()) {
-      state = FaultReading.State.CUT_SHORT;
+      state = questions.atTheLast() ? FaultReading.State.COMPLETE : FaultReading.State.CUT_SHORT;
     }
   }
 
@@ -150,7 +150,11 @@ public final class FaultCall implements Procedure<FaultReading> {
 
     @Override
     public void gaveUp(FaultCollector desk) {
-      desk.odd(FaultWords.say("it-stopped-answering-some-of-its"));
+      desk.odd(
+          FaultWords.say(
+              desk.tested().isEmpty()
+                  ? "it-stopped-answering-some-of-its"
+                  : "it-stopped-answering-about-its-tests"));
     }
 
     @Override

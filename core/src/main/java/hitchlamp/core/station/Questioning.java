@@ -53,6 +53,7 @@ public final class Questioning<D, A> {
     private final Deque<Question<A>> rest = new ArrayDeque<>();
     private final Deque<Question<A>> last = new ArrayDeque<>();
     private int silent;
+    private boolean atItsLast;
 
     private Row(D desk, int address) {
       this.desk = desk;
@@ -81,7 +82,8 @@ public final class Questioning<D, A> {
     }
 
     private Question<A> poll() {
-      return rest.isEmpty() ? last.poll() : rest.poll();
+      atItsLast = rest.isEmpty();
+      return atItsLast ? last.poll() : rest.poll();
     }
 
     private void askNothingMore() {
@@ -115,6 +117,11 @@ public final class Questioning<D, A> {
     Row<D, A> row = new Row<>(desk, address);
     rows.add(row);
     return row;
+  }
+
+  /** True where nothing is left but what was to be asked last. */
+  public boolean atTheLast() {
+    return rows.stream().allMatch(r -> r.atItsLast && r.rest.isEmpty());
   }
 
   /** Asks each module its first question. */

@@ -76,7 +76,10 @@ class FaultCallTest {
         Answer answer =
             data == null
                 ? new Answer.NotSupported()
-                : new Answer.Given(new Message(Pgn.DM30, a.destination(), 249, 6, hex(data), t, t));
+                : data.equals("silent")
+                    ? new Answer.Silent()
+                    : new Answer.Given(
+                        new Message(Pgn.DM30, a.destination(), 249, 6, hex(data), t, t));
         todo.addAll(call.on(new Event.Answered(a.ticket(), answer, t)));
       } else if (c instanceof Command.Call s) {
         String data = answers.get(s.destination() + ":" + HexFormat.of().formatHex(s.request()));
@@ -136,6 +139,47 @@ class FaultCallTest {
     assertThat(r.modules().get(0).oddities())
         .as("the other was refused")
         .anyMatch(o -> o.contains("what a test of its monitors found: not supported"));
+  }
+
+  /**
+   * A hook-up of before DM24 was asked for, lived again: nobody answers it, nothing else is left.
+   */
+  @Test
+  void brokenOffBeforeItsTestsAreToldTheFaultsAreWhole() {
+    FaultCall call = new FaultCall(TRUCK, List.of(ENGINE));
+    List<Command> now = call.on(new Event.Began(1_000));
+    long t = 1_000;
+    while (now.get(0) instanceof Command.Call
+        || now.get(0) instanceof Command.Ask a && a.pgn() != Pgn.DM24) {
+      assertThat(call.result().state()).isEqualTo(FaultReading.State.UNDER_WAY);
+      t += 1_000;
+      now =
+          now.get(0) instanceof Command.Ask a
+              ? call.on(new Event.Answered(a.ticket(), new Answer.NotSupported(), t))
+              : call.on(
+                  new Event.Replied(
+                      ((Command.Call) now.get(0)).ticket(),
+                      new Reply.Refused(0x22, new NegativeCode(0x11)),
+                      t));
+    }
+    call.brokenOff();
+    assertThat(call.result().state()).isEqualTo(FaultReading.State.COMPLETE);
+    FaultCall early = new FaultCall(TRUCK, List.of(ENGINE));
+    early.on(new Event.Began(1_000));
+    early.brokenOff();
+    assertThat(early.result().state()).isEqualTo(FaultReading.State.CUT_SHORT);
+  }
+
+  @Test
+  void aModuleThatFallsSilentOverItsTestsLosesNoFault() {
+    twoFaults(33);
+    group(33, Pgn.DM24, "0C 11 1B 02 66 00 1B 02 EE 10 1B 02");
+    answers.put("33:tests of 4364", "silent");
+    answers.put("33:tests of 102", "silent");
+    ModuleFaults m = run(BODY).modules().get(0);
+    assertThat(m.faults()).hasSize(2);
+    assertThat(m.ended()).isTrue();
+    assertThat(m.oddities()).anyMatch(o -> o.contains("its faults are whole"));
   }
 
   @Test

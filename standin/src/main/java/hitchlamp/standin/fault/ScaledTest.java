@@ -23,44 +23,45 @@ public final class ScaledTest {
     }
   }
 
-  private final int spn;
-  private final int fmi;
-  private final Scaling scaling;
-  private final double least;
-  private final double most;
-  private final double seconds;
+  /**
+   * What it tests.
+   *
+   * @param least that passes; not a number where there is no such limit
+   * @param most that passes; not a number where there is no such limit
+   */
+  public record About(int spn, int fmi, Scaling scaling, double least, double most) {}
+
+  /**
+   * The work that it needs.
+   *
+   * @param settles time that it must have been able to see before what it sees counts, s
+   * @param seconds that count, s
+   */
+  public record Work(double settles, double seconds) {}
+
+  private final About about;
+  private final Work work;
   private final DoubleSupplier sample;
   private double since;
+  private double steady;
   private double sum;
   private double lasted;
-  private double result = Double.NaN;
+  private double result;
   private long clears;
 
   /**
-   * @param least that passes; not a number where there is no such limit
-   * @param most that passes; not a number where there is no such limit
-   * @param seconds of work that it needs
+   * @param before what it found last before the time that is lived here
    * @param sample what it watches; not a number while it cannot
    */
-  public ScaledTest(
-      int spn,
-      int fmi,
-      Scaling scaling,
-      double least,
-      double most,
-      double seconds,
-      DoubleSupplier sample) {
-    this.spn = spn;
-    this.fmi = fmi;
-    this.scaling = scaling;
-    this.least = least;
-    this.most = most;
-    this.seconds = seconds;
+  public ScaledTest(About about, double before, Work work, DoubleSupplier sample) {
+    this.about = about;
+    this.work = work;
+    this.result = before;
     this.sample = sample;
   }
 
   public int spn() {
-    return spn;
+    return about.spn;
   }
 
   /** True where it has run to its end since the last clear. */
@@ -81,12 +82,13 @@ public final class ScaledTest {
       return;
     }
     double seen = sample.getAsDouble();
-    if (!Double.isNaN(seen)) {
+    steady = Double.isNaN(seen) ? 0 : steady + since;
+    if (steady > work.settles) {
       sum += seen * since;
       lasted += since;
     }
     since = 0;
-    if (lasted >= seconds) {
+    if (lasted >= work.seconds) {
       result = sum / lasted;
       sum = 0;
       lasted = 0;
@@ -96,12 +98,12 @@ public final class ScaledTest {
   /** Its result as twelve bytes of DM30. */
   void tell(ByteArrayOutputStream out, FaultMemory memory) {
     out.write(ALL_OF_ONE);
-    word(out, spn);
-    out.write(spn >>> 16 << 5 | fmi);
-    word(out, scaling.id());
-    word(out, ran(memory) ? scaling.counts(result) : NOT_RUN);
-    word(out, scaling.counts(most));
-    word(out, scaling.counts(least));
+    word(out, about.spn);
+    out.write(about.spn >>> 16 << 5 | about.fmi);
+    word(out, about.scaling.id());
+    word(out, ran(memory) ? about.scaling.counts(result) : NOT_RUN);
+    word(out, about.scaling.counts(about.most));
+    word(out, about.scaling.counts(about.least));
   }
 
   private static void word(ByteArrayOutputStream out, int value) {

@@ -62,6 +62,11 @@ final class EngineModule {
     this.monitors = new EngineMonitors(state, sensors, expected, () -> values().bytes());
   }
 
+  /** What its exhaust pressure tells beside the charge with the engine standing, kPa. */
+  double exhaustAtRest() {
+    return monitors.exhaustAtRest();
+  }
+
   /** What its maker expects of a sound one. */
   Expected expected() {
     return expected;

@@ -373,6 +373,11 @@ final class EngineMonitors {
     return sensors.reading(spn);
   }
 
+  /** What one pressure tells beside the other with the engine standing, as it was learned, kPa. */
+  double exhaustAtRest() {
+    return exhaustAtRest;
+  }
+
   FaultMemory memory() {
     return memory;
   }

@@ -5,14 +5,17 @@ import hitchlamp.standin.aftertreatment.Aftertreatment;
 import hitchlamp.standin.aftertreatment.FluidControl;
 import hitchlamp.standin.engine.Expected;
 import hitchlamp.standin.fault.ScaledTest;
+import hitchlamp.standin.fault.ScaledTest.About;
 import hitchlamp.standin.fault.ScaledTest.Scaling;
+import hitchlamp.standin.fault.ScaledTest.Work;
 import hitchlamp.standin.model.EngineState;
 import java.util.List;
 import java.util.SplittableRandom;
 
 /**
  * The tests that monitors run while the engine works. They know what the sensors of their module
- * tell and what it commands itself, nothing else. Limits and times: common practice, no source.
+ * tell and what it commands itself, nothing else. What they found before the lived time is what a
+ * sound one finds. Limits and times: common practice, no source.
  */
 final class MonitorTests {
   private static final Scaling PERCENT = new Scaling(1_001, 0.0025);
@@ -24,6 +27,9 @@ final class MonitorTests {
   private static final double WARM_C = 250;
   private static final double HOT_C = 450;
   private static final double LEAST_PPM = 100;
+  private static final double CLEAN_KPA = 5;
+  private static final double NEW_CATALYST = 93;
+  private static final double HELD_KPA = 900;
   private static final int CONVERSION = 4364;
 
   private final EngineState state;
@@ -42,11 +48,20 @@ final class MonitorTests {
     MonitorTests t = new MonitorTests(plant, seed);
     return List.of(
         new ScaledTest(
-            EngineSensors.EGR_FLOW, 18, PERCENT, 60, NONE, 120, () -> t.recirculated(expected)),
+            new About(EngineSensors.EGR_FLOW, 18, PERCENT, 60, NONE),
+            HUNDRED,
+            new Work(5, 120),
+            () -> t.recirculated(expected, plant.engine().exhaustAtRest())),
         new ScaledTest(
-            EngineSensors.INTAKE_PRESSURE, 18, PERCENT, 78, NONE, 60, () -> t.charge(expected)),
+            new About(EngineSensors.INTAKE_PRESSURE, 18, PERCENT, 78, NONE),
+            HUNDRED,
+            new Work(6, 60),
+            () -> t.charge(expected)),
         new ScaledTest(
-            EngineSensors.FILTER_PRESSURE, 16, KILOPASCAL, NONE, 16, 120, t::filterDrop));
+            new About(EngineSensors.FILTER_PRESSURE, 16, KILOPASCAL, NONE, 16),
+            CLEAN_KPA,
+            new Work(5, 120),
+            t::filterDrop));
   }
 
   /** Those of the module that cleans an engine's exhaust. */
@@ -54,14 +69,15 @@ final class MonitorTests {
     MonitorTests t = new MonitorTests(plant, seed);
     Aftertreatment after = plant.solver().after();
     return List.of(
-        new ScaledTest(CONVERSION, 18, PERCENT, 60, NONE, 300, () -> t.converted(plant)),
         new ScaledTest(
-            AfterSensors.FLUID_PRESSURE,
-            18,
-            KILOPASCAL,
-            650,
-            1_150,
-            60,
+            new About(CONVERSION, 18, PERCENT, 60, NONE),
+            NEW_CATALYST,
+            new Work(15, 300),
+            () -> t.converted(plant)),
+        new ScaledTest(
+            new About(AfterSensors.FLUID_PRESSURE, 18, KILOPASCAL, 650, 1_150),
+            HELD_KPA,
+            new Work(10, 60),
             () ->
                 after.fluid().stage() == FluidControl.Stage.DOSE
                     ? plant.solver().readings().fluidKpa
@@ -76,7 +92,7 @@ final class MonitorTests {
     return sensors.reading(spn, own);
   }
 
-  private double recirculated(Expected expected) {
+  private double recirculated(Expected expected, double atRest) {
     double open = reading(EngineSensors.EGR_POSITION) / HUNDRED;
     if (!runs()
         || open < 0.2
@@ -85,8 +101,8 @@ final class MonitorTests {
       return NONE;
     }
     double intake = reading(EngineSensors.INTAKE_PRESSURE);
-    double exhaust = reading(EngineSensors.EXHAUST_PRESSURE);
-    if (exhaust - intake < 10) {
+    double exhaust = reading(EngineSensors.EXHAUST_PRESSURE) - atRest;
+    if (exhaust - intake < 6) {
       return NONE;
     }
     double clean =

@@ -10,7 +10,12 @@ class ScaledTestTest {
 
   private final FaultMemory memory = new FaultMemory();
   private double seen = Double.NaN;
-  private final ScaledTest test = new ScaledTest(4364, 18, TENTHS, 60, Double.NaN, 30, () -> seen);
+  private final ScaledTest test =
+      new ScaledTest(
+          new ScaledTest.About(4364, 18, TENTHS, 60, Double.NaN),
+          70,
+          new ScaledTest.Work(2.5, 30),
+          () -> seen);
   private final MonitorRecord record = new MonitorRecord(memory, List.of(test));
 
   private void step(int seconds) {
@@ -30,19 +35,24 @@ class ScaledTestTest {
   @Test
   void itNeedsItsTimeOfWorkAndATimeWithoutDoesNotCount() {
     step(100);
+    assertThat(word(record.results(4364), 6)).as("of before").isEqualTo(700);
+    memory.clear(990);
+    step(100);
     assertThat(test.ran(memory)).as("nothing to see").isFalse();
     seen = 80;
-    step(20);
+    step(22);
     seen = Double.NaN;
     step(100);
     assertThat(test.ran(memory)).isFalse();
     assertThat(word(record.results(4364), 6)).isEqualTo(0xFB00);
     assertThat(catalystOpen()).isTrue();
+    seen = 0;
+    step(2);
     seen = 90;
-    step(15);
+    step(11);
     assertThat(test.ran(memory)).isTrue();
     assertThat(catalystOpen()).isFalse();
-    assertThat(word(record.results(4364), 6)).isBetween(830, 840);
+    assertThat(word(record.results(4364), 6)).isBetween(825, 845);
   }
 
   @Test
