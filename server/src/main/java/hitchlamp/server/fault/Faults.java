@@ -120,6 +120,15 @@ public class Faults implements JobPage {
                     .flatMap(b -> MonitorProgress.between(b.reading(), r, pack).stream()))
             .toList();
     if (watch && told.isEmpty()) {
+      // Not stored again: what is shown is newer than the stored read, and says the same.
+      before
+          .filter(b -> r.state() == FaultReading.State.COMPLETE)
+          .ifPresent(
+              b ->
+                  topics
+                      .job(job)
+                      .value(
+                          "faults", view(job, b.row().id(), Instant.now(), why, r, silent, pack)));
       return;
     }
     List<KnownFault> faults = r.faults();

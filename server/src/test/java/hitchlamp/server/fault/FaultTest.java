@@ -181,4 +181,41 @@ class FaultTest {
         .isEqualTo(403);
     assertThat(apprentice.post(faults + "/self-test", Map.of()).status()).isEqualTo(403);
   }
+
+  @Test
+  void monitorsTellTheirResultsAndAWatchShowsThemAnewWithoutStoringAnything(
+      Installation.Running running) {
+    Person t = Person.in(running, "Technician 2");
+    long job = t.openJob("Tipper whose monitors have run");
+    String faults = "/api/jobs/" + job + "/faults";
+    try (Person.Feed feed = t.feed(job, -1)) {
+      hookUpAndCall(t, job, "tipper-9", feed);
+      JsonNode stored = t.must("GET", faults, null);
+      assertThat(results(stored))
+          .hasSize(5)
+          .allSatisfy(
+              r -> {
+                assertThat(r.path("state").asString()).as("%s", r).isEqualTo("PASSES");
+                assertThat(r.path("margin").asDouble()).isGreaterThan(10);
+              });
+      assertThat(stored.toString()).contains("in all for five minutes");
+      int reads = t.must("GET", faults + "/reads", null).size();
+      t.must("POST", faults + "/watch", Map.of("on", true));
+      JsonNode shown = read(feed, "WATCH");
+      assertThat(shown.path("readId").asLong()).isEqualTo(stored.path("readId").asLong());
+      assertThat(results(shown)).hasSize(5);
+      t.must("POST", faults + "/watch", Map.of("on", false));
+      assertThat(t.must("GET", faults + "/reads", null)).hasSize(reads);
+      assertThat(t.must("GET", "/api/jobs/" + job + "/sign-off", null).path("open").toString())
+          .doesNotContain("near its limit")
+          .doesNotContain("have not run");
+      t.must("DELETE", "/api/jobs/" + job + "/hook-up", null);
+    }
+  }
+
+  private static List<JsonNode> results(JsonNode view) {
+    List<JsonNode> all = new java.util.ArrayList<>();
+    view.path("modules").forEach(m -> m.path("monitors").path("results").forEach(all::add));
+    return all;
+  }
 }
