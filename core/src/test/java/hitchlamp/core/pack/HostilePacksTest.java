@@ -19,7 +19,7 @@ import org.junit.jupiter.api.io.TempDir;
  * word, a name that nobody knows. Each is read, or refused with file, line and reason.
  */
 class HostilePacksTest {
-  private static final int HURTS_PER_FILE = 100;
+  private static final int HURTS_PER_FILE = 50;
   private static final List<String> WORDS =
       List.of(
           "",
