@@ -90,6 +90,9 @@ class ReferenceTest {
             .isEqualTo(id.destination());
       }
     }
+    assertThat(frames.stream().map(f -> Identifier.of(f.frame().identifier()).pgn()))
+        .as("questions for results of tests are among them")
+        .contains(Pgn.DM7);
   }
 
   /**
@@ -109,6 +112,9 @@ class ReferenceTest {
       }
     }
     assertThat(sources).hasSizeGreaterThan(8);
+    assertThat(ours.stream().filter(m -> m.pgn() == Pgn.DM30))
+        .as("results of tests of two modules")
+        .hasSize(5);
     int compared = 0;
     for (int source : sources) {
       List<StampedFrame> pair =
