@@ -40,7 +40,7 @@ import org.junit.jupiter.api.Test;
  * it was told and tells nothing that nobody told it.
  */
 class ReadingContractTest {
-  private static final int LIVES = 3_000;
+  private static final int LIVES = 2_000;
 
   /** Lists, groups, details of faults and tests that one module may be asked at the most. */
   private static final int MOST_QUESTIONS = 400;

@@ -27,7 +27,7 @@ import org.junit.jupiter.api.Test;
  * why; none that is made of chance alone accuses anybody or calls anybody sound.
  */
 class HostileTablesTest {
-  private static final int TABLES = 4_000;
+  private static final int TABLES = 1_500;
   private static final ConversionSetup CONVERSION =
       new ConversionSetup(70, 88, 4, 4, 245, 460, 180, 12, 21, 80, 1_500);
   private static final int[] GASES = {
