@@ -111,6 +111,7 @@ const view: FaultsView = {
     },
   ],
   events: [{ hours: 900, kind: 'CLEARED', text: 'cleared in this job' }],
+  standing: { kind: 'NOT_TOLD', count: 0 },
   moves: 0,
 }
 

@@ -21,10 +21,18 @@ const conversion: Result = {
   says: '',
 }
 
-const page = (results: Result[], complete = true, drive = 'Drive until the exhaust is hot.') =>
+type Standing = FaultsView['standing']
+
+const page = (
+  results: Result[],
+  standing: Standing,
+  complete = true,
+  drive = 'Drive until the exhaust is hot.',
+) =>
   renderInJob(<MonitorsPage />, {
     faults: {
       state: 'COMPLETE',
+      standing,
       readAt: '2026-11-01T10:00:00Z',
       modules: [
         {
@@ -44,7 +52,7 @@ const page = (results: Result[], complete = true, drive = 'Drive until the exhau
   })
 
 it('calls a repair proven only where all have run and pass with room', () => {
-  page([conversion])
+  page([conversion], { kind: 'PROVEN', count: 0 })
   expect(screen.getByText(/That proves a repair/)).toBeTruthy()
   const row = screen.getByText('Nitrogen oxides converted').closest('tr')!
   expect(within(row).getByText('90 %')).toBeTruthy()
@@ -55,31 +63,41 @@ it('calls a repair proven only where all have run and pass with room', () => {
 })
 
 it('points out what passes near its limit before it fails', () => {
-  page([{ ...conversion, value: 63, margin: 5, state: 'NEAR' }])
+  page([{ ...conversion, value: 63, margin: 5, state: 'NEAR' }], { kind: 'NEAR', count: 1 })
   expect(screen.getByText(/1 test passes near the limit/)).toBeTruthy()
   expect(screen.getByText('passes, near its limit')).toBeTruthy()
 })
 
 it('says what lets a monitor run that has not', () => {
-  page([{ ...conversion, value: undefined, margin: undefined, state: 'NOT_RUN' }], false)
-  expect(screen.getByText(/1 monitor still to run/)).toBeTruthy()
+  page(
+    [{ ...conversion, value: undefined, margin: undefined, state: 'NOT_RUN' }],
+    { kind: 'TO_RUN', count: 1 },
+    false,
+  )
+  expect(screen.getByText(/1 still to run/)).toBeTruthy()
   expect(screen.getByText('Drive until the exhaust is hot.')).toBeTruthy()
   expect(screen.getAllByText('has not run')).toHaveLength(2)
 })
 
 it('says so where the pack does not know the drive, and where a module tells no limits', () => {
-  page([{ ...conversion, least: undefined, margin: undefined, state: 'NO_LIMITS' }], false, '')
+  page(
+    [{ ...conversion, least: undefined, margin: undefined, state: 'NO_LIMITS' }],
+    { kind: 'NOT_JUDGED', count: 1 },
+    false,
+    '',
+  )
+  expect(screen.getByText(/not proven/)).toBeTruthy()
   expect(screen.getByText(/The pack does not say what lets it run/)).toBeTruthy()
   expect(screen.getByText('The module tells none.')).toBeTruthy()
 })
 
 it('puts what fails before everything else', () => {
-  page([{ ...conversion, value: 41, margin: -32, state: 'FAILS' }], false)
+  page([{ ...conversion, value: 41, margin: -32, state: 'FAILS' }], { kind: 'FAILING', count: 1 }, false)
   expect(screen.getByText(/1 test fails: find why/)).toBeTruthy()
 })
 
 it('shows counts that no scaling is known for as counts', () => {
-  page([{ ...conversion, unit: '', value: 7, least: 5, monitor: '' }])
+  page([{ ...conversion, unit: '', value: 7, least: 5, monitor: '' }], { kind: 'PROVEN', count: 0 })
   const row = screen.getByText('Nitrogen oxides converted').closest('tr')!
   expect(within(row).getByText('7 counts')).toBeTruthy()
 })

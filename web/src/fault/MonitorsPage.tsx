@@ -7,9 +7,9 @@ import { Why, WhyPart } from '../job/Why'
 import { Button } from '../shared/Button'
 import { ButtonLink } from '../shared/ButtonLink'
 import { ProblemBox } from '../shared/ProblemBox'
-import { ago, count } from '../shared/words'
+import { ago } from '../shared/words'
 import { MonitorTable } from './MonitorTable'
-import { texts } from './words'
+import { standings, texts } from './words'
 
 /** What proves a repair: monitors that have run, and tests that pass with room to their limits. */
 export function MonitorsPage() {
@@ -26,11 +26,6 @@ export function MonitorsPage() {
   const underWay = view?.state === 'UNDER_WAY'
   const told =
     view?.modules.filter((m) => m.monitors.monitors.length > 0 || m.monitors.results.length > 0) ?? []
-  const monitors = told.flatMap((m) => m.monitors.monitors)
-  const results = told.flatMap((m) => m.monitors.results)
-  const open = monitors.filter((m) => !m.complete).length
-  const failing = results.filter((r) => r.state === 'FAILS').length
-  const near = results.filter((r) => r.state === 'NEAR').length
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -63,15 +58,9 @@ export function MonitorsPage() {
       {view && told.length === 0 && !underWay && (
         <p className="text-large">{texts.noModuleReportsMonitors}</p>
       )}
-      {told.length > 0 && (
+      {view && told.length > 0 && (
         <p className="mb-4 text-large font-medium">
-          {failing > 0
-            ? texts.testsFail(count(failing, 'test'))
-            : open > 0
-              ? texts.stillToRun(count(open, 'monitor'))
-              : near > 0
-                ? texts.passNear(count(near, 'test'))
-                : texts.allHaveRunAndPass}
+          {standings[view.standing.kind ?? 'NOT_TOLD'](view.standing.count ?? 0)}
         </p>
       )}
       {watching && <p className="mb-3 text-small text-ink-2">{texts.drivenNowEachResultComes}</p>}

@@ -117,6 +117,7 @@ const view: FaultsView = {
     },
   ],
   events: [],
+  standing: { kind: 'NOT_TOLD', count: 0 },
   moves: 1,
 }
 

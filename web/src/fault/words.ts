@@ -1,6 +1,6 @@
 import type { MarkLook } from '../shared/Mark'
-import type { Shown } from '../shared/words'
-import type { FaultLine, Lead, ModuleLine } from '../api/client'
+import { count, type Shown } from '../shared/words'
+import type { FaultLine, FaultsView, Lead, ModuleLine } from '../api/client'
 
 /** How a lead stands, with the style of its mark. */
 export const leadMarks: Record<Lead['mark'], { says: string; style: MarkLook }> = {
@@ -30,6 +30,22 @@ export const readWhys: Record<string, string> = {
 export function counted(f: FaultLine): string {
   if (f.count == null) return 'not counted'
   return f.atCeiling ? '126× or more' : `${f.count}×`
+}
+
+const verb = (n: number, one: string, many: string) => (n === 1 ? one : many)
+
+/** What the monitors prove, taken together, with the next step. */
+export const standings: Record<NonNullable<FaultsView['standing']['kind']>, (n: number) => string> = {
+  NOT_TOLD: () => 'No module tells of monitors.',
+  FAILING: (n) =>
+    `${count(n, 'test')} ${verb(n, 'fails', 'fail')}: find why, whether a fault is stored or not.`,
+  TO_RUN: (n) => `${n} still to run: drive as it says beside each, then read again.`,
+  NEAR: (n) =>
+    `All have run; ${count(n, 'test')} ${verb(n, 'passes', 'pass')} near the limit and may fail with the next drive.`,
+  NOT_JUDGED: (n) =>
+    `All have run; of ${count(n, 'test')} nothing can be said, so that part of a repair is not proven.`,
+  PROVEN: () =>
+    'All have run, and every test passes with room to its limits. That proves a repair of what they watch.',
 }
 
 /** What a test of a monitor comes to; what is loud wants somebody. */
@@ -86,13 +102,6 @@ export const texts = {
   readJustNow: (a: Shown) => `Read ${a}`,
   readingNow: 'Reading',
   noModuleReportsMonitors: 'No module reports monitors of the emissions.',
-  testsFail: (a: Shown) =>
-    `${a} ${a.toString().startsWith('1 ') ? 'fails' : 'fail'}: find why, whether a fault is stored or not.`,
-  stillToRun: (a: Shown) => `${a} still to run: drive as it says beside each, then read again.`,
-  passNear: (a: Shown) =>
-    `All have run; ${a} ${a.toString().startsWith('1 ') ? 'passes' : 'pass'} near the limit and may fail with the next drive.`,
-  allHaveRunAndPass:
-    'All have run, and every test passes with room to its limits. That proves a repair of what they watch.',
   drivenNowEachResultComes:
     'Drive now: it is read every half minute, and what has run or changed is announced.',
   justNow: 'just now',

@@ -2013,6 +2013,7 @@ export interface components {
             leads: components["schemas"]["LeadView"][];
             faults: components["schemas"]["FaultLine"][];
             modules: components["schemas"]["ModuleLine"][];
+            standing: components["schemas"]["MonitorStanding"];
             events: components["schemas"]["HourEvent"][];
             /** Format: int32 */
             moves: number;
@@ -2091,6 +2092,12 @@ export interface components {
             complete: boolean;
             drive: string;
         };
+        MonitorStanding: {
+            /** @enum {string} */
+            kind?: "NOT_TOLD" | "FAILING" | "TO_RUN" | "NEAR" | "NOT_JUDGED" | "PROVEN";
+            /** Format: int32 */
+            count?: number;
+        };
         MonitorView: {
             monitors: components["schemas"]["MonitorLine"][];
             ratios: components["schemas"]["RatioLine"][];
@@ -2160,6 +2167,8 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
@@ -2178,8 +2187,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {

@@ -34,7 +34,6 @@ public record TestResult(
   private static final int BYTES = 12;
   private static final int ANY_FMI = 31;
   private static final int GREATEST_VALUE = 0xFAFF;
-  private static final int NO_LIMIT = 0xFFFF;
 
   /**
    * What a message tells.
@@ -91,7 +90,7 @@ public record TestResult(
   }
 
   private static OptionalInt limit(int raw) {
-    return raw == NO_LIMIT ? OptionalInt.empty() : OptionalInt.of(raw);
+    return raw > GREATEST_VALUE ? OptionalInt.empty() : OptionalInt.of(raw);
   }
 
   private static int word(byte[] data, int at) {

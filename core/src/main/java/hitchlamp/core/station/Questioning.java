@@ -121,7 +121,7 @@ public final class Questioning<D, A> {
 
   /** True where nothing is left but what was to be asked last. */
   public boolean atTheLast() {
-    return rows.stream().allMatch(r -> r.atItsLast && r.rest.isEmpty());
+    return !rows.isEmpty() && rows.stream().allMatch(r -> r.atItsLast && r.rest.isEmpty());
   }
 
   /** Asks each module its first question. */

@@ -164,6 +164,9 @@ class FaultCallTest {
     }
     call.brokenOff();
     assertThat(call.result().state()).isEqualTo(FaultReading.State.COMPLETE);
+    FaultCall never = new FaultCall(TRUCK, List.of(ENGINE));
+    never.brokenOff();
+    assertThat(never.result().state()).as("not begun").isEqualTo(FaultReading.State.CUT_SHORT);
     FaultCall early = new FaultCall(TRUCK, List.of(ENGINE));
     early.on(new Event.Began(1_000));
     early.brokenOff();

@@ -99,4 +99,22 @@ class MonitorProgressTest {
     assertThat(between(read(0), read(0, 91))).isEmpty();
     assertThat(between(read(0, 91), read(0))).isEmpty();
   }
+
+  @Test
+  void onlyMonitorsThatRanAndTestsThatPassWithRoomProveARepair() {
+    assertThat(MonitorStanding.of(read(0, 91, 88), TRUCK))
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.PROVEN, 0));
+    assertThat(MonitorStanding.of(read(0, 91, 62), TRUCK))
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.NEAR, 1));
+    assertThat(MonitorStanding.of(read(0, 91, -1), TRUCK))
+        .as("its monitor says that it has run, its test that it has not")
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.TO_RUN, 1));
+    assertThat(MonitorStanding.of(read(CATALYST, 62), TRUCK))
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.TO_RUN, 1));
+    assertThat(MonitorStanding.of(read(CATALYST, 40), TRUCK))
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.FAILING, 1));
+    assertThat(MonitorStanding.of(read(0, 162), TRUCK))
+        .as("counts beyond what a value can be: it cannot run")
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.NOT_JUDGED, 1));
+  }
 }

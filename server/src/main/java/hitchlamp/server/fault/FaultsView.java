@@ -6,6 +6,7 @@ import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
 import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.MonitorStanding;
 import hitchlamp.core.fault.Recency;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Lamps;
@@ -26,6 +27,7 @@ import java.util.TreeMap;
  *
  * @param readId 0 while it is under way and not stored
  * @param hours the engine's clock at the read; null where nobody told it
+ * @param standing what the monitors prove, taken together
  * @param failedNow what the last self-test found, keys of faults
  */
 public record FaultsView(
@@ -38,6 +40,7 @@ public record FaultsView(
     @NotNull List<LeadView> leads,
     @NotNull List<FaultLine> faults,
     @NotNull List<ModuleLine> modules,
+    @NotNull MonitorStanding standing,
     @NotNull List<HourEvent> events,
     @NotNull int moves) {
   /**
@@ -129,6 +132,7 @@ public record FaultsView(
         leads.stream().map(l -> lead(l, now, head.pack())).toList(),
         faults.stream().map(f -> fault(f, now)).toList(),
         r.modules().stream().map(m -> module(m, head.pack())).toList(),
+        MonitorStanding.of(r, head.pack()),
         head.events(),
         head.moves());
   }
