@@ -3,12 +3,13 @@ import { Button, ButtonAnchor } from '../shared/Button'
 import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { useParams, useSearchParams } from 'react-router'
+import { useParams } from 'react-router'
 import { get, post, type RecordingWhole, type StatsView } from '../api/client'
 import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import type { PlotMark } from '../shared/Plot'
 import { ProblemBox } from '../shared/ProblemBox'
+import { toggled, useAddress } from '../shared/useAddress'
 import { useKeys } from '../shared/useKeys'
 import { count } from '../shared/words'
 import { ConversionPanel } from './ConversionPanel'
@@ -32,7 +33,7 @@ const GASES = [3216, 3226]
 export function RecordingPage() {
   const { job } = useJob()
   const id = Number(useParams().recording)
-  const [params, setParams] = useSearchParams()
+  const [params, put] = useAddress()
   const [cursor, setCursor] = useState<number | null>(null)
   const [text, setText] = useState('')
   const queries = useQueryClient()
@@ -44,9 +45,9 @@ export function RecordingPage() {
   const length = data?.head.seconds ?? 60
   const [[from, to], setSpan] = useSpan(id, params, length)
   const channels = useMemo(() => (data?.channels ?? []) as unknown as WatchChannel[], [data])
-  const take = params.get('take')?.split(',').filter(Boolean) ?? firstOf(channels)
+  const take = takenIn(params, channels)
   const every = params.get('take') === 'all'
-  const shown = every ? channels : take.flatMap((t) => channels.find((c) => c.id === t) ?? [])
+  const shown = take.flatMap((t) => channels.find((c) => c.id === t) ?? [])
   const ids = shown.map((c) => c.id).join()
   const stats = useQuery({
     queryKey: ['stats', id, ids, from, to],
@@ -78,19 +79,7 @@ export function RecordingPage() {
   const choose = useCallback((a: number | null, b: number | null) => chosen.current(a, b), [])
   const taking = useRef<(id: string) => void>(() => undefined)
   const took = useCallback((id: string) => taking.current(id), [])
-  const put = (part: Record<string, string | null>) =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(part)) {
-          if (v === null) p.delete(k)
-          else p.set(k, v)
-        }
-        return p
-      },
-      { replace: true },
-    )
   const askRef = useRef<((from: number, to: number) => void) | undefined>(undefined)
-  const writing = useRef(put)
   const later = useRef<ReturnType<typeof setTimeout>>(undefined)
   useEffect(() => () => clearTimeout(later.current), [id])
   const window = (a: number | null, b: number | null) => {
@@ -101,15 +90,20 @@ export function RecordingPage() {
     const all = a === null || b === null
     clearTimeout(later.current)
     later.current = setTimeout(
-      () => writing.current(all ? { from: null, to: null } : { from: String(start), to: String(end) }),
+      () =>
+        put((p) => {
+          p.delete('from')
+          p.delete('to')
+          if (all) return
+          p.set('from', String(start))
+          p.set('to', String(end))
+        }),
       ADDRESS_MS,
     )
   }
   useEffect(() => {
     chosen.current = window
-    writing.current = put
-    taking.current = (id) =>
-      put({ take: (take.includes(id) ? take.filter((t) => t !== id) : [...take, id]).join(',') })
+    taking.current = (id) => put((p) => p.set('take', toggled(takenIn(p, channels), id)))
   })
   useKeys(useMemo(() => ({ '0': () => chosen.current(null, null) }), []))
   if (error) return <ProblemBox problem={error} />
@@ -184,7 +178,7 @@ export function RecordingPage() {
         <ButtonAnchor href={`${table}&from=${from}&to=${to}`}>{texts.thisWindowAsCsv}</ButtonAnchor>
         <ButtonAnchor href={table}>{texts.wholeRecordingAsCsv}</ButtonAnchor>
         <ButtonAnchor href={`/api/recordings/${id}/table.csv`}>{texts.everyValueAsCsv}</ButtonAnchor>
-        <Button onClick={() => put({ take: every ? null : 'all' })}>
+        <Button onClick={() => put((p) => (every ? p.delete('take') : p.set('take', 'all')))}>
           {every ? texts.drawFewValues : texts.drawAllValues(channels.length)}
         </Button>
       </div>
@@ -226,6 +220,13 @@ function useSpan(
       ? chosen.span
       : [Number(params.get('from') ?? 0), Number(params.get('to') ?? length)]
   return [span, (from, to) => setChosen({ address, span: [from, to] })]
+}
+
+/** The values that an address asks for: all, some, or those that are drawn first. */
+function takenIn(params: URLSearchParams, channels: WatchChannel[]): string[] {
+  const take = params.get('take')
+  if (take === 'all') return channels.map((c) => c.id)
+  return take?.split(',').filter(Boolean) ?? firstOf(channels)
 }
 
 /** What is drawn before anybody chose: the vital values, as far as they are there. */

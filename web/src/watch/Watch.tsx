@@ -3,13 +3,13 @@ import { Button } from '../shared/Button'
 import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { get, post } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
+import { toggled, useAddress } from '../shared/useAddress'
 import { useKeys } from '../shared/useKeys'
 import { count } from '../shared/words'
 import { Against } from './Against'
@@ -49,7 +49,7 @@ export function Watch() {
   const me = useMe()
   const store = useWatch(job.id)
   const since = useSlow(store)
-  const [params, setParams] = useSearchParams()
+  const [params, change] = useAddress()
   const [search, setSearch] = useState('')
   const [selected, setSelected] = useState<string>()
   const [frozen, setFrozen] = useState(false)
@@ -71,18 +71,14 @@ export function Watch() {
   const spns = params.getAll('spn').map(Number)
   const each = params.has('each')
   const mayRecord = me.rights.includes('READ')
-  const taken = params.get('take')?.split(',').filter(Boolean) ?? []
-  const put = (key: string, value: string) => {
-    setParams(
-      (p) => {
-        p.delete('spn')
-        if (value) p.set(key, value)
-        else p.delete(key)
-        return p
-      },
-      { replace: true },
-    )
-  }
+  const taken = takenIn(params)
+  const put = (key: string, value: (before: URLSearchParams) => string) =>
+    change((p) => {
+      p.delete('spn')
+      const next = value(p)
+      if (next) p.set(key, next)
+      else p.delete(key)
+    })
   const all = store.channels
   const byParts = all.map((c) => c.id).join()
   const kept = sets.data?.find((s) => `kept-${s.id}` === set)
@@ -105,8 +101,7 @@ export function Watch() {
   }, [byParts, search, set, kept, params, each, store.told.size])
   const chosen = taken.length > 0 ? all.filter((c) => taken.includes(c.id)) : listed.slice(0, 6)
   const ordered = taken.length > 0 ? taken.flatMap((id) => chosen.find((c) => c.id === id) ?? []) : chosen
-  const choose = (id: string) =>
-    put('take', (taken.includes(id) ? taken.filter((t) => t !== id) : [...taken, id]).join(','))
+  const choose = (id: string) => put('take', (p) => toggled(takenIn(p), id))
   const mark = useCallback(() => void post(`/api/jobs/${job.id}/watch/marker`, { text: 'marked' }), [job.id])
   useKeys(
     useMemo(
@@ -162,7 +157,7 @@ export function Watch() {
               className="w-[190px] min-w-0 shrink"
               aria-label={texts.set}
               value={set}
-              onChange={(e) => put('set', e.target.value)}
+              onChange={(e) => put('set', () => e.target.value)}
             >
               <option value="">{spns.length > 0 ? texts.ofTheFault : texts.allValues}</option>
               {setIds.map((s) => (
@@ -180,7 +175,7 @@ export function Watch() {
               className="w-[124px] min-w-0 shrink"
               aria-label={texts.view}
               value={view}
-              onChange={(e) => put('view', e.target.value)}
+              onChange={(e) => put('view', () => e.target.value)}
             >
               {VIEWS.map(([v, title]) => (
                 <option key={v} value={v}>
@@ -197,7 +192,7 @@ export function Watch() {
                 [
                   each ? texts.oneRowAQuantity : texts.eachSourceByItself,
                   '',
-                  () => put('each', each ? '' : '1'),
+                  () => put('each', (p) => (p.has('each') ? '' : '1')),
                 ],
               ]}
             />
@@ -220,7 +215,7 @@ export function Watch() {
               }}
             >
               <span>{texts.taken(count(taken.length, 'value'))}</span>
-              <Button type="button" onClick={() => put('take', '')}>
+              <Button type="button" onClick={() => put('take', () => '')}>
                 {texts.takeNone}
               </Button>
               <Input
@@ -276,6 +271,9 @@ export function Watch() {
     </>
   )
 }
+
+/** The values that were chosen to be drawn. */
+const takenIn = (params: URLSearchParams) => params.get('take')?.split(',').filter(Boolean) ?? []
 
 function engines(states: Record<string, string>): string {
   const named = Object.entries(states).filter(([side]) => side)
