@@ -5,6 +5,7 @@ import hitchlamp.core.station.Hold;
 import hitchlamp.core.trial.Bench;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.loaded.LoadedCutout;
+import hitchlamp.core.trial.quantity.DosedQuantity;
 import hitchlamp.standin.model.EngineState;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -71,10 +72,13 @@ final class BenchMeasure {
     COMPRESSION("compression", false),
     CONTRIBUTION("contribution", true),
     COILS("coils", false),
-    LOADED("loaded", true);
+    LOADED("loaded", true),
+    DOSING("dosing", false),
+    QUANTITY("quantity", false);
 
-    /** Those that take something of the engine into our hand by themselves. */
-    static final List<Kind> LEADING = List.of(COMPRESSION, CONTRIBUTION, COILS, LOADED);
+    /** Those that take something of the unit into our hand by themselves. */
+    static final List<Kind> LEADING =
+        List.of(COMPRESSION, CONTRIBUTION, COILS, LOADED, DOSING, QUANTITY);
 
     private final String test;
     private final boolean runs;
@@ -94,6 +98,8 @@ final class BenchMeasure {
       case LAMPS -> OF_LAMPS.get(r.nextInt(OF_LAMPS.size()));
       case LOADED -> r.nextBoolean() ? LoadedCutout.SKIP : LoadedCutout.AGAIN + " " + r.nextInt(7);
       case COILS -> "heard " + (1 + r.nextInt(6)) + " CLICKS";
+      case DOSING -> "looked " + (r.nextBoolean() ? "DRY" : "LINE");
+      case QUANTITY -> r.nextBoolean() ? DosedQuantity.READY : "caught " + r.nextInt(90) + " GRAM";
       default -> "off " + (1 + r.nextInt(6));
     };
   }
@@ -264,6 +270,7 @@ final class BenchMeasure {
       truck.unit.pedal(1);
       truck.pass(2, true);
     } else if (Kind.LEADING.contains(kind)) {
+      hangsTheBeaker(truck, kind);
       truck.pass(3.3 + (kind == Kind.CONTRIBUTION ? 20 : 3) * r.nextDouble(), true);
     }
     truck.pass(0.2 * r.nextDouble(), true);
@@ -307,6 +314,12 @@ final class BenchMeasure {
     count.wrong += truck.wrongWord().isEmpty() ? 0 : 1;
   }
 
+  private static void hangsTheBeaker(BenchTruck truck, Kind kind) {
+    if (kind == Kind.QUANTITY) {
+      truck.station().say(truck.trial(), DosedQuantity.READY);
+    }
+  }
+
   /**
    * A test that leads is ended.
    *
@@ -323,6 +336,7 @@ final class BenchMeasure {
         truck.station().say(truck.trial(), LoadedCutout.AGAIN + " " + (1 + seed % 6));
         truck.unit.pedal(1);
       }
+      hangsTheBeaker(truck, kind);
       for (int i = 0; i < 600 && !truck.taken(); i++) {
         truck.pass(0.1, true);
       }

@@ -22,8 +22,16 @@ import java.util.SplittableRandom;
 /** A simulated truck at idle with a tool on it, in virtual time, for what letting go must stand. */
 final class BenchTruck implements AutoCloseable {
   static final long SECOND = 1_000_000;
-  private static final ModuleRef ENGINE =
-      new ModuleRef("engine", "Engine", "engine", 0, ConversionVersion.V4, true);
+  private static final List<ModuleRef> MODULES =
+      List.of(
+          new ModuleRef("engine", "Engine", "engine", 0, ConversionVersion.V4, true),
+          new ModuleRef(
+              "aftertreatment",
+              "Aftertreatment",
+              "aftertreatment",
+              85,
+              ConversionVersion.V3,
+              true));
 
   final SimUnit unit;
   final Pack pack;
@@ -43,7 +51,7 @@ final class BenchTruck implements AutoCloseable {
   }
 
   /**
-   * @param test of the pack that is run at the engine
+   * @param test of the pack that is run
    * @param runs true where the engine idles, false where only the key is on
    */
   BenchTruck(Path packs, long seed, String test, boolean runs) throws InterruptedException {
@@ -108,8 +116,8 @@ final class BenchTruck implements AutoCloseable {
 
   void prepare() {
     TestSpec spec = pack.bench().tests().get(test);
-    ModuleRef of = TestedUnit.choices(spec, pack, List.of(ENGINE)).get(0);
-    trial = Bench.of(spec, pack, new TestedUnit(of, List.of(ENGINE), false));
+    ModuleRef of = TestedUnit.choices(spec, pack, MODULES).get(0);
+    trial = Bench.of(spec, pack, new TestedUnit(of, MODULES, false));
     station.run(trial);
   }
 
@@ -151,10 +159,12 @@ final class BenchTruck implements AutoCloseable {
   }
 
   /**
-   * True while something of the unit is in our hand: a cylinder, an injector, the fuel, the pump.
+   * True while something of the unit is in our hand: a cylinder, an injector, the fuel, the pump,
+   * the circuit of the exhaust fluid.
    */
   boolean taken() {
-    return unit.firstEngine().inHand();
+    return unit.firstEngine().inHand()
+        || unit.firstEngine().aftertreatment().fluid().check().runs();
   }
 
   /** Time goes on until nothing is shown as held, for at most 20 s. */

@@ -36,7 +36,7 @@ class BenchTest {
   @ParameterizedTest
   @EnumSource(
       value = BenchMeasure.Kind.class,
-      names = {"COMPRESSION", "CONTRIBUTION", "COILS", "LOADED"})
+      names = {"COMPRESSION", "CONTRIBUTION", "COILS", "LOADED", "DOSING", "QUANTITY"})
   void whatATestHoldsIsLetGoOfWithinAFifthOfASecondOfItsEnd(BenchMeasure.Kind kind)
       throws InterruptedException {
     BenchMeasure.Stopped s = BenchMeasure.stopped(PACKS, kind, 78);
