@@ -1,7 +1,9 @@
-import { cleanup, screen, waitFor } from '@testing-library/react'
+import { act, cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
 import type { TrialMeasured, TrialOffer, TrialView } from '../api/client'
+import { NOTHING } from '../stream/useJobStream'
+import { jobStore } from '../stream/jobStore'
 import { person, renderInJob, stubServer } from '../test-support'
 import { KeptTrial } from './KeptTrial'
 import { Tests } from './Tests'
@@ -239,6 +241,32 @@ it('a test of another module is not taken for this one', () => {
     '/jobs/3/tests/run/cutout?module=engine-port',
   )
   expect(alive).not.toHaveBeenCalled()
+})
+
+it('a refusal is said until the test goes on to its next stage', async () => {
+  stubServer()
+  const rest = globalThis.fetch
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) =>
+    path.endsWith('/act')
+      ? Promise.resolve(
+          new Response(JSON.stringify({ message: 'Two cylinders are off already.', next: '' }), {
+            status: 409,
+          }),
+        )
+      : rest(path, init),
+  )
+  const store = jobStore({ ...NOTHING, trial: view() })
+  renderInJob(<TrialPage />, {
+    at: '/tests/run/cutout?module=engine',
+    route: '/tests/run/:test',
+    store,
+  })
+  await userEvent.keyboard('3')
+  expect(await screen.findByText(/Two cylinders are off already/)).toBeInTheDocument()
+  act(() => store.set({ trial: view({ says: { text: 'Go on.' } }) }))
+  expect(screen.getByText(/Two cylinders are off already/)).toBeInTheDocument()
+  act(() => store.set({ trial: view({ stage: 'ENDED', ending: 'COMPLETE' }) }))
+  expect(screen.queryByText(/Two cylinders are off already/)).toBeNull()
 })
 
 it('stretches in which something was held are marked in the trace', () => {

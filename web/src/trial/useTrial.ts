@@ -17,6 +17,14 @@ export function useTrial(job: number, test: string, module: string) {
   const act = useMutation({
     mutationFn: (line: string) => post(`/api/jobs/${job}/trials/act`, { act: line }),
   })
+  // What was refused at one stage says nothing of the next.
+  const stage = view?.stage
+  const { reset: forgetPreparing } = prepare
+  const { reset: forgetAct } = act
+  useEffect(() => {
+    forgetPreparing()
+    forgetAct()
+  }, [stage, forgetPreparing, forgetAct])
   // While this page stands, the server knows that somebody looks on; without it everything is let go of.
   useEffect(() => {
     if (!running) return
