@@ -266,7 +266,7 @@ it('a refusal is said until the test goes on to its next stage', async () => {
   act(() => store.set({ trial: view({ says: { text: 'Go on.' } }) }))
   expect(screen.getByText(/Two cylinders are off already/)).toBeInTheDocument()
   act(() => store.set({ trial: view({ stage: 'ENDED', ending: 'COMPLETE' }) }))
-  expect(screen.queryByText(/Two cylinders are off already/)).toBeNull()
+  await waitFor(() => expect(screen.queryByText(/Two cylinders are off already/)).toBeNull())
 })
 
 it('stretches in which something was held are marked in the trace', () => {
