@@ -163,8 +163,7 @@ final class BenchTruck implements AutoCloseable {
    * the circuit of the exhaust fluid.
    */
   boolean taken() {
-    return unit.firstEngine().inHand()
-        || unit.firstEngine().aftertreatment().fluid().check().runs();
+    return unit.firstEngine().inHand() || unit.firstEngine().aftertreatment().fluid().inHand();
   }
 
   /** Time goes on until nothing is shown as held, for at most 20 s. */

@@ -15,6 +15,7 @@ import hitchlamp.core.trial.fluid.FluidQuality;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.quantity.DosedQuantity;
+import hitchlamp.core.trial.restore.InjectorRestore;
 import hitchlamp.core.trial.routine.Routine;
 import java.util.List;
 import java.util.Optional;
@@ -34,6 +35,7 @@ public final class TestKinds {
           new DosedQuantity(),
           new Dosing(),
           new FluidQuality(),
+          new InjectorRestore(),
           new LampCheck(),
           new LoadedCutout(),
           new Routine());

@@ -77,6 +77,8 @@ class BenchContractTest {
           List.of("ready", "caught 63.5 GRAM", "caught 60 MILLILITRE", "lost"),
           "fluid",
           List.of("refractometer 32.4 PERCENT", "refractometer 1.3750 INDEX", "none"),
+          "restore",
+          List.of(),
           "dosing",
           List.of("looked DRY", "looked LINE", "looked UNSEEN"));
 
@@ -161,6 +163,11 @@ class BenchContractTest {
           + " engine: standing, risk: 1, longest: 600, uses: {dose: purge}, reads: {asked: 0x0118, pressure: 0x0114},"
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
           + " guards: [{of: 84, above: 3, says: It moves.}], figures: {held: 900}, source: none}\n"
+          + "  restore: {kind: restore, title: Restore, answers: Whether., system: Aftertreatment, module: engine, minutes: 15,"
+          + " engine: idling, risk: 1, longest: 1500, uses: {restore: purge}, reads: {stage: 0x0102, flushed: 0x0102, effort: 0x0118, pressure: 0x0114},"
+          + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 84, above: 3, says: It moves.}],"
+          + " figures: {tries: 4, held: 900, hold-effort: 13.3, dose-effort: 38.2}, lists: {stages: [1, 2, 3, 4, 5]}, source: none}\n"
           + "  fluid: {kind: fluid, title: Fluid, answers: Which., system: Aftertreatment, module: engine, minutes: 1,"
           + " engine: as it is, risk: 0, longest: 600, reads: {quality: 0x0118, tank: 0x0114, level: 0x0114}, source: none}\n"
           + "  conversion: {kind: conversion, title: Conversion, answers: Which., system: Aftertreatment, module: engine, minutes: 20,"

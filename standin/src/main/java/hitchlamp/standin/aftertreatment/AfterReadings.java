@@ -35,6 +35,9 @@ public final class AfterReadings {
   /** Pressure of exhaust fluid and of fuel for the doser above the air. */
   public double fluidKpa;
 
+  /** How hard the pump of the fluid is told to work, 0 to 1. */
+  public double fluidEffort;
+
   public double tankC = 20;
   public double supplyKpa = 414;
 }

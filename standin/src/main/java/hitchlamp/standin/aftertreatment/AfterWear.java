@@ -58,6 +58,9 @@ public final class AfterWear {
   /** Opening of the fluid injector that is free of deposits, share. */
   public double injector;
 
+  /** Opening of the fluid injector that crystals close until they are dissolved, share. */
+  public double crystals;
+
   /** Urea in the fluid relative to what it should be. */
   public double urea;
 
@@ -112,6 +115,7 @@ public final class AfterWear {
     airDrawn = 0;
     valveStuck = false;
     injector = 1;
+    crystals = 0;
     urea = 1;
     heaterDead = false;
     scr = 1;

@@ -127,7 +127,9 @@ public final class Aftertreatment {
 
   private void inner(double dt, AfterReadings seen, AfterWear wear) {
     estimate.step(dt, seen);
+    heatUp.warms(fluid.restore().heats());
     heatUp.step(dt, seen, estimate.share());
+    seen.fluidEffort = line.effort();
     fluid.step(dt, seen, heatUp.stage() != HeatUp.Stage.NONE);
     double gas = Math.max(0, flow);
     pipe.step(dt, gas, inK, 0, ambientK, kmh);
@@ -152,6 +154,7 @@ public final class Aftertreatment {
         kmh);
     double size = figures.size();
     line.step(dt, fluid.mode(), fluid.duty(size), tank.drawable(), seen.fluidKpa, wear);
+    line.soak(dt, mixing.outK(), wear);
     double dosed = line.dosed() * size;
     beaker = fluid.check().runs() ? beaker + dosed * dt : beaker;
     tank.step(dt, dosed, ambientK - Gas.ZERO_C, coolantC, seen.running && !wear.heaterDead);

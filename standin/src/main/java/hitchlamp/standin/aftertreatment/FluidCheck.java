@@ -6,7 +6,7 @@ package hitchlamp.standin.aftertreatment;
  * is emptied again. Or, for a beaker below the injector: filled, held, dosed at half duty for a
  * minute, emptied. The module sees its pressure sensor and its clock, nothing else.
  */
-public final class FluidCheck {
+public final class FluidCheck implements FluidTask {
   /** Where it is. */
   public enum Stage {
     NONE,
@@ -60,8 +60,8 @@ public final class FluidCheck {
     gaveUp = false;
   }
 
-  /** It ends now, wherever it is. */
-  void end() {
+  @Override
+  public void end() {
     stage = Stage.NONE;
   }
 
@@ -118,6 +118,7 @@ public final class FluidCheck {
     return stage;
   }
 
+  @Override
   public boolean runs() {
     return stage != Stage.NONE;
   }
@@ -155,8 +156,8 @@ public final class FluidCheck {
     };
   }
 
-  /** Duty of the injector, 0 to 1. */
-  double duty() {
+  @Override
+  public double duty() {
     return switch (stage) {
       case DOSE_LITTLE -> LITTLE;
       case DOSE_MUCH -> beaker ? HALF : MUCH;
@@ -164,8 +165,8 @@ public final class FluidCheck {
     };
   }
 
-  /** What the pump is told. */
-  FluidLine.Mode mode() {
+  @Override
+  public FluidLine.Mode mode() {
     return switch (stage) {
       case NONE, REST -> FluidLine.Mode.OFF;
       case EMPTY -> FluidLine.Mode.EMPTY;
@@ -173,8 +174,8 @@ public final class FluidCheck {
     };
   }
 
-  /** The same in the states of the standard's message. */
-  FluidControl.Stage told() {
+  @Override
+  public FluidControl.Stage told() {
     return switch (stage) {
       case NONE -> FluidControl.Stage.OFF;
       case FILL -> FluidControl.Stage.PRIME;

@@ -37,6 +37,7 @@ public final class FluidControl {
   private static final double[] SHARES = {0, 0.45, 0.75, 0.9, 0.935, 0.935, 0.8, 0.4};
 
   private final FluidCheck check = new FluidCheck();
+  private final InjectorRestore restore = new InjectorRestore();
   private Stage stage = Stage.OFF;
   private double seconds;
   private double ready;
@@ -56,9 +57,10 @@ public final class FluidControl {
     seconds += dt;
     waits = Math.max(0, waits - dt);
     wanted = 0;
-    if (check.runs()) {
+    if (task().runs()) {
       check.step(dt, r.fluidKpa);
-      if (!check.runs()) {
+      restore.step(dt, r);
+      if (!task().runs()) {
         go(Stage.OFF);
       }
       return;
@@ -123,6 +125,7 @@ public final class FluidControl {
   /** It stood: nothing is under way. */
   public void stood() {
     check.end();
+    restore.end();
     go(Stage.OFF);
   }
 
@@ -136,12 +139,32 @@ public final class FluidControl {
     check.begin(true);
   }
 
-  /** It is broken off; what is in the line is sucked back as after a stop. */
-  public void breakCheckOff() {
-    if (check.runs()) {
+  /** A tester asks for the injector's flow to be restored. */
+  public void beginRestore() {
+    restore.begin();
+  }
+
+  /** What a tester asked for is broken off; the line is sucked empty as after a stop. */
+  public void breakOff() {
+    if (task().runs()) {
       check.end();
+      restore.end();
       go(Stage.EMPTY);
     }
+  }
+
+  /** True while a tester has the pump. */
+  public boolean inHand() {
+    return task().runs();
+  }
+
+  private FluidTask task() {
+    return restore.runs() ? restore : check;
+  }
+
+  /** The restore of the injector's flow. */
+  public InjectorRestore restore() {
+    return restore;
   }
 
   /** The check of the circuit. */
@@ -180,13 +203,13 @@ public final class FluidControl {
   }
 
   public Stage stage() {
-    return check.runs() ? check.told() : stage;
+    return task().runs() ? task().told() : stage;
   }
 
   /** What the pump is told. */
   public FluidLine.Mode mode() {
-    if (check.runs()) {
-      return check.mode();
+    if (task().runs()) {
+      return task().mode();
     }
     return switch (stage) {
       case OFF -> FluidLine.Mode.OFF;
@@ -202,8 +225,8 @@ public final class FluidControl {
 
   /** Duty of the injector, 0 to 1: what it passes at the held pressure is known. */
   public double duty(double size) {
-    if (check.runs()) {
-      return check.duty();
+    if (task().runs()) {
+      return task().duty();
     }
     double duty = wanted / (FluidLine.MOST * size);
     return duty < LEAST_DUTY ? 0 : Math.min(1, duty);

@@ -57,6 +57,12 @@ public final class FluidLine {
   /** Longer steps than this see the pressure follow within them, s. */
   private static final double QUICK_SECONDS = 0.1;
 
+  /** Crystals go into a full spray that is hot: by so much of what is left, 1/s, at full flow. */
+  private static final double DISSOLVES = 1 / 35.0;
+
+  private static final double FULL_SPRAY = 0.75;
+  private static final double HOT_K = 480;
+
   private final double volume;
   private final double strong;
   private final double seeps;
@@ -68,6 +74,7 @@ public final class FluidLine {
   private double dosed;
   private double open;
   private double pumped;
+  private double dissolved;
 
   /**
    * @param volume of the line, L
@@ -113,6 +120,24 @@ public final class FluidLine {
       taken += inner(h, mode, drawable, w) / steps;
     }
     dosed = taken;
+  }
+
+  /**
+   * Crystals at the injector's tip dissolve in a full spray into hot exhaust; they never grow here.
+   *
+   * @param kelvin of the gas at the injector
+   */
+  void soak(double dt, double kelvin, AfterWear w) {
+    if (w.crystals <= 0) {
+      dissolved = 0;
+    } else if (open >= FULL_SPRAY && kelvin > HOT_K && dosed > 0) {
+      dissolved += (1 - dissolved) * (1 - Math.exp(-dt * DISSOLVES * dosed / MOST));
+    }
+  }
+
+  /** More of its effort that a nominal pump needs at the held pressure for a duty, 0 to 1. */
+  static double effortFor(double duty) {
+    return twoInARow(duty, 4) * MOST / FluidTank.DENSITY / GIVES_HELD;
   }
 
   /** How hard its module lets the pump work, by the pressure that it sees. */
@@ -177,11 +202,16 @@ public final class FluidLine {
   }
 
   /** What the injector and the line before it pass at the held pressure, kg/s. */
-  private static double passes(double duty, AfterWear w) {
-    double injector = Math.max(1e-3, duty * w.injector);
-    // Two openings in a row; a sound line is four times as wide as the injector.
-    double line = 4 * Math.max(0.01, w.line);
-    return duty <= 0 ? 0 : MOST * Math.pow(Math.pow(injector, -2) + Math.pow(line, -2), -0.5);
+  private double passes(double duty, AfterWear w) {
+    double free = w.injector * (1 - w.crystals * (1 - dissolved));
+    // A sound line is four times as wide as the injector.
+    return duty <= 0
+        ? 0
+        : MOST * twoInARow(Math.max(1e-3, duty * free), 4 * Math.max(0.01, w.line));
+  }
+
+  private static double twoInARow(double one, double other) {
+    return Math.pow(Math.pow(one, -2) + Math.pow(other, -2), -0.5);
   }
 
   /** Where it comes to rest, for a point of a unit's history. */

@@ -66,6 +66,7 @@ public final class HeatUp {
   private End end = End.NONE;
   private boolean parked;
   private boolean asked;
+  private boolean warms;
   private double target;
   private double trim;
   private double lateIntegral;
@@ -85,6 +86,11 @@ public final class HeatUp {
     asked = true;
   }
 
+  /** The parked unit's exhaust is to be warm, with nothing burned in it. */
+  void warms(boolean on) {
+    warms = on;
+  }
+
   /** A tester wants it ended. */
   public void stop() {
     asked = false;
@@ -100,8 +106,13 @@ public final class HeatUp {
    */
   public void step(double dt, AfterReadings r, double soot) {
     if (stage == Stage.NONE) {
-      late = 0;
       duty = 0;
+      if (warms && r.running) {
+        warm(dt, r);
+        return;
+      }
+      late = 0;
+      lateIntegral = 0;
       begin(dt, r, soot);
       return;
     }
@@ -211,7 +222,7 @@ public final class HeatUp {
 
   /** Speed that it wants with the unit parked, rpm; 0 where none. */
   public double heldRpm() {
-    return parked && stage != Stage.NONE ? PARKED_RPM : 0;
+    return parked && stage != Stage.NONE || stage == Stage.NONE && warms ? PARKED_RPM : 0;
   }
 
   /** Late injection at a load, share of the most: under load the gas is hot by itself. */

@@ -180,6 +180,8 @@ public record Defect(
     FLUID_VALVE_STUCK(About.PART, 0, (d, c) -> c.after.valveStuck = true),
     /** Deposits in the exhaust fluid injector: share of its opening that is missing. */
     FLUID_INJECTOR_FOULED(About.PART, 1, (d, c) -> c.after.injector = 1 - d.size),
+    /** Crystals of urea in the exhaust fluid injector, which it can be rid of: the same. */
+    FLUID_INJECTOR_CRYSTALS(About.PART, 0.95, (d, c) -> c.after.crystals = d.size),
     /** Water in the exhaust fluid: share of the urea that is missing. */
     FLUID_DILUTED(About.PART, 1, (d, c) -> c.after.urea = 1 - d.size),
     /** The heater of the exhaust fluid does nothing: size unused. */

@@ -20,6 +20,14 @@ final class FluidOutputs {
   private static final int QUALITY = 0x0146;
   private static final int ASKED = 0x0147;
   private static final int QUANTITY_INTO_BEAKER = 0x0421;
+  private static final int RESTORE = 0x0422;
+  private static final int RESTORE_STAGE = 0x0148;
+  private static final int FLUSHED = 0x0149;
+  private static final int NOT_THERE = 0x22;
+
+  /** A request out of sequence: the pump is at another work. */
+  private static final int OTHER_WORK = 0x24;
+
   private static final double GRAM_STEP = 0.01;
   private static final double GRAMS = 1_000;
   private static final double KPA_STEP = 0.1;
@@ -51,6 +59,9 @@ final class FluidOutputs {
         .identifier(QUALITY, () -> number(reading(AfterSensors.FLUID_QUALITY), 0, PERCENT_STEP, 1))
         .identifier(
             ASKED, () -> number(control.check().asked(after.size()) * GRAMS, 0, GRAM_STEP, 2))
+        .identifier(RESTORE_STAGE, () -> Services.number(control.restore().stage().ordinal(), 1))
+        .identifier(FLUSHED, () -> Services.number(control.restore().flushed(), 1))
+        .routine(RESTORE, new Restore(engine.state(), control, tankC()))
         .routine(CHECK, new Check(engine.state(), control, tankC(), control::beginCheck))
         .routine(
             QUANTITY_INTO_BEAKER,
@@ -82,7 +93,6 @@ final class FluidOutputs {
       EngineState state, FluidControl control, DoubleSupplier tankC, Runnable begins)
       implements Routine {
     private static final int ENGINE_RUNS = 0x83;
-    private static final int NOT_THERE = 0x22;
     private static final int STARTED = 1;
     private static final int KEY_WENT_OFF = 2;
     private static final int NO_PRESSURE = 3;
@@ -96,6 +106,9 @@ final class FluidOutputs {
     public int start(int tester) {
       if (state.seenRunning()) {
         return ENGINE_RUNS;
+      }
+      if (control.inHand()) {
+        return OTHER_WORK;
       }
       if (!FluidControl.liquid(tankC.getAsDouble())) {
         return NOT_THERE;
@@ -118,7 +131,62 @@ final class FluidOutputs {
 
     @Override
     public void ends() {
-      control.breakCheckOff();
+      control.breakOff();
+    }
+
+    @Override
+    public boolean stops() {
+      return true;
+    }
+  }
+
+  /** Warm, measure, flush, cool; with the engine running and the unit parked. */
+  private record Restore(EngineState state, FluidControl control, DoubleSupplier tankC)
+      implements Routine {
+    private static final int ENGINE_STANDS = 0x84;
+    private static final int STOPPED = 1;
+    private static final int NO_PRESSURE = 3;
+    private static final int NOT_WARM = 4;
+    private static final int NOT_PARKED = 5;
+
+    @Override
+    public double seconds() {
+      return Math.max(1, control.restore().whole());
+    }
+
+    @Override
+    public int start(int tester) {
+      if (!state.seenRunning()) {
+        return ENGINE_STANDS;
+      }
+      if (control.inHand()) {
+        return OTHER_WORK;
+      }
+      if (!FluidControl.liquid(tankC.getAsDouble())) {
+        return NOT_THERE;
+      }
+      control.beginRestore();
+      return 0;
+    }
+
+    @Override
+    public int breaksOff() {
+      if (!state.seenRunning()) {
+        return STOPPED;
+      }
+      return control.restore().runs()
+          ? 0
+          : switch (control.restore().ended()) {
+            case NO_PRESSURE -> NO_PRESSURE;
+            case NOT_WARM -> NOT_WARM;
+            case NOT_PARKED -> NOT_PARKED;
+            default -> 0;
+          };
+    }
+
+    @Override
+    public void ends() {
+      control.breakOff();
     }
 
     @Override

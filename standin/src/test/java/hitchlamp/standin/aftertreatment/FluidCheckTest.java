@@ -59,12 +59,12 @@ class FluidCheckTest {
   void brokenOffItIsEmptiedAsAfterAStop() {
     control.beginCheck();
     runs(60);
-    control.breakCheckOff();
+    control.breakOff();
     assertThat(control.mode()).isEqualTo(FluidLine.Mode.EMPTY);
     runs(60);
     assertThat(line.filled()).isZero();
     assertThat(control.mode()).isEqualTo(FluidLine.Mode.OFF);
-    control.breakCheckOff();
+    control.breakOff();
     assertThat(control.mode()).as("a second time does nothing").isEqualTo(FluidLine.Mode.OFF);
   }
 
