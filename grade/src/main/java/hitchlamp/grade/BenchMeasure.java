@@ -74,11 +74,12 @@ final class BenchMeasure {
     COILS("coils", false),
     LOADED("loaded", true),
     DOSING("dosing", false),
-    QUANTITY("quantity", false);
+    QUANTITY("quantity", false),
+    RESTORE("restore", true);
 
     /** Those that take something of the unit into our hand by themselves. */
     static final List<Kind> LEADING =
-        List.of(COMPRESSION, CONTRIBUTION, COILS, LOADED, DOSING, QUANTITY);
+        List.of(COMPRESSION, CONTRIBUTION, COILS, LOADED, DOSING, QUANTITY, RESTORE);
 
     private final String test;
     private final boolean runs;

@@ -82,6 +82,7 @@ final class TrialsMeasure {
             new DosingTrials(packs),
             new FluidTrials(packs),
             new QuantityTrials(packs),
+            new RestoreTrials(packs),
             new ConversionTrials(packs)));
   }
 

@@ -36,7 +36,7 @@ class BenchTest {
   @ParameterizedTest
   @EnumSource(
       value = BenchMeasure.Kind.class,
-      names = {"COMPRESSION", "CONTRIBUTION", "COILS", "LOADED", "DOSING", "QUANTITY"})
+      names = {"COMPRESSION", "CONTRIBUTION", "COILS", "LOADED", "DOSING", "QUANTITY", "RESTORE"})
   void whatATestHoldsIsLetGoOfWithinAFifthOfASecondOfItsEnd(BenchMeasure.Kind kind)
       throws InterruptedException {
     BenchMeasure.Stopped s = BenchMeasure.stopped(PACKS, kind, 78);

@@ -62,4 +62,22 @@ class FluidRoundTest {
       assertThat(o.says()).contains("may still be full");
     }
   }
+
+  @Test
+  void flushedFreeItPassesAndACrustDoesNot() throws InterruptedException {
+    Trials restore = new RestoreTrials(PACKS);
+    Set<String> drawn = new HashSet<>();
+    for (int seed = 1; seed <= 3; seed++) {
+      Outcome free = restore.run(seed, Lot.SOUND);
+      assertThat(free.verdict()).as(free.what() + ": " + free.says()).isEqualTo(Verdict.PASS);
+      Outcome crust = restore.run(seed, Lot.DEFECTIVE);
+      assertThat(crust.named()).as(crust.what() + ": " + crust.says()).isEqualTo(crust.guilty());
+      drawn.add(crust.what());
+      Outcome left = restore.run(seed, Lot.SPOILED);
+      assertThat(left.verdict())
+          .as(left.what() + ": " + left.says())
+          .isEqualTo(Verdict.CANNOT_TELL);
+    }
+    assertThat(drawn).as("kinds drawn").hasSizeGreaterThan(1);
+  }
 }

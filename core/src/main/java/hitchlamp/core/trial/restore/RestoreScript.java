@@ -34,6 +34,7 @@ final class RestoreScript implements Script<RestoreSeen> {
   private final List<RestoreCycle> cycles = new ArrayList<>();
   private RestoreStage stage = RestoreStage.NONE;
   private long since;
+  private long told = Long.MIN_VALUE;
   private long began = Long.MIN_VALUE;
   private int flushed;
 
@@ -50,6 +51,10 @@ final class RestoreScript implements Script<RestoreSeen> {
     note(scene);
     if (end.isEmpty()) {
       return new Step.Run(RESTORE, says());
+    }
+    if (stage == RestoreStage.MEASURE && end.get().done()) {
+      // It ended with a measurement that was good enough, and its stage was not told again since.
+      leave(scene, RestoreStage.NONE, scene.read(STAGE).lastMicros() + EDGE_MICROS);
     }
     return end.get().done()
         ? new Step.Done(true, RestoreWords.said("it-is-over"))
@@ -70,13 +75,17 @@ final class RestoreScript implements Script<RestoreSeen> {
   /** Follows the stages; what was told before it began is of another run. */
   private void note(Scene scene) {
     long at = scene.read(STAGE).lastMicros();
-    if (at < began) {
+    if (at < began || at <= told) {
       return;
     }
+    told = at;
     RestoreStage now = setup.stage(scene.read(STAGE).last());
-    if (now == stage) {
-      return;
+    if (now != stage) {
+      leave(scene, now, at);
     }
+  }
+
+  private void leave(Scene scene, RestoreStage now, long at) {
     if (stage == RestoreStage.MEASURE && cycles.size() < RestoreSeen.MOST) {
       cycles.add(measured(scene, at));
     }

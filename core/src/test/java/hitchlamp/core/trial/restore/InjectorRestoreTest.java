@@ -223,6 +223,26 @@ class InjectorRestoreTest {
     assertThat(script.observed(scene).stage()).isEqualTo(RestoreStage.NONE);
   }
 
+  /** With the flow back the module ends at once; its last stage may be the last that was read. */
+  @Test
+  void theLastMeasurementCountsThoughItsEndWasNeverRead() {
+    RestoreScript script = new RestoreScript(SETUP);
+    QuietScene scene = new QuietScene().at(SECOND);
+    script.next(scene);
+    long at = 2 * SECOND;
+    for (int i = 0; i < 110; i++) {
+      tells(scene, at, i < 50 ? 2 : 3, i < 50 ? 13.3 : 50, 0);
+      script.next(scene);
+      at += SECOND / 4;
+    }
+    RoutineEnd done = new RoutineEnd(true, true, "it did it", new byte[0]);
+    scene.ended("restore", done);
+    script.next(scene);
+    script.next(scene);
+    assertThat(script.observed(scene).cycles()).hasSize(1);
+    assertThat(judged(script.observed(scene)).verdict()).isEqualTo(Verdict.PASS);
+  }
+
   /** What stood there before it began is of another run, and a wild count is none. */
   @Test
   void whatWasToldBeforeItBeganIsNotCounted() {
