@@ -4,6 +4,7 @@ import { Plot } from '../../shared/Plot'
 import { useConversion, useShow } from '../../shared/quantity'
 import type { Board, BoardProps } from '../boards'
 import { earlierOf } from '../earlier'
+import { StageStrip } from '../StageStrip'
 import { type DosingPoint, type DosingStage, seenOf, stretches } from './seen'
 import { texts } from './words'
 
@@ -28,32 +29,21 @@ const stageNow = (view: TrialView): DosingStage => seenOf(view).points.at(-1)?.s
 /** The stages in a row, pressure and effort over them, and what they come to. */
 function DosingBoard({ view, far = false, earlier }: BoardProps) {
   const { points } = seenOf(view)
+  const now = view.stage === 'ENDED' ? 'NONE' : stageNow(view)
   return (
     <>
-      <Stages now={view.stage === 'ENDED' ? 'NONE' : stageNow(view)} points={points} far={far} />
+      <StageStrip
+        far={far}
+        stages={STAGES.map((id) => ({
+          id,
+          title: texts.stages[id],
+          current: id === now,
+          done: id !== now && points.some((p) => p.stage === id),
+        }))}
+      />
       {far ? <Now points={points} /> : <Course points={points} />}
       {!far && <Figures view={view} before={earlierOf(view, earlier)} />}
     </>
-  )
-}
-
-function Stages({ now, points, far }: { now: DosingStage; points: DosingPoint[]; far: boolean }) {
-  return (
-    <ol className={`grid grid-cols-6 ${far ? 'my-4 text-far-fine' : 'my-3 max-w-[900px]'}`}>
-      {STAGES.map((s) => {
-        const current = s === now
-        const done = !current && points.some((p) => p.stage === s)
-        return (
-          <li
-            key={s}
-            aria-current={current ? 'step' : undefined}
-            className={`border-t-4 pt-1 pr-2 ${current ? 'border-petrol font-bold' : done ? 'border-ink' : 'border-line text-ink-2'}`}
-          >
-            {texts.stages[s]}
-          </li>
-        )
-      })}
-    </ol>
   )
 }
 
