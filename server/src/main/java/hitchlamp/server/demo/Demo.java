@@ -179,6 +179,14 @@ class Demo implements ApplicationRunner {
         breathes.id(),
         "Blows oil out of the breather since it carries more load. Idles clean.",
         accounts.find("Technician 2"));
+    jobs.open(
+        truck("Tipper 8", "SMW0TPR1400012816").id(),
+        "Uses hardly any exhaust fluid. Idles for hours in the queue.",
+        accounts.find("Technician 2"));
+    jobs.open(
+        truck("Tipper 2", "SMW0TPR1400015021").id(),
+        "Emission warning comes back. Both gas sensors are new.",
+        accounts.find("Technician 2"));
   }
 
   private UnitRow truck(String fleetNumber, String vin) {
