@@ -42,7 +42,7 @@ it('each cycle stands with the flow that it found', () => {
     'After one flush84 % ± 3 % ',
   ])
   expect(screen.getByText('70 %')).toHaveClass('text-grave')
-  expect(screen.getByText(/passes from 90 % on/)).toBeInTheDocument()
+  expect(screen.getByText(/90 % and more is right/)).toBeInTheDocument()
 })
 
 it('over, it shows no stage any more, and what the same cycle found last time', () => {

@@ -124,6 +124,8 @@ export const restore: Board = {
     const now = stageNow(view)
     return now === 'NONE' ? '' : texts.stages[now]
   },
+  // How warm the exhaust is; the speed only stands.
+  values: () => [0],
   why: () => [
     { head: texts.howItIsFound, text: texts.theModuleFlushes },
     { head: texts.meaning, text: texts.whatItMeans },

@@ -7,7 +7,7 @@ export const texts = {
   before: (a: Shown) => `last time: ${a}`,
   flow: 'Flow of the injector',
   howItIsFound: 'How it is found',
-  limit: (a: Shown) => `passes from ${a} on`,
+  limit: (a: Shown) => `${a} and more is right`,
   meaning: 'What the outcome means',
   noneYet: 'Measured once the exhaust is warm and the pressure holds.',
   normal: 'Normal',

@@ -135,6 +135,13 @@ final class FaultCollector extends ModuleCollector {
         .toList();
   }
 
+  /** Those of them of which nothing was told. */
+  private List<Integer> untold() {
+    return tested().stream()
+        .filter(spn -> tests.values().stream().noneMatch(t -> t.spn() == spn))
+        .toList();
+  }
+
   /** A group that did not come. */
   void unanswered(int pgn, Answer answer) {
     if (pgn == Pgn.DM30) {
@@ -289,6 +296,7 @@ final class FaultCollector extends ModuleCollector {
         readiness,
         monitorCounts,
         List.copyOf(tests.values()),
+        untold(),
         oddities(),
         ended());
   }

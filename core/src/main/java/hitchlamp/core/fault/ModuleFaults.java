@@ -24,6 +24,7 @@ import java.util.OptionalInt;
  * @param readiness which of its monitors have run since the last clear; empty where not told
  * @param monitorCounts how often its monitors ran; empty where not told
  * @param tests what tests of its monitors found; none where it tells none
+ * @param untold SPNs whose monitors tell of tests by DM24, and did not when asked
  * @param oddities what made no sense or did not come whole, in sentences
  * @param ended true where everything that was asked has ended
  */
@@ -38,6 +39,7 @@ public record ModuleFaults(
     Optional<Readiness> readiness,
     Optional<MonitorCounts> monitorCounts,
     List<TestResult> tests,
+    List<Integer> untold,
     List<String> oddities,
     boolean ended) {
   /** Reads that were stored before monitors were read have none. */
@@ -45,6 +47,37 @@ public record ModuleFaults(
     readiness = readiness == null ? Optional.empty() : readiness;
     monitorCounts = monitorCounts == null ? Optional.empty() : monitorCounts;
     tests = tests == null ? List.of() : List.copyOf(tests);
+    untold = untold == null ? List.of() : List.copyOf(untold);
+  }
+
+  /** Of a module that told every test for which it was asked. */
+  public ModuleFaults(
+      ModuleRef target,
+      Map<FaultList, String> lists,
+      Optional<Lamps> lamps,
+      List<KnownFault> faults,
+      OptionalDouble hours,
+      OptionalInt sinceClear,
+      OptionalInt minutesSinceClear,
+      Optional<Readiness> readiness,
+      Optional<MonitorCounts> monitorCounts,
+      List<TestResult> tests,
+      List<String> oddities,
+      boolean ended) {
+    this(
+        target,
+        lists,
+        lamps,
+        faults,
+        hours,
+        sinceClear,
+        minutesSinceClear,
+        readiness,
+        monitorCounts,
+        tests,
+        List.of(),
+        oddities,
+        ended);
   }
 
   /** True where its active and its earlier faults are known. */

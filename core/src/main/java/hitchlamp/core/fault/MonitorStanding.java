@@ -18,7 +18,7 @@ public record MonitorStanding(Kind kind, int count) {
     FAILING,
     TO_RUN,
     NEAR,
-    /** Tests that cannot run, or whose limits judge nothing. */
+    /** Tests that cannot run, were not told, or whose limits judge nothing. */
     NOT_JUDGED,
     PROVEN
   }
@@ -36,13 +36,15 @@ public record MonitorStanding(Kind kind, int count) {
             .anyMatch(
                 m ->
                     !m.tests().isEmpty()
+                        || !m.untold().isEmpty()
                         || m.readiness().map(x -> !x.monitors().isEmpty()).orElse(false));
     int failing = count(results, MonitorResult.State.FAILS);
     // Of a monitor that has not run its tests have not either: they are one.
     int toRun = open > 0 ? open : count(results, MonitorResult.State.NOT_RUN);
     int near = count(results, MonitorResult.State.NEAR);
     int unjudged =
-        (int) results.stream().filter(x -> !x.proves()).count()
+        r.modules().stream().mapToInt(m -> m.untold().size()).sum()
+            + (int) results.stream().filter(x -> !x.proves()).count()
             - failing
             - near
             - count(results, MonitorResult.State.NOT_RUN);

@@ -27,6 +27,15 @@ public final class MonitorItems {
           default -> {}
         }
       }
+      if (!m.untold().isEmpty()) {
+        open.add(
+            new OpenItem(
+                SignoffWords.said(
+                    "tests-of-the-module-not-told",
+                    m.target().title().toLowerCase(Locale.ROOT),
+                    String.join(", ", m.untold().stream().map(spn -> pack.spnText(spn)).toList())),
+                SignoffWords.say("read-the-faults-again-to-the")));
+      }
       // A monitor that is said not to have run is open by itself.
       boolean said = m.readiness().map(r -> !r.notReady().isEmpty()).orElse(false);
       if (!waiting.isEmpty() && !said) {

@@ -10,6 +10,7 @@ import hitchlamp.core.j1939.TestResult;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
+import hitchlamp.core.signoff.MonitorItems;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
@@ -139,6 +140,13 @@ class FaultCallTest {
     assertThat(r.modules().get(0).oddities())
         .as("the other was refused")
         .anyMatch(o -> o.contains("what a test of its monitors found: not supported"));
+    assertThat(r.modules().get(0).untold()).containsExactly(102);
+    // What was told passes well; what was not told keeps the proof away.
+    assertThat(MonitorStanding.of(r, TRUCK))
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.NOT_JUDGED, 1));
+    assertThat(MonitorItems.of(r, TRUCK))
+        .singleElement()
+        .satisfies(i -> assertThat(i.says().toString()).contains("was not told: Engine intake"));
   }
 
   /**

@@ -195,7 +195,29 @@ public final class InjectorRestore implements FluidTask {
 
   /** How long it takes in all where every try is needed, s. */
   public double whole() {
-    return runs() ? gone + Math.max(1, (TRIES + 1 - flushed) * CYCLE_SECONDS - seconds) : gone;
+    if (!runs()) {
+      return gone;
+    }
+    double left = Math.max(1, usual(stage) - seconds);
+    for (Stage s : Stage.values()) {
+      boolean last = flushed == TRIES && s.compareTo(Stage.MEASURE) > 0;
+      left += s.compareTo(stage) > 0 && !last ? usual(s) : 0;
+    }
+    // A flush that is behind it belongs to the cycle that cools.
+    int whole = TRIES - flushed - (stage == Stage.COOL ? 0 : 1);
+    double measures = usual(Stage.HEAT) + usual(Stage.HOLD) + usual(Stage.MEASURE);
+    return gone + left + (flushed == TRIES ? 0 : Math.max(0, whole) * CYCLE_SECONDS + measures);
+  }
+
+  private static double usual(Stage s) {
+    return switch (s) {
+      case HEAT -> USUAL_HEAT + SOAKS_SECONDS;
+      case HOLD -> HOLDS_SECONDS;
+      case MEASURE -> MEASURES_SECONDS;
+      case FLUSH -> FLUSHES_SECONDS;
+      case COOL -> COOLS_SECONDS;
+      case NONE -> 0;
+    };
   }
 
   @Override

@@ -20,6 +20,7 @@ class InjectorRestoreTest {
   private final List<Stage> stages = new ArrayList<>();
   private final List<Double> flows = new ArrayList<>();
   private SimUnit unit;
+  private double longest;
   private FluidControl control;
 
   private void truck(String defect, double celsius) {
@@ -48,6 +49,7 @@ class InjectorRestoreTest {
     long from = unit.now();
     while (r.runs() && unit.now() < from + most * SECOND) {
       unit.runUntil(unit.now() + SECOND / 2);
+      longest = Math.max(longest, r.whole());
       if (stages.isEmpty() || stages.get(stages.size() - 1) != r.stage()) {
         stages.add(r.stage());
         if (r.stage() == Stage.FLUSH || r.stage() == Stage.NONE) {
@@ -86,6 +88,9 @@ class InjectorRestoreTest {
     assertThat(flows).hasSize(InjectorRestore.TRIES + 1);
     assertThat(flows.get(InjectorRestore.TRIES)).isBetween(0.6, 0.8);
     assertThat(took / 60).as("minutes").isLessThan(25);
+    assertThat(longest - control.restore().whole())
+        .as("what it said beforehand that it would take at most, s")
+        .isBetween(-300.0, 300.0);
   }
 
   @Test
