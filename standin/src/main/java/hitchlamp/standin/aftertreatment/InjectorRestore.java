@@ -39,7 +39,8 @@ public final class InjectorRestore implements FluidTask {
   private static final double WARM_C = 225;
   private static final double SOAKS_SECONDS = 20;
   private static final double LONGEST_HEAT = 900;
-  private static final double USUAL_HEAT = 90;
+  private static final double FIRST_HEAT = 250;
+  private static final double AGAIN_HEAT = 25;
   private static final double HELD_KPA = 850;
   private static final double HOLDS_SECONDS = 12;
   private static final double LONGEST_HOLD = 90;
@@ -48,12 +49,7 @@ public final class InjectorRestore implements FluidTask {
   private static final double FLUSHES_SECONDS = 40;
   private static final double COOLS_SECONDS = 60;
   private static final double CYCLE_SECONDS =
-      USUAL_HEAT
-          + SOAKS_SECONDS
-          + HOLDS_SECONDS
-          + MEASURES_SECONDS
-          + FLUSHES_SECONDS
-          + COOLS_SECONDS;
+      AGAIN_HEAT + HOLDS_SECONDS + MEASURES_SECONDS + FLUSHES_SECONDS + COOLS_SECONDS;
   private static final double BACK = 0.93;
   private static final double PEDAL = 0.05;
   private static final double MOVES_KMH = 3;
@@ -198,7 +194,8 @@ public final class InjectorRestore implements FluidTask {
     if (!runs()) {
       return gone;
     }
-    double left = Math.max(1, usual(stage) - seconds);
+    boolean cold = stage == Stage.HEAT && flushed == 0;
+    double left = Math.max(1, (cold ? FIRST_HEAT : usual(stage)) - seconds);
     for (Stage s : Stage.values()) {
       boolean last = flushed == TRIES && s.compareTo(Stage.MEASURE) > 0;
       left += s.compareTo(stage) > 0 && !last ? usual(s) : 0;
@@ -211,7 +208,7 @@ public final class InjectorRestore implements FluidTask {
 
   private static double usual(Stage s) {
     return switch (s) {
-      case HEAT -> USUAL_HEAT + SOAKS_SECONDS;
+      case HEAT -> AGAIN_HEAT;
       case HOLD -> HOLDS_SECONDS;
       case MEASURE -> MEASURES_SECONDS;
       case FLUSH -> FLUSHES_SECONDS;
