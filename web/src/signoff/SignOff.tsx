@@ -65,8 +65,9 @@ export function SignOff() {
               <p>{texts.nothingByTheLastReadDrive}</p>
             ) : (
               <ul>
-                {data.open.map((o) => (
-                  <li key={o.says.text} className="border-b border-line py-2">
+                {data.open.map((o, i) => (
+                  // Two modules may say the same of themselves.
+                  <li key={`${i} ${o.says.text}`} className="border-b border-line py-2">
                     <b className="block text-lead font-semibold">{said(o.says)}</b>
                     <span className="text-ink-2">{said(o.next)}</span>
                   </li>
