@@ -108,6 +108,8 @@ public final class HeatUp {
     if (stage == Stage.NONE) {
       duty = 0;
       if (warms && r.running) {
+        // Who asks for it meanwhile asks again: it must not begin by itself afterwards.
+        asked = false;
         warm(dt, r);
         return;
       }

@@ -3,6 +3,7 @@ package hitchlamp.standin.unit;
 import hitchlamp.standin.aftertreatment.Aftertreatment;
 import hitchlamp.standin.aftertreatment.FluidCheck;
 import hitchlamp.standin.aftertreatment.FluidControl;
+import hitchlamp.standin.aftertreatment.HeatUp;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.module.Routine;
 import hitchlamp.standin.module.Services;
@@ -61,7 +62,7 @@ final class FluidOutputs {
             ASKED, () -> number(control.check().asked(after.size()) * GRAMS, 0, GRAM_STEP, 2))
         .identifier(RESTORE_STAGE, () -> Services.number(control.restore().stage().ordinal(), 1))
         .identifier(FLUSHED, () -> Services.number(control.restore().flushed(), 1))
-        .routine(RESTORE, new Restore(engine.state(), control, tankC()))
+        .routine(RESTORE, new Restore(engine.state(), after, tankC()))
         .routine(CHECK, new Check(engine.state(), control, tankC(), control::beginCheck))
         .routine(
             QUANTITY_INTO_BEAKER,
@@ -141,7 +142,7 @@ final class FluidOutputs {
   }
 
   /** Warm, measure, flush, cool; with the engine running and the unit parked. */
-  private record Restore(EngineState state, FluidControl control, DoubleSupplier tankC)
+  private record Restore(EngineState state, Aftertreatment after, DoubleSupplier tankC)
       implements Routine {
     private static final int ENGINE_STANDS = 0x84;
     private static final int STOPPED = 1;
@@ -149,9 +150,13 @@ final class FluidOutputs {
     private static final int NOT_WARM = 4;
     private static final int NOT_PARKED = 5;
 
+    private FluidControl control() {
+      return after.fluid();
+    }
+
     @Override
     public double seconds() {
-      return Math.max(1, control.restore().whole());
+      return Math.max(1, control().restore().whole());
     }
 
     @Override
@@ -159,13 +164,14 @@ final class FluidOutputs {
       if (!state.seenRunning()) {
         return ENGINE_STANDS;
       }
-      if (control.inHand()) {
+      if (control().inHand()) {
         return OTHER_WORK;
       }
-      if (!FluidControl.liquid(tankC.getAsDouble())) {
+      boolean burns = after.heatUp().stage() != HeatUp.Stage.NONE;
+      if (burns || !FluidControl.liquid(tankC.getAsDouble())) {
         return NOT_THERE;
       }
-      control.beginRestore();
+      control().beginRestore();
       return 0;
     }
 
@@ -174,9 +180,9 @@ final class FluidOutputs {
       if (!state.seenRunning()) {
         return STOPPED;
       }
-      return control.restore().runs()
+      return control().restore().runs()
           ? 0
-          : switch (control.restore().ended()) {
+          : switch (control().restore().ended()) {
             case NO_PRESSURE -> NO_PRESSURE;
             case NOT_WARM -> NOT_WARM;
             case NOT_PARKED -> NOT_PARKED;
@@ -186,7 +192,7 @@ final class FluidOutputs {
 
     @Override
     public void ends() {
-      control.breakOff();
+      control().breakOff();
     }
 
     @Override

@@ -100,6 +100,22 @@ class InjectorRestoreTest {
     assertThat(control.restore().ended()).isEqualTo(End.NO_PRESSURE);
   }
 
+  /** What is asked for while the module washes is not done by itself once nobody stands by. */
+  @Test
+  void aRegenerationThatIsAskedForMeanwhileDoesNotBeginAfterwards() {
+    truck("", 20);
+    control.beginRestore();
+    goesOn(60);
+    unit.regenerate();
+    goesOn(600);
+    assertThat(control.restore().ended()).isEqualTo(End.BACK);
+    unit.runUntil(unit.now() + 60 * SECOND);
+    assertThat(unit.regenerates()).isFalse();
+    unit.regenerate();
+    unit.runUntil(unit.now() + 5 * SECOND);
+    assertThat(unit.regenerates()).as("asked for again").isTrue();
+  }
+
   @Test
   void whoDrivesOffOrStopsTheEngineEndsIt() {
     truck("", 20);

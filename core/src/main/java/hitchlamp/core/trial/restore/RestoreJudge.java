@@ -31,6 +31,9 @@ final class RestoreJudge {
   /** More than this no sound injector passes. */
   private static final double TOO_MUCH = 115;
 
+  /** Less than these points of percent nobody calls better. */
+  private static final double LEAST_GAIN = 1;
+
   /** A pump that works less while it doses was told wrongly. */
   private static final double LEAST_FLOW = -10;
 
@@ -106,7 +109,7 @@ final class RestoreJudge {
     if (!(last.percent() + doubt <= setup.least())) {
       return tell(figures, "at-the-limit", "measure-the-quantity", percent(last.percent()));
     }
-    boolean better = last.gained(first) > 0;
+    boolean better = last.gained(first) > LEAST_GAIN;
     return new Judgement(
         Verdict.FAIL,
         better

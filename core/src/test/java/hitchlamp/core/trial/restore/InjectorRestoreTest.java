@@ -62,6 +62,7 @@ class InjectorRestoreTest {
         "40 55 66 74 79 | true | FAIL | rose from 40 % to 79 % in 4 flushes and is not back",
         "70 70 70 70 70 | true | FAIL | 4 flushes did not move it",
         "70 69.9 70.1 70 69.8 | true | FAIL | 4 flushes did not move it",
+        "70 70.2 70.4 70.6 70.8 | true | FAIL | 4 flushes did not move it",
         "70 80 85 88 91 | true | CANNOT_TELL | too near to the limit",
         "70 85 | false | CANNOT_TELL | at 85 % of the flow",
         "130 | true | CANNOT_TELL | more than a sound one can",
