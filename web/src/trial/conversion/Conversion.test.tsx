@@ -80,3 +80,37 @@ it('shows each stretch with its doubt, and a sensor that reads without anything'
   expect(screen.getByText('19.4 ppm')).toHaveClass('text-grave')
   expect(screen.getByText('at most ± 8 ppm')).toBeInTheDocument()
 })
+
+it('a figure that nobody knows is a dash, not a zero', () => {
+  const asleep = { ...moment(1, 'NaN', 'NaN'), celsius: 'NaN', kmh: 'NaN' } as DriveMoment
+  renderInJob(<Board view={view('RUNNING', [asleep], plan(false, 0))} />)
+  expect(screen.queryByText('0 ppm')).not.toBeInTheDocument()
+  expect(screen.queryByText('0 %')).not.toBeInTheDocument()
+  cleanup()
+  renderInJob(<Board far view={view('RUNNING', [asleep], plan(false, 0))} />)
+  expect(screen.getByText('Conversion –')).toBeInTheDocument()
+})
+
+it('from the seat the seconds count down, and are gone where none are counted', () => {
+  renderInJob(<Board far view={view('RUNNING', [moment(300, 190, 19)], plan(true, 60))} />)
+  expect(screen.getByText('120')).toBeInTheDocument()
+  cleanup()
+  renderInJob(<Board far view={view('RUNNING', [moment(300, 190, 19)], plan(false, 0))} />)
+  expect(screen.queryByText('seconds left')).not.toBeInTheDocument()
+})
+
+it('a unit that stands is read by its engine speed', () => {
+  const standing = { ...view('RUNNING', [moment(300, 190, 19)], plan(true, 60)), figures: { cruise: 0 } }
+  renderInJob(<Board far view={standing} />)
+  expect(screen.getByText('1,275')).toBeInTheDocument()
+  expect(screen.queryByText('84')).not.toBeInTheDocument()
+})
+
+it('over, nothing is ordered any more', () => {
+  const ended = view('ENDED', [moment(1, 198, 88)], plan(true, 180, true))
+  expect(conversion.spoken?.(ended)).toBe('')
+  expect(conversion.headline?.(ended)).toBe('Conversion')
+  expect(conversion.heard?.(ended).tone).toBe('look')
+  renderInJob(<Board view={ended} />)
+  expect(screen.queryByText('Foot off')).not.toBeInTheDocument()
+})
