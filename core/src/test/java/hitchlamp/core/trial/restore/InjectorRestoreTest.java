@@ -120,6 +120,15 @@ class InjectorRestoreTest {
     assertThat(j.says().toString()).doesNotContain("40 %");
   }
 
+  /** While it goes on, and where a person let go of it. */
+  @Test
+  void beforeItsEndItSaysHowFarItIs() {
+    Judgement j = judged(seen(false, "", 70, 85));
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(j.says().toString())
+        .isEqualTo("85 % of the flow after one flush; the restore has not come to its end.");
+  }
+
   @Test
   void withoutAMeasurementTheModulesReasonIsSaid() {
     Judgement j = judged(seen(false, "the exhaust did not get warm"));
