@@ -60,7 +60,7 @@ it('shows the pressure with each cylinder off and which one cures it', () => {
   )
   expect(screen.getByText('3.42 kPa')).toBeInTheDocument()
   expect(screen.getByText('cures it')).toBeInTheDocument()
-  expect(screen.getByText('falls by −1 ± 3 %')).toBeInTheDocument()
+  expect(screen.getByText('changes by +1 ± 3 %')).toBeInTheDocument()
 })
 
 it('says what was left out and why, and pulls it again', () => {

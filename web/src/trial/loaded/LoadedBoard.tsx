@@ -132,12 +132,14 @@ function shown(m: TrialMeasured | undefined, show: ReturnType<typeof useShow>): 
   return `${s.figure} ${s.unit}`
 }
 
+const signed = (n: number) => (n > 0 ? `+${n}` : n < 0 ? `−${-n}` : '0')
+
 function Falls({ of }: { of: TrialMeasured | undefined }) {
   if (of?.value == null) return null
   if (of.verdict === 'FAIL') return <b>{texts.cures}</b>
   return (
     <span className="text-ink-2">
-      {texts.fallsBy(String(Math.round(of.value) || 0).replace('-', '−'), (of.plusMinus ?? 0).toFixed(0))}
+      {texts.changesBy(signed(-Math.round(of.value)), (of.plusMinus ?? 0).toFixed(0))}
     </span>
   )
 }

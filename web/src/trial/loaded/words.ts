@@ -17,7 +17,7 @@ export const texts = {
   atSecond: (a: Shown) => `at ${a} s`,
   cures: 'cures it',
   done: 'Done',
-  fallsBy: (a: Shown, b: Shown) => `falls by ${a} ± ${b} %`,
+  changesBy: (a: Shown, b: Shown) => `changes by ${a} ± ${b} %`,
   hold: 'Hold it',
   howItIsFound: 'How it is found',
   leftOut: 'Left out',
