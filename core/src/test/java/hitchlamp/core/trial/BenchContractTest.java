@@ -22,9 +22,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /**
  * What every kind of test passes, over hundreds of random lives each, three thousand in all (on
- * simulated trucks, beside these, in {@code measure bench}) of acts, refusals, lies, losses, silence and lost links:
- * nothing stays held that is not said to be; nothing is commanded after the end; what it was told
- * gives the same result again; a stored observation is judged the same again.
+ * simulated trucks, beside these, in {@code measure bench}) of acts, refusals, lies, losses,
+ * silence and lost links: nothing stays held that is not said to be; nothing is commanded after the
+ * end; what it was told gives the same result again; a stored observation is judged the same again.
  */
 class BenchContractTest {
   private static final int LIVES = 280;
