@@ -69,6 +69,9 @@ public final class Poll implements Procedure<Long> {
 
     final java.util.Set<Integer> refused = new java.util.HashSet<>();
 
+    /** Those of a question that was refused as a whole: each is asked by itself. */
+    final java.util.Deque<Integer> apart = new java.util.ArrayDeque<>();
+
     Row(Wish wish) {
       this.wish = wish;
       wish.groups().forEach(g -> groupsDue.put(g, Long.MIN_VALUE));
@@ -192,6 +195,9 @@ public final class Poll implements Procedure<Long> {
 
   /** The next identifiers in turn, as many as go in one question. */
   private List<Integer> next(Row row) {
+    if (!row.apart.isEmpty()) {
+      return List.of(row.apart.poll());
+    }
     List<Integer> open =
         row.wish.identifiers().stream().filter(id -> !row.refused.contains(id)).toList();
     int together = Math.min(open.size(), Math.max(1, pack.watch().together()));
@@ -221,7 +227,12 @@ public final class Poll implements Procedure<Long> {
       row.silent = 0;
       take(row, p.data(), p.micros());
     } else if (reply instanceof Reply.Refused && row.inQuestion.size() == 1) {
+      row.silent = 0;
       row.refused.addAll(row.inQuestion);
+    } else if (reply instanceof Reply.Refused) {
+      // An answer, if to none of them: which of them it has shows one by one.
+      row.silent = 0;
+      row.apart.addAll(row.inQuestion);
     } else if (++row.silent >= SILENT_QUESTIONS) {
       row.silent = 0;
       row.notBefore = micros + ALONE_MICROS;

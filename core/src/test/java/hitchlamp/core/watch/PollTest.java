@@ -9,6 +9,8 @@ import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
+import hitchlamp.core.uds.NegativeCode;
+import hitchlamp.core.uds.Reply;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -83,6 +85,47 @@ class PollTest {
     // Four groups wait: three go out at once, then five seconds of peace, then three again.
     List<Long> times = asked(ENGINE, HOURS, 9, new Answer.Silent());
     assertThat(times).hasSizeBetween(1, 3);
+  }
+
+  /**
+   * A module that has one identifier of ten and refuses each question without it: a refusal is no
+   * silence, and the one is found within the first round.
+   */
+  @Test
+  void whatAModuleHasIsFoundAmongWhatItRefuses() {
+    Pack truck = PackLibrary.read(Path.of("../packs")).with("orrendale-haulward");
+    List<Integer> ids =
+        List.of(
+            0x0140, 0x0141, 0x0142, 0x0143, 0x0144, 0x0145, 0x0146, 0x0147, 0x0148, 0x0149, 0x0118);
+    List<Integer> told = new ArrayList<>();
+    Poll of =
+        new Poll(
+            truck,
+            List.of(new Poll.Wish("engine", ENGINE, ids, List.of())),
+            (module, address, id, raw, micros) -> told.add(id));
+    int questions = 0;
+    List<Command> now = of.on(new Event.Ticked(0));
+    for (long ms = 5; ms < 4_000; ms += 5) {
+      List<Command> next = new ArrayList<>();
+      for (Command c : now) {
+        if (c instanceof Command.Call call) {
+          questions++;
+          boolean has = java.util.HexFormat.of().formatHex(call.request()).contains("0118");
+          Reply reply =
+              has
+                  ? new Reply.Positive(new byte[] {0x62, 0x01, 0x18, 0x10, 0x20}, ms * 1_000)
+                  : new Reply.Refused(0x22, new NegativeCode(0x31));
+          next.addAll(of.on(new Event.Replied(call.ticket(), reply, ms * 1_000)));
+        }
+      }
+      next.addAll(of.on(new Event.Ticked(ms * 1_000)));
+      now = next;
+      if (ms == 1_000) {
+        assertThat(told).as("within a second").contains(0x0118);
+      }
+    }
+    assertThat(questions).isGreaterThan(20);
+    assertThat(told).as("what it refuses is not asked again").hasSizeGreaterThan(questions / 2);
   }
 
   @Test
