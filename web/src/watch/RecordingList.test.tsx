@@ -1,4 +1,4 @@
-import { screen, within } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useLocation } from 'react-router'
 import { expect, it } from 'vitest'
@@ -125,7 +125,7 @@ it('a table is looked at first, put right, and then added by what was put right'
   await userEvent.type(dialog.getByLabelText('SPN of Speed'), '190')
   await userEvent.click(dialog.getAllByRole('button', { name: 'Leave out' })[1] as HTMLElement)
   await userEvent.click(dialog.getByRole('button', { name: 'Add it as a recording' }))
-  expect(await screen.findByTestId('where')).toHaveTextContent('/jobs/3/watch/recordings/9')
+  await waitFor(() => expect(screen.getByTestId('where')).toHaveTextContent('/jobs/3/watch/recordings/9'))
   expect(JSON.parse(bodies[0]?.get('map') as string)).toEqual({
     ...map,
     time: 'MILLISECONDS',
