@@ -244,9 +244,9 @@ final class HealthyMeasure {
         pass(unit, 300);
       }
       case REFILLED -> {
-        unit.fillFluid(3);
+        unit.eachEngine(e -> e.fillFluid(3));
         drive(unit, 20, 1, 0.8, 400);
-        unit.fillFluid(57);
+        unit.eachEngine(e -> e.fillFluid(57));
         drive(unit, 20, 1, 0.8, 400);
       }
       case RESTARTS -> {

@@ -80,13 +80,16 @@ final class BenchQuestions {
     for (String name : names) {
       int id = spec.reads().get(name);
       boolean named = at + 2 <= data.length && ((data[at] & 0xFF) << 8 | data[at + 1] & 0xFF) == id;
+      if (!named) {
+        // A module leaves out what it does not have; what follows may still be there.
+        continue;
+      }
       int length =
           pack.services().blocks().containsKey(id)
               ? data.length - at - 2
               : pack.services().lengthOf(id);
       boolean fits =
-          named
-              && length > 0
+          length > 0
               && at + 2 + length <= data.length
               && (names.size() > 1 || at + 2 + length == data.length);
       if (!fits) {

@@ -33,6 +33,9 @@ public final class Exchange implements Segments.Listener {
   private static final int NEGATIVE = 0x7F;
   private static final int POSITIVE = 0x40;
 
+  /** Length of the question for one identifier. */
+  private static final int SINGLE_READ = 3;
+
   private final Segments segments;
   private final byte[] request;
   private final long pendingMicros;
@@ -145,10 +148,14 @@ public final class Exchange implements Segments.Listener {
 
   /**
    * True where an answer names what was asked for (ISO 14229-1, from memory): a session, an
-   * identifier, a routine, a kind of fault information with its fault. The late answer to an
-   * earlier request of the same service does not.
+   * identifier, a routine, a kind of fault information with its fault. Asked for several
+   * identifiers a module leaves out those that it does not have, the first of them too. The late
+   * answer to an earlier request of the same service does not.
    */
   private boolean echoes(byte[] payload) {
+    if ((request[0] & 0xFF) == Services.READ && request.length > SINGLE_READ) {
+      return tellsOneOfThem(payload);
+    }
     int echoed =
         switch (request[0] & 0xFF) {
           case Services.SESSION, Services.TESTER_PRESENT -> 1;
@@ -164,6 +171,17 @@ public final class Exchange implements Segments.Listener {
       }
     }
     return true;
+  }
+
+  private boolean tellsOneOfThem(byte[] payload) {
+    for (int i = 1; i + 1 < request.length; i += 2) {
+      if (payload.length >= SINGLE_READ
+          && payload[1] == request[i]
+          && payload[2] == request[i + 1]) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private void refused(int code, long micros) {

@@ -63,6 +63,21 @@ class BenchQuestionsTest {
     assertThat(seen).isEqualTo(1);
   }
 
+  @Test
+  void whatIsLeftOutOfAnAnswerHidesNothingElse() {
+    TestSpec quantity = BenchContractTest.PACK.bench().tests().get("quantity");
+    BenchQuestions two = new BenchQuestions(quantity, BenchContractTest.PACK);
+    BenchScene seen =
+        new BenchScene(
+            quantity,
+            BenchContractTest.PACK,
+            TestedUnit.of(new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true)));
+    assertThat(hex(two.next().orElseThrow())).isEqualTo("2201180114");
+    two.on(answer("62011401f4"), seen);
+    assertThat(seen.read("pressure").last()).isEqualTo(25);
+    assertThat(seen.read("asked").last()).isNaN();
+  }
+
   private void until(String wanted) {
     for (int i = 0; i < 9 && !ask().equals(wanted); i++) {
       // The next question.

@@ -167,4 +167,23 @@ class ExchangeTest {
     e.accept(they("0562022000001234"), 90_000);
     assertThat(replies.get(0)).isInstanceOf(Reply.Positive.class);
   }
+
+  @Test
+  void aModuleLeavesOutTheFirstOfSeveralIdentifiersThatItDoesNotHave() {
+    Exchange e = ask("22014803050118", 1);
+    e.accept(they("0462030507FFFFFF"), 40_000);
+    assertThat(replies)
+        .containsExactly(new Reply.Positive(HexFormat.of().parseHex("62030507"), 40_000));
+  }
+
+  @Test
+  void theLateAnswerOfAnotherIdentifierIsNotTakenForOneOfSeveral() {
+    Exchange e = ask("22014803050118", 1);
+    e.accept(they("0462010007FFFFFF"), 40_000);
+    e.accept(they("0162FFFFFFFFFFFF"), 45_000);
+    assertThat(replies).isEmpty();
+    e.accept(they("056201181234FFFF"), 50_000);
+    assertThat(replies)
+        .containsExactly(new Reply.Positive(HexFormat.of().parseHex("6201181234"), 50_000));
+  }
 }

@@ -39,5 +39,11 @@ public final class AfterReadings {
   public double fluidEffort;
 
   public double tankC = 20;
+
+  /** Level of the tank and urea in it, percent, as its sensors tell them. */
+  public double tankPercent = 100;
+
+  public double ureaPercent = FluidTank.UREA * 100;
+
   public double supplyKpa = 414;
 }

@@ -28,6 +28,7 @@ public final class Aftertreatment {
   private final SootEstimate estimate;
   private final HeatUp heatUp;
   private final FluidControl fluid = new FluidControl();
+  private final Inducement inducement = new Inducement();
   private double lastInC;
   private double lastOutC;
   private double lastFilterC;
@@ -131,6 +132,7 @@ public final class Aftertreatment {
     heatUp.step(dt, seen, estimate.share());
     seen.fluidEffort = line.effort();
     fluid.step(dt, seen, heatUp.stage() != HeatUp.Stage.NONE);
+    inducement.step(dt, seen, fluid.failed());
     double gas = Math.max(0, flow);
     pipe.step(dt, gas, inK, 0, ambientK, kmh);
     doser.step(dt, heatUp.duty(), supply, wear.nozzle);
@@ -226,6 +228,11 @@ public final class Aftertreatment {
 
   public FluidControl fluid() {
     return fluid;
+  }
+
+  /** How the module makes somebody have the dosing mended. */
+  public Inducement inducement() {
+    return inducement;
   }
 
   /** Nitrogen oxides before the SCR catalyst, mole by mole. */

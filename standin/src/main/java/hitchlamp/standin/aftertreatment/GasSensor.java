@@ -26,6 +26,7 @@ public final class GasSensor {
   private static final double OXYGEN_SHARE = 0.02;
   private static final double STEP_PPM = 0.1;
   private static final double MOST_PPM = 3_000;
+  private static final double NEW_C = 20;
 
   private final double off;
   private final double gain;
@@ -41,6 +42,8 @@ public final class GasSensor {
   private boolean fed = true;
   private double heat = 1;
   private double stuckAt = Double.NaN;
+  private double aged;
+  private double madeUp;
 
   public GasSensor(SplittableRandom random) {
     off = TOLERANCE_PPM * (2 * random.nextDouble() - 1);
@@ -65,6 +68,30 @@ public final class GasSensor {
     } else if (Double.isNaN(stuckAt) && stable()) {
       stuckAt = step(ppm);
     }
+  }
+
+  /**
+   * It has worked for long: a cell loses of its signal, and its module makes up for it by the
+   * hours.
+   *
+   * @param share of its signal that is lost
+   */
+  public void ages(double share) {
+    aged = share;
+    madeUp = share;
+  }
+
+  /** A new one is put in. Its module does not know of it. */
+  public void renew() {
+    aged = 0;
+    stuckAt = Double.NaN;
+    readySeconds = 0;
+    cellC = NEW_C;
+  }
+
+  /** A tester tells its module that it is new: nothing is made up for any more. */
+  public void taughtAsNew() {
+    madeUp = 0;
   }
 
   /**
@@ -124,7 +151,7 @@ public final class GasSensor {
       return Double.NaN;
     }
     double noise = NOISE_PPM * (random.nextDouble() + random.nextDouble() - 1) * 2.4;
-    double told = ppm * gain + off + drift + noise;
+    double told = (ppm * gain + off + drift) * ((1 - aged) / (1 - madeUp)) + noise;
     return Double.isNaN(stuckAt) ? step(told) : stuckAt;
   }
 

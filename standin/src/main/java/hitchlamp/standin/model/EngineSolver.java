@@ -2,6 +2,7 @@ package hitchlamp.standin.model;
 
 import hitchlamp.standin.aftertreatment.AfterReadings;
 import hitchlamp.standin.aftertreatment.Aftertreatment;
+import hitchlamp.standin.aftertreatment.FluidTank;
 import hitchlamp.standin.aftertreatment.HeatUp;
 import hitchlamp.standin.engine.AirControl;
 import hitchlamp.standin.engine.AirPath;
@@ -379,6 +380,7 @@ public final class EngineSolver {
       r.filterKpa = s.filterSensorKpa;
       r.fluidKpa = after.line().kpa();
       r.tankC = after.tank().celsius();
+      r.tankPercent = after.tank().litres() / FluidTank.FULL * 100;
       r.supplyKpa = fuel.supply() / 1e3;
     }
   }

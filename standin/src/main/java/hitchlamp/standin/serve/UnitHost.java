@@ -4,6 +4,7 @@ import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.standin.aftertreatment.FluidTank;
 import hitchlamp.standin.model.EngineState;
+import hitchlamp.standin.scenario.Part;
 import hitchlamp.standin.unit.Cab;
 import hitchlamp.standin.unit.SimUnit;
 import hitchlamp.standin.wiring.Harness;
@@ -144,7 +145,14 @@ final class UnitHost {
       case "regenerate" -> unit.regenerate();
       case "consumers" -> unit.firstEngine().consumers(number(value, 0, MOST_CONSUMERS_A));
       case "auxiliary" -> unit.firstEngine().auxiliary(number(value, 0, MOST_AUXILIARY_NM));
-      case "fluid" -> unit.fillFluid(number(value, 0, FluidTank.FULL));
+      case "fluid" -> {
+        double litres = number(value, 0, FluidTank.FULL);
+        unit.eachEngine(e -> e.fillFluid(litres));
+      }
+      case "replace" -> {
+        Part.New what = Part.read(value);
+        unit.eachEngine(e -> e.putIn(what));
+      }
       case "pace" -> wantedFactor = number(value, 1, 60);
       default -> throw new IllegalArgumentException("there is no action '" + action + "'");
     }

@@ -63,18 +63,15 @@ final class AfterGroups {
     m.broadcast(6, 61475, 100_000, this::dosing);
     m.broadcast(6, 64891, 1_000_000, this::filter);
     m.broadcast(6, 64892, 1_000_000, this::control);
-    m.broadcast(
-        6,
-        65110,
-        1_000_000,
-        () ->
-            put(
-                put(Signal.NOTHING, 0, 8, reading(AfterSensors.TANK_LEVEL), 0.4, 0),
-                8,
-                8,
-                reading(AfterSensors.TANK_TEMPERATURE),
-                1,
-                -40));
+    m.broadcast(6, 65110, 1_000_000, this::tank);
+  }
+
+  /** Level and temperature, and how it makes somebody mend the dosing: three bits each. */
+  private long tank() {
+    long p = put(Signal.NOTHING, 0, 8, reading(AfterSensors.TANK_LEVEL), 0.4, 0);
+    p = put(p, 8, 8, reading(AfterSensors.TANK_TEMPERATURE), 1, -40);
+    p = put(p, 32 + 5, 3, after.inducement().low() ? ACTIVE : 0, 1, 0);
+    return put(p, 40 + 5, 3, after.inducement().stage().ordinal(), 1, 0);
   }
 
   /** Before the catalyst and behind it: one thermometer each, told in two groups. */

@@ -35,6 +35,11 @@ final class AfterSensors {
   private static final double PERCENT = 100;
   private static final double AIR_OXYGEN = 0.21;
 
+  /** Signal that a sensor of nitrogen oxides loses by its age: common practice, no source. */
+  private static final double LOST_AN_HOUR = 8e-6;
+
+  private static final double MOST_LOST = 0.12;
+
   /** What the module reckons with while the sensor of the fuel pressure is not believed. */
   private static final double USUAL_SUPPLY_KPA = 450;
 
@@ -78,6 +83,13 @@ final class AfterSensors {
 
   private void fit(int spn, double lag, double off, double share, double noise, double step) {
     pickups.put(spn, new Pickup(spn, lag, off, share, noise, step, random));
+  }
+
+  /** They have worked so many hours. */
+  void work(double hours) {
+    double lost = Math.min(MOST_LOST, hours * LOST_AN_HOUR);
+    before.ages(lost);
+    behind.ages(lost);
   }
 
   /** SPNs that may drift. */
@@ -130,6 +142,8 @@ final class AfterSensors {
     readings.filterKpa = engine.measured(EngineSensors.FILTER_PRESSURE);
     readings.fluidKpa = reading(FLUID_PRESSURE);
     readings.tankC = reading(TANK_TEMPERATURE);
+    readings.tankPercent = reading(TANK_LEVEL);
+    readings.ureaPercent = reading(FLUID_QUALITY);
     readings.supplyKpa =
         engine.sound(EngineSensors.FUEL_SUPPLY)
             ? engine.reading(EngineSensors.FUEL_SUPPLY)

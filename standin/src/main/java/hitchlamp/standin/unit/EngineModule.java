@@ -19,6 +19,7 @@ import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
+import java.util.function.DoubleSupplier;
 import java.util.function.Predicate;
 
 /** The engine's control module: its sensors, its monitors, what it tells and what it lets do. */
@@ -100,6 +101,11 @@ final class EngineModule {
 
   FaultMemory memory() {
     return monitors.memory();
+  }
+
+  /** Share of full fuelling that the module of the aftertreatment leaves. */
+  void leaves(DoubleSupplier share) {
+    monitors.leaves(share);
   }
 
   /** Monitors that a self-test runs. */

@@ -35,6 +35,7 @@ import hitchlamp.standin.unit.InjectorCircuits.Wrong;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import java.util.function.DoubleSupplier;
 import java.util.function.Supplier;
 
 /**
@@ -79,6 +80,7 @@ final class EngineMonitors {
   private double ranSeconds;
   private double sinceCutSeconds = SETTLES_SECONDS + 1;
   private double loadedSeconds;
+  private DoubleSupplier induced = () -> 1;
 
   /**
    * @param freeze values that are kept with a fault
@@ -308,8 +310,11 @@ final class EngineMonitors {
   private void allow(double dt) {
     if (ranSeconds == 0) {
       state.allowedShare = 1;
-    } else if (protects()) {
-      state.allowedShare = Math.max(PROTECTED_SHARE, state.allowedShare - dt / POWER_GOES_SECONDS);
+    } else {
+      double most = Math.min(induced.getAsDouble(), protects() ? PROTECTED_SHARE : 1);
+      if (state.allowedShare > most) {
+        state.allowedShare = Math.max(most, state.allowedShare - dt / POWER_GOES_SECONDS);
+      }
     }
   }
 
@@ -327,6 +332,11 @@ final class EngineMonitors {
                   () -> sound(spn) && Math.abs(reading(spn) - reading(AMBIENT)) > 8)
               .freezing(freeze));
     }
+  }
+
+  /** Share of full fuelling that the module of the aftertreatment leaves, as the bus tells it. */
+  void leaves(DoubleSupplier share) {
+    induced = share;
   }
 
   /** Circuits of the injectors, of which it sees what its drivers see. */

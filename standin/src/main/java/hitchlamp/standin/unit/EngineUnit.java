@@ -10,6 +10,7 @@ import hitchlamp.standin.model.EngineSolver;
 import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.model.Load;
 import hitchlamp.standin.scenario.Defect;
+import hitchlamp.standin.scenario.Part;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.standin.story.StoryKeeper;
 import java.util.HashSet;
@@ -31,6 +32,7 @@ public final class EngineUnit {
   private final double from;
   private double hours;
   private Load load = Load.NONE;
+  private final Set<Part.New> putIn = new HashSet<>();
 
   /**
    * @param id of its module
@@ -66,6 +68,7 @@ public final class EngineUnit {
             condition,
             engine.sensors(),
             new SplittableRandom(scenario.seed() * 71 + id.hashCode()));
+    after.work(scenario.history().hours());
     this.story = new StoryKeeper(engine.protection(), engine.memory(), from);
   }
 
@@ -137,8 +140,33 @@ public final class EngineUnit {
     condition.reset();
     for (Defect d : scenario.defects()) {
       boolean here = d.side().isEmpty() ? first : d.side().equals(side);
-      if (here && d.present(hours, scenario.seed())) {
+      if (here && d.present(hours, scenario.seed()) && putIn.stream().noneMatch(n -> n.mends(d))) {
         d.apply(condition);
+      }
+    }
+  }
+
+  /** Exhaust fluid is filled in, or drawn off, until there are so many litres. */
+  public void fillFluid(double litres) {
+    aftertreatment().tank().litres(litres);
+  }
+
+  /**
+   * A mechanic puts in a new part. What the modules have learned of the old one they keep.
+   *
+   * @throws IllegalArgumentException where the engine runs: nobody puts a hand in then
+   */
+  public void putIn(Part.New what) {
+    if (state.running) {
+      throw new IllegalArgumentException("parts are put in with the engine standing");
+    }
+    putIn.add(what);
+    if (what.part() == Part.SENSOR) {
+      for (boolean outlet : new boolean[] {false, true}) {
+        int spn = outlet ? AfterSensors.NOX_OUT : AfterSensors.NOX_IN;
+        if (what.which().equals(String.valueOf(spn))) {
+          after.gas(outlet).renew();
+        }
       }
     }
   }

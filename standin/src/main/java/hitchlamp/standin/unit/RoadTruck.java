@@ -2,6 +2,7 @@ package hitchlamp.standin.unit;
 
 import static hitchlamp.standin.module.Signal.put;
 
+import hitchlamp.standin.aftertreatment.Inducement;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.model.Chassis;
 import hitchlamp.standin.model.Condition;
@@ -122,6 +123,9 @@ final class RoadTruck implements Build {
   public void serve(String module, Services services, SimUnit unit) {
     if (module.equals("aftertreatment")) {
       new FluidOutputs(unit.first).answer(services);
+      new DosingRecord(unit.first).answer(services);
+      Inducement inducement = unit.first.solver().after().inducement();
+      unit.first.engine().leaves(() -> inducement.stage().allowed());
     }
   }
 

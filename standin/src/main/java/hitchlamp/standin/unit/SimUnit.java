@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /**
@@ -182,9 +183,9 @@ public final class SimUnit {
     return plants.stream().anyMatch(p -> p.solver().after().heatUp().stage() != HeatUp.Stage.NONE);
   }
 
-  /** The tank of the exhaust fluid is filled to so many litres. */
-  public void fillFluid(double litres) {
-    plants.forEach(p -> p.solver().after().tank().litres(litres));
+  /** Hands do something at each of its engines. */
+  public void eachEngine(Consumer<EngineUnit> does) {
+    plants.forEach(does);
   }
 
   /** Its first engine, for those who grade what was said of it. */
@@ -211,10 +212,8 @@ public final class SimUnit {
   /** The engine on whose side a module is; the first for one of the whole unit. */
   EngineUnit plantOf(String module) {
     String side = build.sideOf(module);
-    return plants.stream()
-        .filter(p -> !side.isEmpty() && p.side().equals(side))
-        .findFirst()
-        .orElse(first);
+    var there = plants.stream().filter(p -> !side.isEmpty() && p.side().equals(side));
+    return there.findFirst().orElse(first);
   }
 
   double clock(String module) {
