@@ -420,6 +420,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post: operations["enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/repairs/{id}/waive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["waive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/release": {
         parameters: {
             query?: never;
@@ -1540,6 +1572,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/repairs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/faults/moves/last": {
         parameters: {
             query?: never;
@@ -1917,6 +1965,48 @@ export interface components {
         Call: {
             full?: boolean;
         };
+        NewRepair: {
+            kind: string;
+            title: string;
+            note: string;
+            /** Format: date-time */
+            at?: string;
+        };
+        OwedLine: {
+            test: string;
+            title: string;
+            /** @enum {string} */
+            state: "OPEN" | "NOT_PASSED" | "DONE" | "WAIVED";
+            /** Format: int64 */
+            trial?: number;
+            /** @enum {string} */
+            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: string;
+            waived: string;
+        };
+        RepairChoice: {
+            kind: string;
+            title: string;
+            obliges: string[];
+        };
+        RepairLine: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            /** Format: date-time */
+            at: string;
+            who: string;
+            note: string;
+            owed: components["schemas"]["OwedLine"][];
+        };
+        RepairsView: {
+            repairs: components["schemas"]["RepairLine"][];
+            choices: components["schemas"]["RepairChoice"][];
+        };
+        Waiver: {
+            test: string;
+            reason: string;
+        };
         LinkChoice: {
             id: string;
             /** @enum {string} */
@@ -1970,6 +2060,10 @@ export interface components {
             to: string;
             reason: string;
         };
+        ClearingTest: {
+            test: string;
+            title: string;
+        };
         FaultLine: {
             key: string;
             module: string;
@@ -2014,6 +2108,7 @@ export interface components {
             faults: components["schemas"]["FaultLine"][];
             modules: components["schemas"]["ModuleLine"][];
             standing: components["schemas"]["MonitorStanding"];
+            inducement?: components["schemas"]["InducementView"];
             events: components["schemas"]["HourEvent"][];
             /** Format: int32 */
             moves: number;
@@ -2027,6 +2122,14 @@ export interface components {
             hours: number;
             kind: string;
             text: string;
+        };
+        InducementView: {
+            /** Format: int32 */
+            severity: number;
+            now: components["schemas"]["Said"];
+            why: components["schemas"]["Said"];
+            next: components["schemas"]["Said"];
+            clears: components["schemas"]["ClearingTest"][];
         };
         Lamps: {
             /** @enum {string} */
@@ -2140,6 +2243,9 @@ export interface components {
             id: string;
             title: string;
             by: string;
+        };
+        Said: {
+            text?: string;
         };
         Clear: {
             modules: string[];
@@ -2363,9 +2469,6 @@ export interface components {
             differences?: components["schemas"]["Said"][];
             says?: components["schemas"]["Said"];
             next?: string;
-        };
-        Said: {
-            text?: string;
         };
         Side: {
             side?: string;
@@ -4024,6 +4127,81 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RepairsView"];
+                };
+            };
+        };
+    };
+    enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRepair"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RepairsView"];
+                };
+            };
+        };
+    };
+    waive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Waiver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["RepairsView"];
+                };
             };
         };
     };
@@ -5769,6 +5947,27 @@ export interface operations {
         responses: {
             /** @description Accepted */
             202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

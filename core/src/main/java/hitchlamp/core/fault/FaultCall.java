@@ -41,10 +41,12 @@ public final class FaultCall implements Procedure<FaultReading> {
   private long started;
   private long last;
   private OptionalDouble soot = OptionalDouble.empty();
+  private final InducedHeard induced;
 
   /** Reads the faults of modules that a roll showed. */
   public FaultCall(Pack pack, List<ModuleRef> targets) {
     this.pack = pack;
+    this.induced = new InducedHeard(pack);
     targets.forEach(t -> desks.add(new FaultCollector(t, pack)));
   }
 
@@ -53,10 +55,11 @@ public final class FaultCall implements Procedure<FaultReading> {
     HOURS,
     LIST,
     TIMES,
-    SNAPSHOTS
+    SNAPSHOTS,
+    COUNTED
   }
 
-  /** A question by service; fault 0/0 where it is about none. */
+  /** A question by service; of counted hours with their identifier; fault 0/0 where about none. */
   private record Wish(About about, int spn, int fmi) {}
 
   @Override
@@ -87,6 +90,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   }
 
   private void heard(Message m) {
+    induced.heard(m);
     Parameter p = pack.parameters().get(SOOT_LOAD);
     if (p != null && p.pgn() == m.pgn()) {
       Parameter.Reading r = p.read(m);
@@ -116,6 +120,16 @@ public final class FaultCall implements Procedure<FaultReading> {
       // It freezes by services: what it lays out is asked for the tests alone, and after all else,
       // so that stored hook-ups of before still live again.
       row.askLast(Pgn.DM24);
+      if (pack.roleOf(desk.target().kind()).equals(pack.inducement().role())) {
+        // It may be told less often than a read takes.
+        induced.group().ifPresent(row::askLast);
+        pack.inducement()
+            .counters()
+            .forEach(
+                c ->
+                    row.askLast(
+                        Services.read(c.identifier()), new Wish(About.COUNTED, c.identifier(), 0)));
+      }
     } else {
       row.ask(Pgn.ENGINE_HOURS).ask(Pgn.DM24);
     }
@@ -125,6 +139,12 @@ public final class FaultCall implements Procedure<FaultReading> {
     @Override
     public void group(Questioning.Row<FaultCollector, Wish> row, int pgn, Answer answer) {
       FaultCollector desk = row.desk();
+      if (induced.group().filter(g -> g == pgn).isPresent()) {
+        if (answer instanceof Answer.Given given) {
+          induced.heard(given.message());
+        }
+        return;
+      }
       if (answer instanceof Answer.Given given) {
         desk.group(pgn, given.message());
       } else {
@@ -169,6 +189,7 @@ public final class FaultCall implements Procedure<FaultReading> {
       case HOURS -> FaultWords.say("its-hours");
       case LIST -> FaultWords.say("its-faults-by-service");
       case TIMES -> FaultWords.say("the-times-of-spn-fmi", s.spn(), s.fmi());
+      case COUNTED -> FaultWords.say("asked-for-counted-hours");
       case SNAPSHOTS -> FaultWords.say("the-values-frozen-with-spn-fmi", s.spn(), s.fmi());
     };
   }
@@ -188,6 +209,7 @@ public final class FaultCall implements Procedure<FaultReading> {
         }
         list.value().forEach(row.desk()::service);
       }
+      case COUNTED -> induced.counted(s.spn(), data);
       case TIMES -> row.desk().extended(s.spn(), s.fmi(), data);
       case SNAPSHOTS -> row.desk().snapshots(s.spn(), s.fmi(), data);
     }
@@ -211,6 +233,12 @@ public final class FaultCall implements Procedure<FaultReading> {
   public FaultReading result() {
     OptionalDouble axis = ModuleCollector.axis(desks);
     return new FaultReading(
-        state, started, last, axis, soot, desks.stream().map(d -> d.build(axis)).toList());
+        state,
+        started,
+        last,
+        axis,
+        soot,
+        desks.stream().map(d -> d.build(axis)).toList(),
+        induced.told());
   }
 }

@@ -14,6 +14,7 @@ import java.util.OptionalDouble;
  * @param sootPercent soot load of the particulate filter as it was told during the read; empty
  *     where it was not
  * @param modules in the order of the roll
+ * @param induced how it makes somebody have its exhaust treatment mended
  */
 public record FaultReading(
     State state,
@@ -21,10 +22,12 @@ public record FaultReading(
     long endedMicros,
     OptionalDouble engineHours,
     OptionalDouble sootPercent,
-    List<ModuleFaults> modules) {
-  /** Reads that were stored before the soot load was noted have none. */
+    List<ModuleFaults> modules,
+    Induced induced) {
+  /** Reads that were stored before the soot load or this was noted have none. */
   public FaultReading {
     sootPercent = sootPercent == null ? OptionalDouble.empty() : sootPercent;
+    induced = induced == null ? Induced.NOTHING : induced;
   }
 
   /** How far it is. */

@@ -50,36 +50,6 @@ public record ModuleFaults(
     untold = untold == null ? List.of() : List.copyOf(untold);
   }
 
-  /** Of a module that told every test for which it was asked. */
-  public ModuleFaults(
-      ModuleRef target,
-      Map<FaultList, String> lists,
-      Optional<Lamps> lamps,
-      List<KnownFault> faults,
-      OptionalDouble hours,
-      OptionalInt sinceClear,
-      OptionalInt minutesSinceClear,
-      Optional<Readiness> readiness,
-      Optional<MonitorCounts> monitorCounts,
-      List<TestResult> tests,
-      List<String> oddities,
-      boolean ended) {
-    this(
-        target,
-        lists,
-        lamps,
-        faults,
-        hours,
-        sinceClear,
-        minutesSinceClear,
-        readiness,
-        monitorCounts,
-        tests,
-        List.of(),
-        oddities,
-        ended);
-  }
-
   /** True where its active and its earlier faults are known. */
   public boolean read() {
     return "told".equals(lists.get(FaultList.ACTIVE))

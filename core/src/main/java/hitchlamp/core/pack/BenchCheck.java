@@ -14,11 +14,7 @@ final class BenchCheck {
    */
   static void check(Pack pack) {
     BenchSpec bench = pack.bench();
-    String newTrip = pack.story().resetTrip();
-    if (!newTrip.isEmpty() && !bench.tests().containsKey(newTrip)) {
-      throw new YamlFault(
-          "pack " + pack.id(), 1, "story.reset-trip", PackWords.say("there-is-no-test", newTrip));
-    }
+    test(pack, "story.reset-trip", pack.story().resetTrip());
     for (TestSpec t : bench.tests().values()) {
       for (Map.Entry<String, String> use : t.uses().entrySet()) {
         if (!bench.controls().containsKey(use.getValue())
@@ -46,6 +42,19 @@ final class BenchCheck {
         }
       }
     }
+  }
+
+  /**
+   * Whether a test is there that something else of the pack names; none is where the name is empty.
+   */
+  static void test(Pack pack, String path, String test) {
+    if (!test.isEmpty() && !pack.bench().tests().containsKey(test)) {
+      throw of(pack, path, PackWords.say("there-is-no-test", test));
+    }
+  }
+
+  static YamlFault of(Pack pack, String path, String says) {
+    return new YamlFault("pack " + pack.id(), 1, path, says);
   }
 
   private static void value(Pack pack, TestSpec t, int spn) {

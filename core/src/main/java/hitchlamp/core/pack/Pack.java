@@ -33,6 +33,8 @@ import java.util.Optional;
  * @param watch what is known about watching its values
  * @param monitors what is known about the monitors of the emissions
  * @param bench what can be commanded and tested
+ * @param inducement how it makes somebody have its exhaust treatment mended
+ * @param repairs those that leave something to be done, by id
  * @param drive how it moves; empty where nobody knows
  * @param wiring its wires; none where nobody drew them
  * @param guides how its parts are traced, by id
@@ -62,6 +64,8 @@ public record Pack(
     WatchKind watch,
     MonitorKind monitors,
     BenchSpec bench,
+    InducementKind inducement,
+    Map<String, RepairKind> repairs,
     Optional<DriveKind> drive,
     Wiring wiring,
     Map<String, Guide> guides,
@@ -132,6 +136,8 @@ public record Pack(
         watch,
         monitors,
         bench,
+        inducement,
+        repairs,
         drive,
         wiring,
         guides,
@@ -197,6 +203,19 @@ public record Pack(
   /** The engine whose clock is the time axis: the first where there are several. */
   public String axisKeeper() {
     return engines().stream().map(ModuleKind::id).findFirst().orElse(ENGINE);
+  }
+
+  /** The module at which a test is done, or "unit"; empty where there are several or none. */
+  public String moduleOf(TestSpec test) {
+    if (test.ofUnit()) {
+      return TestSpec.UNIT;
+    }
+    List<String> fit =
+        modules.values().stream()
+            .filter(m -> m.services() && test.isFor(m.role()))
+            .map(ModuleKind::id)
+            .toList();
+    return fit.size() == 1 ? fit.get(0) : "";
   }
 
   /** True where a module keeps the story of an engine. */

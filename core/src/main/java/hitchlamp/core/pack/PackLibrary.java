@@ -30,6 +30,8 @@ public final class PackLibrary {
       for (Pack p : ofUnits()) {
         TraceCheck.check(p);
         BenchCheck.check(p);
+        InducementReader.check(p);
+        RepairKind.check(p);
       }
       over.put("", layered(this.packs.stream().filter(p -> p.layer() == Pack.Layer.BASE).toList()));
     }
@@ -146,6 +148,8 @@ public final class PackLibrary {
     WatchKind watch = WatchKind.NONE;
     MonitorKind monitors = MonitorKind.NONE;
     BenchSpec bench = BenchSpec.NONE;
+    InducementKind inducement = InducementKind.NONE;
+    Map<String, RepairKind> repairs = new LinkedHashMap<>();
     Optional<DriveKind> drive = Optional.empty();
     Wiring wiring = Wiring.NONE;
     Map<String, Guide> guides = new LinkedHashMap<>();
@@ -167,6 +171,8 @@ public final class PackLibrary {
       watch = watch.under(p.watch());
       monitors = monitors.under(p.monitors());
       bench = bench.under(p.bench());
+      inducement = p.inducement().equals(InducementKind.NONE) ? inducement : p.inducement();
+      repairs.putAll(p.repairs());
       wiring = wiring.under(p.wiring());
       guides.putAll(p.guides());
       drive = p.drive().isPresent() ? p.drive() : drive;
@@ -201,6 +207,8 @@ public final class PackLibrary {
         watch,
         monitors,
         bench,
+        inducement,
+        repairs,
         drive,
         wiring,
         guides,

@@ -11,12 +11,14 @@ import java.util.Map;
  * What a test of the unit came to, as a job tells it.
  *
  * @param id of the kept test
+ * @param test id of the test
  * @param title of the test and of what was tested
  * @param at when it ended
  * @param says why the verdict is as it is, in sentences
  * @param next what to do now
  */
-public record Tested(long id, String title, Instant at, Verdict verdict, String says, String next) {
+public record Tested(
+    long id, String test, String title, Instant at, Verdict verdict, String says, String next) {
 
   /** The newest of each kind: it alone says how the unit stands. */
   public static List<Tested> newest(List<Tested> tests) {

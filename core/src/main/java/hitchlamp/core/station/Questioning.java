@@ -76,6 +76,12 @@ public final class Questioning<D, A> {
       return this;
     }
 
+    /** Asks for a service when everything else has been asked. */
+    public Row<D, A> askLast(byte[] request, A about) {
+      last.add(new Question.Service<>(request, about));
+      return this;
+    }
+
     /** Asks what the tests of a parameter found, when everything else has been asked. */
     public void askTests(int spn) {
       last.add(new Question.Tests<>(spn));

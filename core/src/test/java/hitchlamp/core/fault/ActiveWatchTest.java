@@ -38,7 +38,8 @@ class ActiveWatchTest {
             1,
             OptionalDouble.empty(),
             OptionalDouble.empty(),
-            List.of(desk.build(OptionalDouble.empty()))));
+            List.of(desk.build(OptionalDouble.empty())),
+            Induced.NOTHING));
     return watch;
   }
 

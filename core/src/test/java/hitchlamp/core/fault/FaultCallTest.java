@@ -387,4 +387,27 @@ class FaultCallTest {
     call.brokenOff();
     assertThat(ClearWarnings.of(call.result()).toString()).contains("92 % full of soot");
   }
+
+  private static final ModuleRef AFTER =
+      new ModuleRef("a", "Aftertreatment", "aftertreatment", 85, ConversionVersion.V3, true);
+
+  @Test
+  void hoursThatAreCountedUntilPowerIsTakenAwayAreAskedOfTheirModule() {
+    service(85, "22 01 4A", "62 01 4A 04 B0");
+    service(85, "22 01 4B", "62 01 4B 00");
+    FaultReading r = run(ENGINE, AFTER);
+    assertThat(r.induced().hours()).as("one is garbled").containsOnly(Map.entry(0x014A, 12.0));
+    assertThat(run(ENGINE).induced().hours()).isEmpty();
+  }
+
+  @Test
+  void theStageOnTheBusIsHeardAndSevenIsNone() {
+    FaultCall call = new FaultCall(TRUCK, List.of(BODY));
+    call.on(new Event.Began(1));
+    call.on(new Event.Heard(new Message(65110, 85, 255, 6, hex("14 3C FF FF DF 5F FF FF"), 2, 2)));
+    assertThat(call.result().induced().severity()).hasValue(2);
+    assertThat(call.result().induced().levelPercent()).hasValue(8.0);
+    call.on(new Event.Heard(new Message(65110, 85, 255, 6, hex("FF 3C FF FF FF FF FF FF"), 3, 3)));
+    assertThat(call.result().induced().severity()).as("not told: the last holds").hasValue(2);
+  }
 }

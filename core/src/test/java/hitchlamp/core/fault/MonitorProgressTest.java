@@ -60,7 +60,9 @@ class MonitorProgressTest {
                 Optional.empty(),
                 results,
                 List.of(),
-                true)));
+                List.of(),
+                true)),
+        Induced.NOTHING);
   }
 
   private static List<String> between(FaultReading before, FaultReading after) {

@@ -54,7 +54,9 @@ class ReadDifferenceTest {
                 Optional.empty(),
                 List.of(),
                 List.of(),
-                true)));
+                List.of(),
+                true)),
+        Induced.NOTHING);
   }
 
   private static Change only(FaultReading before, FaultReading after, boolean cleared) {

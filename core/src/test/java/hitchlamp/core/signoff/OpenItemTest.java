@@ -8,6 +8,7 @@ import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.Induced;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
@@ -72,7 +73,9 @@ class OpenItemTest {
                 Optional.empty(),
                 List.of(),
                 List.of(),
-                whole)));
+                List.of(),
+                whole)),
+        Induced.NOTHING);
   }
 
   private static List<OpenItem> open(FaultReading r, int reads, String... silent) {
@@ -107,10 +110,11 @@ class OpenItemTest {
             readiness,
             Optional.empty(),
             List.of(results),
+            List.of(),
             m.oddities(),
             true);
     return new FaultReading(
-        r.state(), 0, 1, r.engineHours(), OptionalDouble.empty(), List.of(with));
+        r.state(), 0, 1, r.engineHours(), OptionalDouble.empty(), List.of(with), Induced.NOTHING);
   }
 
   private static TestResult conversion(int percent) {
@@ -235,10 +239,18 @@ class OpenItemTest {
             Readiness.of(new byte[] {0, 0, 0x14, 0x07, 0, 0x0C, 0, 0x08}),
             Optional.empty(),
             m.tests(),
+            List.of(),
             m.oddities(),
             true);
     FaultReading told =
-        new FaultReading(r.state(), 0, 1, r.engineHours(), OptionalDouble.of(30), List.of(open));
+        new FaultReading(
+            r.state(),
+            0,
+            1,
+            r.engineHours(),
+            OptionalDouble.of(30),
+            List.of(open),
+            Induced.NOTHING);
     assertThat(open(told, 2))
         .singleElement()
         .satisfies(
@@ -270,7 +282,13 @@ class OpenItemTest {
 
   private static Tested test(long id, String title, Verdict verdict) {
     return new Tested(
-        id, title, Instant.EPOCH.plusSeconds(id), verdict, "Cylinder 4 does 41 %.", "Swap it.");
+        id,
+        "test",
+        title,
+        Instant.EPOCH.plusSeconds(id),
+        verdict,
+        "Cylinder 4 does 41 %.",
+        "Swap it.");
   }
 
   private static Traced traced(Guide.Finding finding, String aside, String... assumed) {

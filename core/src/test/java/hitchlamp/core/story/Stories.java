@@ -4,6 +4,7 @@ import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.Induced;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.j1939.ConversionVersion;
@@ -143,7 +144,9 @@ final class Stories {
                 Optional.empty(),
                 List.of(),
                 List.of(),
-                true)));
+                List.of(),
+                true)),
+        Induced.NOTHING);
   }
 
   List<Finding> findings(Double... ownClears) {

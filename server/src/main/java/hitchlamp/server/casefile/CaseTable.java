@@ -185,6 +185,19 @@ enum CaseTable {
       "account_id",
       "hours",
       "bus_micros"),
+  REPAIR(
+      "repair",
+      Parent.JOB,
+      "kind",
+      "title",
+      "note",
+      "obliges",
+      "done_at",
+      "account_id",
+      "hours",
+      "pack",
+      "pack_hash"),
+  REPAIR_ENTRY("repair_entry", Parent.REPAIR, "kind", "test", "says", "at", "account_id"),
   RECORDED_LOG_BLOCK("recorded_log_block", Parent.RECORDED_LOG, "entries", "content");
 
   private static final long LARGEST_JSON = 16L * 1024 * 1024;
@@ -204,6 +217,7 @@ enum CaseTable {
     RECORDING,
     TRIAL,
     TRACE,
+    REPAIR,
     RECORDED_LOG
   }
 
@@ -237,6 +251,7 @@ enum CaseTable {
         || this == RECORDING
         || this == TRIAL
         || this == TRACE
+        || this == REPAIR
         || this == RECORDED_LOG;
   }
 
@@ -258,6 +273,7 @@ enum CaseTable {
       case RECORDING -> RECORDING;
       case TRIAL -> TRIAL;
       case TRACE -> TRACE;
+      case REPAIR -> REPAIR;
       case RECORDED_LOG -> RECORDED_LOG;
       case JOB -> throw new IllegalStateException(table + " belongs to the job alone");
     };
@@ -273,6 +289,7 @@ enum CaseTable {
       case RECORDING -> "recording_id";
       case TRIAL -> "trial_id";
       case TRACE -> "trace_id";
+      case REPAIR -> "repair_id";
       case RECORDED_LOG -> "recorded_log_id";
     };
   }
@@ -288,6 +305,7 @@ enum CaseTable {
       case HOOK_UP -> "hook_up_id IN (SELECT id FROM hook_up WHERE job_id = #{job})";
       case TRIAL -> "trial_id IN (SELECT id FROM trial WHERE job_id = #{job})";
       case TRACE -> "trace_id IN (SELECT id FROM trace WHERE job_id = #{job})";
+      case REPAIR -> "repair_id IN (SELECT id FROM repair WHERE job_id = #{job})";
       case RECORDED_LOG -> "recorded_log_id IN (SELECT id FROM recorded_log WHERE job_id = #{job})";
       case STORY_READ -> "story_read_id IN (SELECT id FROM story_read WHERE job_id = #{job})";
       case RECORDING ->

@@ -187,6 +187,10 @@ class Demo implements ApplicationRunner {
         truck("Tipper 2", "SMW0TPR1400015021").id(),
         "Emission warning comes back. Both gas sensors are new.",
         accounts.find("Technician 2"));
+    jobs.open(
+        truck("Tipper 10", "SMW0TPR1400016610").id(),
+        "Lost power on the hill since yesterday. The fluid was topped up on the road.",
+        accounts.find("Technician 2"));
   }
 
   private UnitRow truck(String fleetNumber, String vin) {

@@ -28,6 +28,8 @@ import java.util.TreeMap;
  * @param readId 0 while it is under way and not stored
  * @param hours the engine's clock at the read; null where nobody told it
  * @param standing what the monitors prove, taken together
+ * @param inducement how the unit makes somebody have its exhaust treatment mended; null where it
+ *     does not
  * @param failedNow what the last self-test found, keys of faults
  */
 public record FaultsView(
@@ -41,6 +43,7 @@ public record FaultsView(
     @NotNull List<FaultLine> faults,
     @NotNull List<ModuleLine> modules,
     @NotNull MonitorStanding standing,
+    InducementView inducement,
     @NotNull List<HourEvent> events,
     @NotNull int moves) {
   /**
@@ -133,6 +136,7 @@ public record FaultsView(
         faults.stream().map(f -> fault(f, now)).toList(),
         r.modules().stream().map(m -> module(m, head.pack())).toList(),
         MonitorStanding.of(r, head.pack()),
+        InducementView.of(r, head.pack()),
         head.events(),
         head.moves());
   }

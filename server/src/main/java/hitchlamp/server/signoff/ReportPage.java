@@ -7,7 +7,9 @@ import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.fault.Recency;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.signoff.Obligation;
 import hitchlamp.core.signoff.OpenItem;
+import hitchlamp.core.signoff.Repair;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.signoff.Traced;
 import hitchlamp.core.words.Figure;
@@ -93,6 +95,7 @@ final class ReportPage {
     head(full);
     found(full);
     open(full);
+    repairs();
     tests(full);
     traces(full);
     changes(full);
@@ -235,6 +238,33 @@ final class ReportPage {
   }
 
   /** The newest of each test, or all of them. */
+  /** What was repaired, with what it leaves to be done and how that stands. */
+  private void repairs() {
+    if (state.repairs().isEmpty()) {
+      return;
+    }
+    heading("repairs");
+    html.append("<table>");
+    for (Repair r : state.repairs()) {
+      html.append("<tr><td><span class=\"b\">")
+          .append(esc(r.title()))
+          .append("</span><br/><span class=\"quiet\">")
+          .append(esc(r.note()))
+          .append("</span>");
+      for (Obligation o : state.owed()) {
+        if (o.repair() == r.id()) {
+          html.append("<br/>").append(esc(o.title() + ": " + RepairWords.of(o)));
+        }
+      }
+      html.append("</td><td style=\"width:34mm\">")
+          .append(MOMENT.format(r.at()))
+          .append("</td><td style=\"width:26mm\">")
+          .append(esc(r.who()))
+          .append("</td></tr>");
+    }
+    html.append("</table>");
+  }
+
   private void tests(boolean full) {
     if (state.tests().isEmpty()) {
       return;

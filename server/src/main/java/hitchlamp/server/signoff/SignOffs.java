@@ -3,8 +3,11 @@ package hitchlamp.server.signoff;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.quantity.UnitSystem;
+import hitchlamp.core.signoff.InducementItem;
 import hitchlamp.core.signoff.MonitorItems;
+import hitchlamp.core.signoff.Obligation;
 import hitchlamp.core.signoff.OpenItem;
+import hitchlamp.core.signoff.Repair;
 import hitchlamp.core.signoff.Tested;
 import hitchlamp.core.signoff.Traced;
 import hitchlamp.server.account.Account;
@@ -33,6 +36,7 @@ class SignOffs implements JobPage {
   private final Stories stories;
   private final Trials trials;
   private final Traces traces;
+  private final Repairs repairs;
   private final Logbook logbook;
   private final Clock clock;
 
@@ -42,6 +46,7 @@ class SignOffs implements JobPage {
       Stories stories,
       Trials trials,
       Traces traces,
+      Repairs repairs,
       Logbook logbook,
       Clock clock) {
     this.jobs = jobs;
@@ -49,6 +54,7 @@ class SignOffs implements JobPage {
     this.stories = stories;
     this.trials = trials;
     this.traces = traces;
+    this.repairs = repairs;
     this.logbook = logbook;
     this.clock = clock;
   }
@@ -60,13 +66,17 @@ class SignOffs implements JobPage {
    * @param reads number of stored reads
    * @param tests of the job, newest first
    * @param traces of the job, newest first
+   * @param repairs of the job, the first first
+   * @param owed what they leave to be done
    */
   record State(
       List<OpenItem> open,
       List<ReadDifference.Line> changes,
       int reads,
       List<Tested> tests,
-      List<Traced> traces) {}
+      List<Traced> traces,
+      List<Repair> repairs,
+      List<Obligation> owed) {}
 
   State state(long job) {
     Optional<Faults.Standing> now = faults.standing(job);
@@ -87,8 +97,15 @@ class SignOffs implements JobPage {
                 stories.findings(job),
                 tests,
                 traced));
-    now.ifPresent(n -> open.addAll(MonitorItems.of(n.reading(), n.pack())));
-    return new State(List.copyOf(open), changes, reads.size(), tests, traced);
+    now.ifPresent(
+        n -> {
+          open.addAll(MonitorItems.of(n.reading(), n.pack()));
+          InducementItem.of(n.reading(), n.pack()).ifPresent(open::add);
+        });
+    List<Obligation> owed = repairs.obligations(job);
+    open.addAll(Obligation.open(owed));
+    return new State(
+        List.copyOf(open), changes, reads.size(), tests, traced, repairs.ofJob(job), owed);
   }
 
   byte[] report(long job, boolean full, UnitSystem units, Account who) {

@@ -260,6 +260,7 @@ public class Trials implements JobPage {
             h ->
                 new Tested(
                     h.id(),
+                    h.test(),
                     title(h.title(), h.moduleTitle()),
                     h.endedAt(),
                     h.verdict(),

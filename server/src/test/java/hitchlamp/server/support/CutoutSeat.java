@@ -38,11 +38,30 @@ public final class CutoutSeat implements AutoCloseable {
 
   /** The same with another test of the engine that is done by hand. */
   public void begin(String test) {
-    person.must("POST", "/api/jobs/" + job + "/trials", Map.of("test", test, "module", "engine"));
+    begin(test, "engine");
+  }
+
+  /** The same with a test of another module. */
+  public void begin(String test, String module) {
+    JsonNode told = asked(test, module);
+    if (stage("ENDED").test(told)) {
+      throw new AssertionError("it ended before anything was held: " + says(told));
+    }
+  }
+
+  /** Does a test that needs nobody once it has begun; gives what it tells at its end. */
+  public JsonNode through(String test, String module) {
+    JsonNode told = asked(test, module);
+    return stage("ENDED").test(told) ? told.path("body") : ended();
+  }
+
+  /** Asks until the test has begun, or has ended at once. */
+  private JsonNode asked(String test, String module) {
+    person.must("POST", "/api/jobs/" + job + "/trials", Map.of("test", test, "module", module));
     browser.scheduleAtFixedRate(
         () -> feed.say("{\"alive\":" + job + "}"), 0, BROWSER_MILLIS, TimeUnit.MILLISECONDS);
     // Idle wanders: what held a moment ago may not hold when "begin" arrives. A person asks again.
-    for (boolean asks = true; asks; ) {
+    while (true) {
       feed.await("preconditions hold", CutoutSeat::ready);
       say("begin");
       JsonNode told =
@@ -51,9 +70,8 @@ public final class CutoutSeat implements AutoCloseable {
               stage("RUNNING")
                   .or(stage("ENDED"))
                   .or(c -> stage("PREPARING").test(c) && says(c).contains("ot begun")));
-      asks = stage("PREPARING").test(told);
-      if (stage("ENDED").test(told)) {
-        throw new AssertionError("it ended before anything was held: " + says(told));
+      if (!stage("PREPARING").test(told)) {
+        return told;
       }
     }
   }

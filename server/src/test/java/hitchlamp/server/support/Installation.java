@@ -52,7 +52,7 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
     private static List<Scenario> scenarios() {
       Path folder = Path.of("../standin/scenarios");
       return java.util.stream.Stream.of(
-              "tipper-14", "tipper-9", "tipper-3", "tipper-6", "ferry-1", "tractor-1")
+              "tipper-14", "tipper-9", "tipper-3", "tipper-6", "ferry-1", "tractor-1", "tipper-10")
           .map(n -> quick(folder.resolve(n + ".yaml")))
           .toList();
     }

@@ -1,5 +1,8 @@
 package hitchlamp.standin.module;
 
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+
 /**
  * Counts of signals in a frame's payload. Not a number means not available; {@link #ERROR} means
  * the sensor failed.
@@ -34,5 +37,10 @@ public final class Signal {
       raw = Math.max(0, Math.min(most, Math.round((value - offset) / scale)));
     }
     return payload & ~(mask << startBit) | raw << startBit;
+  }
+
+  /** A payload as bytes, the first first. */
+  public static byte[] bytes(long payload) {
+    return ByteBuffer.allocate(Long.BYTES).order(ByteOrder.LITTLE_ENDIAN).putLong(payload).array();
   }
 }

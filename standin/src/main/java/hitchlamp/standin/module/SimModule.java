@@ -158,6 +158,7 @@ public final class SimModule {
         priority << 26 | pgn << 8 | ((pgn >> 8 & 0xFF) < 240 ? EVERYBODY << 8 : 0) | address;
     Broadcast b = new Broadcast(identifier, periodMicros, payload);
     broadcasts.add(b);
+    answers.putIfAbsent(pgn, () -> Signal.bytes(payload.getAsLong()));
     agenda.every(random.nextLong(periodMicros), periodMicros, () -> sendIfPowered(b));
   }
 
