@@ -52,6 +52,9 @@ export type TrialKept = Omit<Schemas['KeptTrial'], 'view'> & { view?: TrialView 
 export type TrialOffer = Omit<Schemas['TrialOffer'], 'modules'> & {
   modules: (Omit<Schemas['TrialModule'], 'conditions'> & { conditions: TrialCondition[] })[]
 }
+export type RepairsView = Schemas['RepairsView']
+export type RepairLine = Schemas['RepairLine']
+export type OwedLine = Schemas['OwedLine']
 export type TraceView = Schemas['TraceView']
 export type TraceCheck = Schemas['CheckView']
 export type TraceLog = Schemas['LogLine']

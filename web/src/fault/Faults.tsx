@@ -12,6 +12,7 @@ import { useSaid } from '../shared/said'
 import { ago, count } from '../shared/words'
 import { ClearFaults } from './ClearFaults'
 import { HourLine } from './HourLine'
+import { Inducement } from './Inducement'
 import { LampsByModule } from './LampStates'
 import { LeadList } from './LeadList'
 import { LeadWhy } from './LeadWhy'
@@ -121,6 +122,7 @@ export function Faults() {
         {view.moves > 0 && <Button onClick={() => undo.mutate()}>{texts.takeTheLastMoveBack}</Button>}
         {watching && <span className="text-small text-ink-2">{texts.modulesAreListenedToAChange}</span>}
       </div>
+      {view.inducement && <Inducement job={job.id} standing={view.inducement} />}
       <ProblemBox problem={read.error ?? watch.error ?? selfTest.error ?? undo.error} />
       <div aria-live="polite">
         {liveChanged && liveChanged.length > 0 && (

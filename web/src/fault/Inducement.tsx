@@ -27,7 +27,10 @@ export function Inducement({ job, standing: s }: { job: number; standing: Standi
             {s.clears.map((c, i) => (
               <span key={c.test}>
                 {i > 0 && ', '}
-                <Link className="underline" to={trialPath(job, c.test)}>
+                <Link
+                  className="underline"
+                  to={c.module ? trialPath(job, c.test, c.module) : `/jobs/${job}/tests`}
+                >
                   {c.title}
                 </Link>
               </span>

@@ -71,6 +71,10 @@ export function hoursAgo(hours: number): string {
 /** What the screens of this area say. */
 export const texts = {
   monitors: 'Monitors',
+  inducement: 'Power taken away',
+  stage: (a: Shown) => `Stage ${a}`,
+  hoursKept: 'Hours kept',
+  mendItsCauseThen: 'Mend its cause, then: ',
   monitorsAndTheirResults: 'Monitors and what their tests found',
   monitorAndTest: 'Monitor, and its tests',
   standing: 'Stands',

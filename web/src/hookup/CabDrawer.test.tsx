@@ -28,6 +28,12 @@ async function open(now: Cab = cab) {
     '/api/jobs/3/cab/tipper-3': now,
     'POST /api/jobs/3/cab/tipper-3': now,
     '/api/quantities': [],
+    '/api/jobs/3/cab/tipper-3/points': {
+      points: [],
+      plugs: [],
+      parts: ['fluid'],
+      partsOfSeveral: ['injector'],
+    },
   })
   renderInJob(<CabDrawer job={3} unit="tipper-3" />)
   await userEvent.click(await screen.findByText('Simulated cab'))
@@ -82,4 +88,27 @@ it('does not crank an engine that runs', async () => {
 it('tells what hands find of the exhaust fluid, where the unit has some', async () => {
   await open({ ...cab, fluid: { urea: 29.4, beaker: 63.2, wet: 1 } })
   expect(await screen.findByText(/refractometer 29.4 %, beaker 63.2 g, line outside wet/)).toBeInTheDocument()
+})
+
+it('puts a new part in, and of several the one that is named', async () => {
+  const sent = await open()
+  await userEvent.click(await screen.findByText('New parts'))
+  await userEvent.selectOptions(screen.getByLabelText('Part'), 'fluid')
+  await userEvent.click(screen.getByRole('button', { name: 'Put in a new one' }))
+  await userEvent.selectOptions(screen.getByLabelText('Part'), 'injector')
+  expect(screen.getByRole('button', { name: 'Put in a new one' })).toBeDisabled()
+  await userEvent.type(screen.getByLabelText(/Which one/), '3')
+  await userEvent.click(screen.getByRole('button', { name: 'Put in a new one' }))
+  expect(sent).toEqual([
+    'POST /api/jobs/3/cab/tipper-3 {"action":"replace","value":"fluid"}',
+    'POST /api/jobs/3/cab/tipper-3 {"action":"replace","value":"injector 3"}',
+  ])
+  expect(screen.getByText('New: injector 3.')).toBeInTheDocument()
+})
+
+it('puts nothing into an engine that runs', async () => {
+  await open({ ...cab, engineRunning: true })
+  await userEvent.click(await screen.findByText('New parts'))
+  await userEvent.selectOptions(screen.getByLabelText('Part'), 'fluid')
+  expect(screen.getByRole('button', { name: 'Stop the engine first' })).toBeDisabled()
 })

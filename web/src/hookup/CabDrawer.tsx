@@ -6,6 +6,7 @@ import { type Cab, get, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
 import { CabHarness } from './CabHarness'
+import { CabParts } from './CabParts'
 import { texts } from './words'
 
 /**
@@ -86,6 +87,7 @@ export function CabDrawer({ job, unit }: { job: number; unit: string }) {
             </Button>
           </div>
           <CabHarness path={path} cab={cab} onAct={(action, value) => act.mutate([action, value])} />
+          <CabParts path={path} cab={cab} onAct={(action, value) => act.mutate([action, value])} />
           <ul className="flex flex-wrap gap-x-3 gap-y-1 text-fine" aria-label={texts.lampsInTheCab}>
             {Object.entries(cab.lamps).map(([lamp, lit]) => (
               <li key={lamp} className={lit ? 'font-semibold' : 'text-ink-3'}>

@@ -8,9 +8,11 @@ import { meterDigits } from '../shared/trade'
 import { useAskedMeter } from '../trace/askedMeter'
 import { texts } from './words'
 
-interface Points {
+export interface Points {
   points: string[]
   plugs: string[]
+  parts: string[]
+  partsOfSeveral: string[]
 }
 
 interface Reading {
@@ -25,6 +27,15 @@ const HANDS = [
   ['wiggled', texts.wiggle],
 ] as const
 
+/** What hands can get at in a simulated unit. */
+export function usePoints(path: string, unit: string) {
+  return useQuery({
+    queryKey: ['cab-points', unit],
+    queryFn: () => get<Points>(`${path}/points`),
+    staleTime: Infinity,
+  })
+}
+
 /** Hands at the harness of a simulated unit: pulls plugs, puts the meter on. */
 export function CabHarness({
   path,
@@ -37,11 +48,7 @@ export function CabHarness({
 }) {
   const asked = useAskedMeter()
   const [plug, setPlug] = useState('')
-  const { data } = useQuery({
-    queryKey: ['cab-points', cab.id],
-    queryFn: () => get<Points>(`${path}/points`),
-    staleTime: Infinity,
-  })
+  const { data } = usePoints(path, cab.id)
   const read = useMutation({
     mutationFn: ([red, black, quantity]: [string, string, string]) =>
       get<Reading>(`${path}/meter?${new URLSearchParams({ red, black, quantity })}`),

@@ -15,7 +15,7 @@ const tested = (id: number, verdict: string, says: string) => ({
 })
 
 function open(body: object) {
-  stubServer({ '/api/jobs/3/sign-off': body })
+  stubServer({ '/api/jobs/3/sign-off': body, '/api/jobs/3/repairs': { repairs: [], choices: [] } })
   return renderInJob(<SignOff />)
 }
 

@@ -12,6 +12,7 @@ import { ProblemBox } from '../shared/ProblemBox'
 import { useSaid } from '../shared/said'
 import { useSettings } from '../shared/settings'
 import { count } from '../shared/words'
+import { Repairs } from './Repairs'
 import { verdicts } from '../trial/words'
 import { texts } from './words'
 
@@ -75,6 +76,7 @@ export function SignOff() {
               </ul>
             )}
           </section>
+          <Repairs />
           {data.tests.length > 0 && (
             <section aria-label={texts.tests} className="mb-6">
               <h2 className="mb-2">{texts.tests}</h2>

@@ -1,4 +1,14 @@
+import type { OwedLine } from '../api/client'
+import type { MarkLook } from '../shared/Mark'
 import type { Shown } from '../shared/words'
+
+/** How what a repair leaves to be done stands, with the style of its mark. */
+export const owedStates: Record<OwedLine['state'], { says: string; style: MarkLook }> = {
+  OPEN: { says: 'Owed', style: 'filled' },
+  NOT_PASSED: { says: 'Not passed', style: 'filled' },
+  DONE: { says: 'Passed', style: '' },
+  WAIVED: { says: 'Not needed', style: 'dotted' },
+}
 
 /** What the screens of this area say. */
 export const texts = {
@@ -6,6 +16,26 @@ export const texts = {
     'A job can be handed over when nothing is open, or when what is open is known and stated. The report states it too.',
   assumed: 'Assumed',
   beforeAndAfter: 'Before and after',
+  because: (a: Shown) => `because: ${a}`,
+  cancel: 'Cancel',
+  doneAt: 'When; empty for now. A test checks off what a repair owes only when it ran after it.',
+  enter: 'Enter the repair',
+  enterARepair: 'Enter a repair',
+  inYourWords: 'In your words',
+  neededAfterAll: 'Needed after all',
+  noRepairIsEntered:
+    'No repair is entered yet. Enter what was done: resets and tests that it owes then stand here until the unit has answered.',
+  notNeeded: 'Not needed',
+  note: 'Note: part number, what was found',
+  obliges: (a: Shown) => `It owes, after it: ${a}.`,
+  obligesNothing: 'It owes no test by the pack. Repeat those that failed before.',
+  repairs: 'Repairs',
+  runItAgain: 'Run it again',
+  somethingElse: 'Something else',
+  takeBack: 'Take back',
+  takeBackThe: (a: Shown) => `Take back: ${a}`,
+  whatWasDone: 'What was done',
+  whyItIsNotNeeded: 'Why it is not needed',
   caseFile: 'Case file',
   compareAnyTwo: 'Compare any two',
   everythingOfThisJobInOne:

@@ -1975,6 +1975,7 @@ export interface components {
         OwedLine: {
             test: string;
             title: string;
+            module: string;
             /** @enum {string} */
             state: "OPEN" | "NOT_PASSED" | "DONE" | "WAIVED";
             /** Format: int64 */
@@ -2063,6 +2064,7 @@ export interface components {
         ClearingTest: {
             test: string;
             title: string;
+            module: string;
         };
         FaultLine: {
             key: string;

@@ -3,6 +3,7 @@ package hitchlamp.standin.scenario;
 import hitchlamp.standin.scenario.Defect.Kind;
 import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -145,6 +146,16 @@ public enum Part {
           "say which " + part.id() + ", as in '" + part.id() + " 3'");
     }
     return new New(part, part.of == Of.UNIT ? "" : which);
+  }
+
+  /** Names of those of which a unit has one. */
+  public static List<String> single() {
+    return Arrays.stream(values()).filter(p -> p.of == Of.UNIT).map(Part::id).toList();
+  }
+
+  /** Names of those of which it must be said which. */
+  public static List<String> several() {
+    return Arrays.stream(values()).filter(p -> p.of != Of.UNIT).map(Part::id).toList();
   }
 
   /** Its name in files and on the cab's interface. */

@@ -104,7 +104,15 @@ final class UnitHost {
 
   /** Points of the harness that a meter can be put on, and plugs that can be pulled. */
   Map<String, Object> points() {
-    return Map.of("points", unit.harness().points(), "plugs", unit.harness().plugs());
+    return Map.of(
+        "points",
+        unit.harness().points(),
+        "plugs",
+        unit.harness().plugs(),
+        "parts",
+        Part.single(),
+        "partsOfSeveral",
+        Part.several());
   }
 
   /**

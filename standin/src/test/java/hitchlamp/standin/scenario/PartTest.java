@@ -37,5 +37,7 @@ class PartTest {
         .hasMessageContaining("'flux'")
         .hasMessageContaining("fluid-pump");
     assertThatThrownBy(() -> Part.read("injector")).hasMessageContaining("injector 3");
+    assertThat(Part.single()).contains("fluid").doesNotContain("injector");
+    assertThat(Part.several()).contains("sensor", "injector").hasSize(13);
   }
 }
