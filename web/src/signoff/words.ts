@@ -18,7 +18,7 @@ export const texts = {
   beforeAndAfter: 'Before and after',
   because: (a: Shown) => `because: ${a}`,
   cancel: 'Cancel',
-  doneAt: 'When; empty for now. A test checks off what a repair owes only when it ran after it.',
+  doneAt: 'When it was done; empty for now. Only a test that ran after it counts.',
   enter: 'Enter the repair',
   enterARepair: 'Enter a repair',
   inYourWords: 'In your words',

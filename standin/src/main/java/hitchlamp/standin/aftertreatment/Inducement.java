@@ -82,7 +82,13 @@ public final class Inducement {
 
   /** What it does now. */
   public Stage stage() {
-    Stage most = byLevel();
+    Stage counted = counted();
+    return counted.compareTo(byLevel()) > 0 ? counted : byLevel();
+  }
+
+  /** What it does for the hours that it has counted, whatever the level of the tank. */
+  public Stage counted() {
+    Stage most = Stage.NONE;
     for (Cause c : Cause.values()) {
       Stage s = stage(c);
       most = s.compareTo(most) > 0 ? s : most;

@@ -4,6 +4,7 @@ import static hitchlamp.standin.module.Signal.put;
 
 import hitchlamp.standin.aftertreatment.Inducement;
 import hitchlamp.standin.fault.FaultMemory;
+import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Chassis;
 import hitchlamp.standin.model.Condition;
 import hitchlamp.standin.model.Driveline;
@@ -15,6 +16,7 @@ import hitchlamp.standin.module.Services;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
 import hitchlamp.standin.wiring.Feed;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -24,6 +26,15 @@ import java.util.function.DoubleSupplier;
 /** The made-up road truck: a dozen modules around the engine. It stands in the yard. */
 final class RoadTruck implements Build {
   private static final int PER_CENT = 100;
+  private static final int INDUCEMENT = 5246;
+
+  /** FMI of the fault by which it tells its stage: least, moderate, most severe. */
+  private static final Map<Inducement.Stage, Integer> INDUCED =
+      new EnumMap<>(
+          Map.of(
+              Inducement.Stage.WARNS, 15,
+              Inducement.Stage.LESS_POWER, 16,
+              Inducement.Stage.CRAWL, 0));
 
   private Chassis chassis;
   private Driveline driveline;
@@ -94,7 +105,21 @@ final class RoadTruck implements Build {
 
   @Override
   public List<Watched> monitors(SimUnit unit) {
-    return List.of();
+    // While it makes somebody mend the dosing it says so by a fault; a low tank is none.
+    Inducement inducement = unit.first.solver().after().inducement();
+    return INDUCED.entrySet().stream()
+        .map(
+            e ->
+                new Watched(
+                    "aftertreatment",
+                    new Monitor(
+                        INDUCEMENT,
+                        e.getValue(),
+                        FaultMemory.Lamp.WARNING,
+                        2,
+                        2,
+                        () -> inducement.counted() == e.getKey())))
+        .toList();
   }
 
   @Override

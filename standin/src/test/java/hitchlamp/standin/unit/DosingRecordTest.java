@@ -53,6 +53,17 @@ class DosingRecordTest {
     assertThat(of(unit).hours(Cause.QUALITY)).isBetween(8_000 - from - 1, 8_000 - from);
     unit.runUntil(60 * SECOND);
     assertThat(unit.state().allowedShare).isEqualTo(left);
+    assertThat(unit.cab(1).lamps().get("warning")).isTrue();
+  }
+
+  @Test
+  void aLowTankIsNoFault() {
+    SimUnit unit = truck(2, "");
+    unit.firstEngine().fillFluid(2);
+    unit.runUntil(60 * SECOND);
+    assertThat(of(unit).stage()).isEqualTo(Stage.LESS_POWER);
+    assertThat(of(unit).counted()).isEqualTo(Stage.NONE);
+    assertThat(unit.cab(1).lamps().get("warning")).isFalse();
   }
 
   @Test
