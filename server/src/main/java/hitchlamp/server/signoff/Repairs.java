@@ -39,6 +39,9 @@ class Repairs implements JobPage {
   /** Clocks of a browser and of the server may differ by so much. */
   private static final Duration CLOCKS_DIFFER = Duration.ofMinutes(5);
 
+  /** A repair of a year before the job is none of it. */
+  private static final Duration LONG_BEFORE = Duration.ofDays(366);
+
   private static final String WAIVED = "WAIVED";
   private static final String NEEDED = "NEEDED";
   private static final String TAKEN_BACK = "TAKEN_BACK";
@@ -136,7 +139,7 @@ class Repairs implements JobPage {
         called,
         note.strip(),
         known == null ? "" : String.join(" ", known.obliges()),
-        moment(at),
+        moment(at, row),
         who.id(),
         row.hours(),
         pack.id(),
@@ -151,8 +154,13 @@ class Repairs implements JobPage {
         now(row));
   }
 
-  private LocalDateTime moment(Instant at) {
+  private LocalDateTime moment(Instant at, JobRow row) {
     Instant now = clock.instant();
+    Instant opened = row.openedAt().toInstant(ZoneOffset.UTC);
+    if (at != null && at.isBefore(opened.minus(LONG_BEFORE))) {
+      throw Refusal.bad(
+          SignoffWords.say("a-repair-of-long-ago"), SignoffWords.say("enter-when-it-was-done"));
+    }
     if (at != null && at.isAfter(now.plus(CLOCKS_DIFFER))) {
       throw Refusal.bad(
           SignoffWords.say("a-repair-cannot-lie-ahead"),

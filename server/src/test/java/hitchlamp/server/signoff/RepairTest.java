@@ -151,6 +151,11 @@ class RepairTest {
                 Instant.now().plusSeconds(9_000).toString()));
     assertThat(ahead.status()).isEqualTo(400);
     assertThat(ahead.body().toString()).contains("later than now");
+    for (String odd : new String[] {"0001-01-01T00:00:00Z", "1969-07-01T00:00:00Z", "yesterday"}) {
+      assertThat(t.post(at, Map.of("kind", "", "title", "x", "note", "", "at", odd)).status())
+          .as(odd)
+          .isEqualTo(400);
+    }
     JsonNode own = t.must("POST", at, Map.of("kind", "", "title", "Hose clamp", "note", ""));
     assertThat(own.path("repairs").path(0).path("title").asString()).isEqualTo("Hose clamp");
     assertThat(own.path("repairs").path(0).path("owed")).isEmpty();
