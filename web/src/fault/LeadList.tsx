@@ -93,7 +93,7 @@ const LeadLine = memo(function LeadLine({
           {l.times > 0 && (
             <span className="block">
               <b className="font-narrow text-big font-semibold text-ink">{l.times}</b>
-              {texts.times}
+              {l.times === 1 ? texts.time : texts.times}
             </span>
           )}
           {l.knockOns.length > 0 && (

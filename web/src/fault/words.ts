@@ -209,6 +209,7 @@ export const texts = {
     'The faults have not been read in this job. The full roll call reads them from every module, with their times and freeze frames.',
   theModuleThatReportsIt: 'The module that reports it',
   thereIsOneReadSoFar: 'There is one read so far.',
+  time: ' time',
   times: ' times',
   timesMore: (a: Shown) => `${a} times more`,
   too: (a: Shown, b: Shown) => `${a}, too ${b}`,

@@ -63,6 +63,25 @@ it('shows the pressure with each cylinder off and which one cures it', () => {
   expect(screen.getByText('changes by +1 ± 3 %')).toBeInTheDocument()
 })
 
+it('shows with which cylinder off it runs evenly', () => {
+  renderInJob(
+    <Board
+      view={view(
+        { next: -1, done: [0, 1, 2] },
+        [
+          measured('uneven', 0, 18.4, { unit: '%', verdict: 'FAIL' }),
+          measured('uneven', 1, 21, { unit: '%', verdict: 'PASS' }),
+          measured('uneven', 2, 0, { unit: '%', verdict: 'FAIL' }),
+        ],
+        'ENDED',
+      )}
+    />,
+  )
+  expect(screen.getByText('18 % of cycles uneven')).toBeInTheDocument()
+  expect(screen.getByText('21 % of cycles uneven')).toBeInTheDocument()
+  expect(screen.getByText('runs evenly: cures it')).toBeInTheDocument()
+})
+
 it('says what was left out and why, and pulls it again', () => {
   const act = vi.fn()
   renderInJob(

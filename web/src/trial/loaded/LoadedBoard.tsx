@@ -7,6 +7,7 @@ import { texts, whys } from './words'
 
 const PRESSURE = 'crankcase'
 const CURES = 'cures'
+const UNEVEN = 'uneven'
 /** Room that the scale leaves beyond the largest figure. */
 const ROOM = 1.15
 
@@ -108,6 +109,7 @@ function Pulls({
               <>
                 <span className="text-small">
                   <Falls of={of(CURES, off)} />
+                  <UnevenCycles of={of(UNEVEN, off)} all={off === 0} />
                 </span>
                 <span>
                   {act && !seen.pulling && seen.done.includes(off) && seen.next !== off && (
@@ -142,6 +144,13 @@ function Falls({ of }: { of: TrialMeasured | undefined }) {
       {texts.changesBy(signed(-Math.round(of.value)), (of.plusMinus ?? 0).toFixed(0))}
     </span>
   )
+}
+
+/** How many of the cycles were uneven, where the segments are timed. */
+function UnevenCycles({ of, all }: { of: TrialMeasured | undefined; all: boolean }) {
+  if (of?.value == null) return null
+  if (of.verdict === 'FAIL' && !all) return <b className="block">{texts.runsEvenly}</b>
+  return <span className="block text-ink-2">{texts.unevenCycles(of.value.toFixed(0))}</span>
 }
 
 function Bar({

@@ -32,6 +32,8 @@ export const texts = {
   pressureAtEqualLoad: 'Crankcase pressure at equal load',
   soundIs:
     'Under load a sound engine with a clean breather has 0.5 to 2.5 kPa in its crankcase; a worn one 3 to 4, and below 1 with the cylinder at fault off.',
+  runsEvenly: 'runs evenly: cures it',
+  unevenCycles: (a: Shown) => `${a} % of cycles uneven`,
   theSamePull:
-    'Every pull is cut out of the recording by itself: from when the charge is there until the foot is lifted or a gear is changed. Compared are only moments at the same charge, with exhaust pressure, rail pressure and speed alike. What a cylinder leaks is gone while it does not fire: the pressure then falls more than with any other off. If it falls with none, it is no cylinder.',
+    'Every pull is cut out of the recording by itself: from when the charge is there until the foot is lifted or a gear is changed. Compared are only moments at the same charge, with exhaust pressure, rail pressure and speed alike. What a cylinder leaks is gone while it does not fire: the pressure then falls more than with any other off. If it falls with none, it is no cylinder. Where the module times the segments, cycles that differ from the one before are counted too: with the cylinder off that fires irregularly they are gone.',
 }

@@ -70,7 +70,8 @@ final class LeadCases {
           Kind.COIL_RESISTANCE,
           Kind.COIL_SLOW,
           Kind.COIL_TURNS_SHORTED,
-          Kind.INJECTOR_STUCK);
+          Kind.INJECTOR_STUCK,
+          Kind.INJECTOR_STICKS);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -238,7 +239,8 @@ final class LeadCases {
           COIL_RESISTANCE,
           COIL_SLOW,
           COIL_TURNS_SHORTED,
-          INJECTOR_STUCK ->
+          INJECTOR_STUCK,
+          INJECTOR_STICKS ->
           throw new IllegalArgumentException(d.kind() + " stands for no component of the packs");
     };
   }

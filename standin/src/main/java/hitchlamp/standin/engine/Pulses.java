@@ -29,6 +29,7 @@ public final class Pulses {
   private final double[] stroke;
   private final SplittableRandom random;
   private final double[] misses;
+  private double[] drops;
   private final SplittableRandom fires;
   private int slot = -1;
 
@@ -39,6 +40,7 @@ public final class Pulses {
     this.stroke = new double[order.length];
     this.random = random;
     this.misses = new double[order.length];
+    this.drops = new double[order.length];
     this.fires = new SplittableRandom(layout.cylinders() * 31L + 7);
     Arrays.fill(stroke, 1);
   }
@@ -53,6 +55,15 @@ public final class Pulses {
     for (int i = 0; i < misses.length; i++) {
       misses[i] = 1 / (1 + Math.exp((warmth[i] - HALF_FIRE) / STEEP));
     }
+  }
+
+  /**
+   * Strokes that do not come, for what an injector does under load.
+   *
+   * @param shares of each cylinder's strokes at full load, cylinder 1 first
+   */
+  public void drops(double[] shares) {
+    drops = shares;
   }
 
   /**
@@ -76,7 +87,8 @@ public final class Pulses {
         double light = Math.exp(-work / (LOADED * litres));
         double spread = UNEVEN_LOADED + (UNEVEN_LIGHT - UNEVEN_LOADED) * light;
         stroke[here] = 1 + spread * random.nextGaussian();
-        if (misses[cylinder] > RARE && fires.nextDouble() < misses[cylinder]) {
+        double lost = misses[cylinder] + drops[cylinder] * (1 - light) * (1 - light);
+        if (lost > RARE && fires.nextDouble() < lost) {
           stroke[here] = 0;
         }
       }

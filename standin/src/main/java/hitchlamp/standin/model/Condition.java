@@ -147,6 +147,9 @@ public final class Condition {
   /** What each injector still injects, share, cylinder 1 first. */
   public final double[] injectorShare = new double[EngineState.MOST_CYLINDERS];
 
+  /** Strokes of each cylinder that fail at full load, share. */
+  public final double[] dropsShare = new double[EngineState.MOST_CYLINDERS];
+
   /** Coils of the injectors with their wires. */
   public final InjectorCoils.Wear coils = new InjectorCoils.Wear();
 
@@ -206,6 +209,7 @@ public final class Condition {
     transmissionPumpShare = 1;
     clutchSlip = 0;
     Arrays.fill(injectorShare, 1);
+    Arrays.fill(dropsShare, 0);
     coils.reset();
     Arrays.fill(ringShare, 1);
     Arrays.fill(valveOpen, 0);

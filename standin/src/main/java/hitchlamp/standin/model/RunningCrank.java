@@ -49,6 +49,7 @@ public final class RunningCrank {
       warmth[i] = engine * CrankSolver.keeps(i, s.omega, p, c) / CrankSolver.sound(s.omega);
     }
     pulses.squeezed(warmth);
+    pulses.drops(c.dropsShare);
   }
 
   /** Work on the crank while it turns on from where it is, J. */

@@ -233,6 +233,10 @@ public record Defect(
     INJECTOR_STUCK(About.CYLINDER, 0, (d, c) -> c.coils.worn().stuck[d.line - 1] = true),
     /** Driver of the bank to which a cylinder belongs weak: share of its boost that is missing. */
     DRIVER_WEAK(About.CYLINDER, 0.9, (d, c) -> c.coils.worn().boost[d.line - 1] = 1 - d.size),
+    /**
+     * Injector that sticks now and then under load: share of its strokes that fail at full load.
+     */
+    INJECTOR_STICKS(About.CYLINDER, 0.5, (d, c) -> c.dropsShare[d.line - 1] = d.size),
     /** Worn or broken rings: leak of the cylinder relative to a sound one. */
     RINGS_WORN(About.CYLINDER, 20, (d, c) -> c.ringShare[d.line - 1] = Math.max(1, d.size)),
     /** Valve that does not close: share of its stroke that it stays open. */

@@ -66,6 +66,7 @@ public enum Part {
       Of.LINE,
       Kind.INJECTOR_WEAK,
       Kind.INJECTOR_STUCK,
+      Kind.INJECTOR_STICKS,
       Kind.COIL_OPEN,
       Kind.COIL_SLOW,
       Kind.COIL_TURNS_SHORTED),

@@ -93,7 +93,8 @@ public final class LoadTable {
     int told = (int) Math.round(name(off).equals(MASK) ? Math.log(most + 1) / Math.log(2) : most);
     // An engine with an odd number is rarer than a table in which the last pull is missing.
     int cylinders = Math.max(FEWEST, Math.min(MOST, told + told % 2));
-    return new LoadedSetup(cylinders, byLoad, 0.6, byLoad ? 45 : 80, 2, 2.5, 54.0 / cylinders);
+    return new LoadedSetup(
+        cylinders, byLoad, 0.6, byLoad ? 45 : 80, 2, 2.5, 54.0 / cylinders, Double.NaN);
   }
 
   /** True for a column that it reads. */

@@ -1,6 +1,7 @@
 package hitchlamp.core.trial.loaded;
 
 import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.pack.BlockSpec;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
@@ -10,8 +11,8 @@ import java.util.List;
 
 /**
  * Cutout under load: the person drives the same pull with each cylinder off, and the crankcase
- * pressure is compared where the load matches. Whether the unit may move meanwhile the guards of
- * the pack say.
+ * pressure is compared where the load matches; where the segments are timed, how evenly it runs
+ * too. Whether the unit may move meanwhile the guards of the pack say.
  */
 public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
   /** Act: the next pull is passed over. */
@@ -55,7 +56,21 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
         spec.figure("pulls-from", 1, 100, 80),
         spec.figure("least", 0.5, 60, 2),
         spec.figure("normal", 0, 100),
-        spec.figure("cures", 1, 90));
+        spec.figure("cures", 1, 90),
+        times(spec, pack) ? spec.figure("uneven", 0.001, 50) : Double.NaN);
+  }
+
+  /** True where the segments of the cylinders are timed: then it is seen how evenly it runs. */
+  private static boolean times(TestSpec spec, Pack pack) {
+    Integer segments = spec.reads().get(LoadedScript.SEGMENTS);
+    if (segments == null) {
+      return false;
+    }
+    BlockSpec block = pack.services().blocks().get(segments);
+    if (block == null || block.headBytes() == 0) {
+      throw spec.place().fault(LoadedWords.say("segments-need-a-counter"));
+    }
+    return true;
   }
 
   @Override
@@ -90,11 +105,12 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
         seen.off(),
         seen.pulling(),
         seen.done(),
+        List.of(),
         List.of());
   }
 
   @Override
   public Judgement judge(LoadedSetup setup, LoadedSeen seen) {
-    return LoadedJudge.of(setup, seen.rows()).judgement();
+    return LoadedJudge.of(setup, seen.rows(), seen.uneven()).judgement();
   }
 }

@@ -52,6 +52,11 @@ public final class LoadedJudge {
 
   /** Cuts the pulls out of a recording, matches and judges them. */
   public static Compared of(LoadedSetup setup, List<LoadRow> rows) {
+    return of(setup, rows, List.of());
+  }
+
+  /** The same, with how unlike the cycles were to each other. */
+  public static Compared of(LoadedSetup setup, List<LoadRow> rows, List<Uneven> uneven) {
     Pulls pulls = Pulls.of(rows, setup);
     List<LeftOut> leftOut = new ArrayList<>(pulls.leftOut());
     if (pulls.pulls().isEmpty()) {
@@ -61,17 +66,16 @@ public final class LoadedJudge {
               leftOut),
           leftOut);
     }
+    Roughness rough = Roughness.of(setup, pulls.pulls(), uneven);
     if (still(rows)) {
-      return new Compared(
-          with(
-              Judgement.cannotTell(
-                  LoadedWords.said("does-not-follow"), LoadedWords.said("look-at-the-sensor")),
-              leftOut),
-          leftOut);
+      Judgement nothing =
+          Judgement.cannotTell(
+              LoadedWords.said("does-not-follow"), LoadedWords.said("look-at-the-sensor"));
+      return new Compared(with(rough.with(nothing), leftOut), leftOut);
     }
     LoadedCompare c = LoadedCompare.of(pulls.pulls());
     leftOut.addAll(c.leftOut());
-    return new Compared(with(judged(setup, c, leftOut), leftOut), leftOut);
+    return new Compared(with(rough.with(judged(setup, c, leftOut)), leftOut), leftOut);
   }
 
   /** Which pulls would have to be made again for a verdict: those missing, then those unsure. */
@@ -84,9 +88,13 @@ public final class LoadedJudge {
         all.add(off);
       }
     }
-    j.named(CURES).stream()
-        .filter(m -> m.verdict().equals(Optional.of(Verdict.CANNOT_TELL)))
-        .forEach(m -> all.add(m.place()));
+    for (String figure : List.of(CURES, Roughness.UNEVEN)) {
+      j.named(figure).stream()
+          .filter(m -> m.verdict().equals(Optional.of(Verdict.CANNOT_TELL)))
+          .map(Measured::place)
+          .filter(off -> !all.contains(off))
+          .forEach(all::add);
+    }
     return all;
   }
 

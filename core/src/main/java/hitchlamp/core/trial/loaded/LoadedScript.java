@@ -4,6 +4,7 @@ import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.ControlSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.BlockWindow;
 import hitchlamp.core.trial.ControlState;
 import hitchlamp.core.trial.SampleWindow;
 import hitchlamp.core.trial.Scene;
@@ -36,6 +37,9 @@ final class LoadedScript implements Script<LoadedSeen> {
   static final String CRANKCASE = "crankcase";
   static final String PEDAL = "pedal";
 
+  /** Block: a counter of cycles, and how long each cylinder's segment lasted in the last. */
+  static final String SEGMENTS = "segments";
+
   /** Read in place of the pedal where a load is put on. */
   static final String LOAD = "load";
 
@@ -55,9 +59,13 @@ final class LoadedScript implements Script<LoadedSeen> {
   private final Deque<Integer> plan = new ArrayDeque<>();
   private final List<Integer> done = new ArrayList<>();
   private final List<LoadRow> rows = new ArrayList<>();
+  private final List<Uneven> uneven = new ArrayList<>();
 
   /** Those up to the last pull that is over: what is judged, once a pull. */
   private List<LoadRow> over = List.of();
+
+  private List<Uneven> overUneven = List.of();
+  private Optional<BlockWindow.Answer> cycle = Optional.empty();
 
   private int here;
   private int tries;
@@ -146,15 +154,42 @@ final class LoadedScript implements Script<LoadedSeen> {
       rowAt = scene.now();
       rows.add(row(scene));
     }
+    if (notes) {
+      cycles(scene);
+    }
     if (rows.size() >= LoadedSeen.MOST_ROWS || done.size() >= LoadedSeen.MOST_PULLS) {
       ends = true;
-      over = List.copyOf(rows);
+      isOver();
+    }
+  }
+
+  private void isOver() {
+    over = List.copyOf(rows);
+    overUneven = List.copyOf(uneven);
+  }
+
+  /** Compares each cycle that was told with the one before. */
+  private void cycles(Scene scene) {
+    long from = cycle.map(c -> c.micros() + 1).orElse(scene.now() - ROW_MICROS);
+    for (BlockWindow.Answer a : scene.block(SEGMENTS).between(from, scene.now())) {
+      cycle
+          .filter(c -> a.micros() - c.micros() <= FRESH_MICROS)
+          .filter(c -> uneven.size() < LoadedSeen.MOST_ROWS)
+          .ifPresent(
+              c ->
+                  Uneven.between(c.told(), a.told())
+                      .ifPresent(
+                          p ->
+                              uneven.add(
+                                  new Uneven(
+                                      (a.micros() - began) / 1e6, Math.rint(p * 1e3) / 1e3))));
+      cycle = Optional.of(a);
     }
   }
 
   /** The foot was lifted: was that a pull that counts? */
   private void pulled() {
-    over = List.copyOf(rows);
+    isOver();
     Pulls p = Pulls.of(over, setup);
     double from = pullFrom < rows.size() ? rows.get(pullFrom).seconds() : Double.MAX_VALUE;
     boolean counts = p.pulls().stream().anyMatch(x -> x.off() == here && x.to() >= from);
@@ -181,7 +216,7 @@ final class LoadedScript implements Script<LoadedSeen> {
     tries = 0;
     if (plan.isEmpty() && rounds < MOST_ROUNDS) {
       rounds++;
-      Judgement j = LoadedJudge.of(setup, over).judgement();
+      Judgement j = LoadedJudge.of(setup, over, overUneven).judgement();
       if (j.verdict() == Verdict.CANNOT_TELL) {
         plan.addAll(LoadedJudge.again(setup, j));
       }
@@ -243,7 +278,7 @@ final class LoadedScript implements Script<LoadedSeen> {
   public void leaving(Scene scene) {
     pulling = false;
     ends = true;
-    over = List.copyOf(rows);
+    isOver();
   }
 
   @Override
@@ -251,6 +286,6 @@ final class LoadedScript implements Script<LoadedSeen> {
     ControlState c = scene.control(CYLINDERS);
     int off = c.free() ? 0 : 1 + Long.numberOfTrailingZeros((long) c.value());
     return new LoadedSeen(
-        setup.cylinders(), setup.byLoad(), ends ? -1 : here, off, pulling, done, over);
+        setup.cylinders(), setup.byLoad(), ends ? -1 : here, off, pulling, done, over, overUneven);
   }
 }

@@ -13,6 +13,7 @@ import java.util.List;
  * @param pulling true while the foot is down
  * @param done what was pulled well enough, in its order: cylinders, 0 for all firing
  * @param rows moments with the foot down, and just before and behind
+ * @param uneven how unlike cycles were to those before them, where the segments are timed
  */
 public record LoadedSeen(
     int cylinders,
@@ -21,7 +22,8 @@ public record LoadedSeen(
     int off,
     boolean pulling,
     List<Integer> done,
-    List<LoadRow> rows) {
+    List<LoadRow> rows,
+    List<Uneven> uneven) {
   static final int MOST_ROWS = 6_000;
   static final int MOST_PULLS = 200;
 
@@ -29,7 +31,9 @@ public record LoadedSeen(
    * @throws IllegalArgumentException where no test has so much
    */
   public LoadedSeen {
-    if (rows.size() > MOST_ROWS || done.size() > MOST_PULLS) {
+    // Tests that were stored before segments were timed have none.
+    uneven = uneven == null ? List.of() : List.copyOf(uneven);
+    if (rows.size() > MOST_ROWS || uneven.size() > MOST_ROWS || done.size() > MOST_PULLS) {
       throw new IllegalArgumentException(LoadedWords.say("no-test-has-so-many"));
     }
     done = List.copyOf(done);

@@ -10,6 +10,8 @@ package hitchlamp.core.trial.loaded;
  * @param leastSeconds that a pull must last to count
  * @param normalKpa crankcase pressure under load up to which it is normal
  * @param curesPercent by so much more than the others the one at fault lets the pressure fall
+ * @param unevenPercent from one cycle to the next segments change by more than this in an uneven
+ *     one; not a number where they are not timed
  */
 public record LoadedSetup(
     int cylinders,
@@ -18,4 +20,5 @@ public record LoadedSetup(
     double pullsFrom,
     double leastSeconds,
     double normalKpa,
-    double curesPercent) {}
+    double curesPercent,
+    double unevenPercent) {}

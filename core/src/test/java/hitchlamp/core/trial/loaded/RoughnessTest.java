@@ -1,0 +1,183 @@
+package hitchlamp.core.trial.loaded;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.pack.BlockSpec;
+import hitchlamp.core.trial.loaded.Roughness.Kind;
+import hitchlamp.core.words.Said;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.SplittableRandom;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Which cylinder fires irregularly under load, by cycles that are uneven until it is off. */
+class RoughnessTest {
+  private static final LoadedSetup SETUP = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 0.25);
+  private static final double EVEN = 0.03;
+  private static final double ROUGH = 0.5;
+  private static final Judgement NORMAL =
+      new Judgement(Verdict.PASS, Said.plain("Normal."), List.of(), Said.plain("Go on."));
+
+  private final SplittableRandom random = new SplittableRandom(29);
+  private final List<Pull> pulls = new ArrayList<>();
+  private final List<Uneven> cycles = new ArrayList<>();
+
+  private void pull(int off, int seen, double share) {
+    double from = 20.0 * pulls.size();
+    pulls.add(
+        new Pull(
+            off,
+            List.of(
+                new LoadRow(from, 1_500, 150, 300, 160, 1, 100, off),
+                new LoadRow(from + 10, 1_600, 150, 300, 160, 1, 100, off))));
+    for (int i = 0; i < seen; i++) {
+      double how = random.nextDouble() < share ? ROUGH : EVEN;
+      cycles.add(new Uneven(from + 10.0 * i / seen, how));
+    }
+  }
+
+  private Roughness pulled(int guilty, int seen, double share) {
+    pull(0, seen, share);
+    for (int c = 1; c <= 6; c++) {
+      pull(c, seen, c == guilty ? 0 : share);
+    }
+    pull(0, seen, share);
+    return Roughness.of(SETUP, pulls, cycles);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"3, 60, 0.2", "1, 45, 0.3", "6, 200, 0.08"})
+  void theOneWhoseAbsenceCuresItIsNamed(int guilty, int seen, double share) {
+    Roughness r = pulled(guilty, seen, share);
+    assertThat(r.kind()).isEqualTo(Kind.ONE);
+    assertThat(r.cylinder()).isEqualTo(guilty);
+    assertThat(r.percent()).isCloseTo(100 * share, within(40 * share));
+    Judgement j = r.with(NORMAL);
+    assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
+    assertThat(j.says().toString())
+        .startsWith("Normal. Under load")
+        .contains("with cylinder " + guilty + " off they are gone");
+    assertThat(j.next().toString()).contains("Look at cylinder " + guilty);
+  }
+
+  @Test
+  void anEvenEngineIsLeftAsThePressureFoundIt() {
+    Roughness r = pulled(0, 60, 0.005);
+    assertThat(r.kind()).isEqualTo(Kind.EVEN);
+    assertThat(r.with(NORMAL).verdict()).isEqualTo(Verdict.PASS);
+    assertThat(r.with(NORMAL).says()).isEqualTo(NORMAL.says());
+    assertThat(r.with(NORMAL).named(Roughness.UNEVEN)).hasSize(7);
+  }
+
+  @Test
+  void unevenWhicheverIsOffIsNoCylinder() {
+    Roughness r = pulled(0, 150, 0.25);
+    assertThat(r.kind()).isEqualTo(Kind.NONE);
+    assertThat(r.with(NORMAL).says().toString()).contains("whichever cylinder is off");
+    assertThat(r.with(NORMAL).next().toString()).contains("no single cylinder");
+  }
+
+  @Test
+  void aPullTooShortToTellIsPulledAgain() {
+    Roughness r = pulled(4, 20, 0.12);
+    assertThat(r.kind()).isEqualTo(Kind.CANNOT_TELL);
+    Judgement j = r.with(NORMAL);
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(LoadedJudge.again(SETUP, j)).contains(4);
+  }
+
+  @Test
+  void aCylinderThatWasNotPulledMayBeTheOne() {
+    pull(0, 60, 0.3);
+    for (int c = 1; c <= 5; c++) {
+      pull(c, 60, 0.3);
+    }
+    Roughness r = Roughness.of(SETUP, pulls, cycles);
+    assertThat(r.kind()).isEqualTo(Kind.CANNOT_TELL);
+    assertThat(r.unsure()).contains(6);
+  }
+
+  @Test
+  void twoThatFireIrregularlyAreNotOne() {
+    pull(0, 120, 0.4);
+    for (int c = 1; c <= 6; c++) {
+      pull(c, 120, c == 2 || c == 5 ? 0.22 : 0.4);
+    }
+    assertThat(Roughness.of(SETUP, pulls, cycles).kind()).isEqualTo(Kind.CANNOT_TELL);
+  }
+
+  @Test
+  void whatThePressureFoundStandsWhateverThisAdds() {
+    Judgement rings =
+        new Judgement(Verdict.FAIL, Said.plain("Cylinder 2."), List.of(), Said.plain("Test it."));
+    Judgement j = pulled(3, 60, 0.25).with(rings);
+    assertThat(j.verdict()).isEqualTo(Verdict.FAIL);
+    assertThat(j.says().toString()).startsWith("Cylinder 2.").contains("with cylinder 3 off");
+    assertThat(j.next().toString()).startsWith("Test it.").contains("cylinder 3");
+  }
+
+  @Test
+  void withoutTimesNothingIsSaid() {
+    LoadedSetup untimed = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, Double.NaN);
+    pulled(3, 60, 0.3);
+    Roughness r = Roughness.of(untimed, pulls, cycles);
+    assertThat(r.kind()).isEqualTo(Kind.NOT_SEEN);
+    assertThat(r.with(NORMAL)).isEqualTo(NORMAL);
+    assertThat(Roughness.of(SETUP, pulls, List.of()).kind()).isEqualTo(Kind.NOT_SEEN);
+  }
+
+  /** Sound engines in their thousands: hardly ever is one called rough, and never a cylinder. */
+  @Test
+  void chanceNamesNobody() {
+    int named = 0;
+    for (int i = 0; i < 2_000; i++) {
+      pulls.clear();
+      cycles.clear();
+      Roughness r = pulled(0, 30 + random.nextInt(100), 0.35 * random.nextDouble());
+      named += r.kind() == Kind.ONE ? 1 : 0;
+    }
+    // 0.002 for each of six cylinders and more, as the limit of chance allows: in 2,000 at most 24.
+    assertThat(named).isLessThan(24);
+  }
+
+  private static BlockSpec.Told told(long head, double... micros) {
+    return new BlockSpec.Told(
+        head, Arrays.stream(micros).mapToObj(m -> new double[] {m}).toArray(double[][]::new));
+  }
+
+  @Test
+  void whatStaysTheSameFromCycleToCycleIsNoUnevenness() {
+    assertThat(Uneven.between(told(1, 10, 11, 9, 10), told(2, 5, 5.5, 4.5, 5)).getAsDouble())
+        .as("twice as fast, the same wheel and the same weak cylinder")
+        .isCloseTo(0, within(1e-9));
+    double one = Uneven.between(told(1, 10, 10, 10, 10), told(2, 10, 10, 10.4, 10)).getAsDouble();
+    // Shares -1/101, -1/101, 3/101, -1/101 of 0.04: by hand.
+    assertThat(one).isCloseTo(100 * Math.sqrt(12 / 4.0 / 2) / 101, within(1e-9));
+  }
+
+  @Test
+  void whatWasNotTimedRightIsNotCompared() {
+    assertThat(Uneven.between(told(1, 10, 10), told(1, 10, 11))).as("the same cycle").isEmpty();
+    assertThat(Uneven.between(told(1, 10, 10), told(2, 10, 10, 10))).isEmpty();
+    assertThat(Uneven.between(told(1, 10, 10), told(2, 10, Double.NaN))).isEmpty();
+    assertThat(Uneven.between(told(1, 0, 0), told(2, 10, 10))).isEmpty();
+    assertThat(Uneven.between(told(1, 10, 10, 10), told(2, 10, 10, 99)))
+        .as("a tooth missed")
+        .isEmpty();
+    IntStream.range(0, 500)
+        .mapToObj(
+            i -> told(i, random.nextDouble(), random.nextDouble() * 1e9, -random.nextDouble()))
+        .reduce(
+            (a, b) -> {
+              Uneven.between(a, b).ifPresent(v -> assertThat(v).isFinite());
+              return b;
+            });
+  }
+}
