@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.stream.Collectors;
@@ -45,6 +46,11 @@ final class ConversionTrials extends Trials {
           Map.entry("egr-stuck", Set.of("raw")));
 
   private static final List<String> KINDS = CAUSES.keySet().stream().sorted().toList();
+
+  /** Defects that leave both sensors telling the truth, so that what they tell holds it. */
+  private static final Set<String> SENSORS_TRUE =
+      Set.of("scr-aged", "fluid-diluted", "fluid-injector-fouled", "egr-stuck");
+
   private static final double USUAL_PPM = 195;
   private static final double LONGEST = 2_600;
 
@@ -107,7 +113,10 @@ final class ConversionTrials extends Trials {
           j.verdict(),
           named(j),
           rule(j),
-          j.says() + " " + end.ending() + " " + driver.figures(end));
+          j.says() + " " + end.ending() + " " + driver.figures(end),
+          lot == Lot.SPOILED || defective && !SENSORS_TRUE.contains(kind)
+              ? Optional.empty()
+              : driver.stated(end));
     }
   }
 
@@ -193,6 +202,32 @@ final class ConversionTrials extends Trials {
         }
       }
       return all.append(String.format(Locale.ROOT, " truly %.1f", truly(end))).toString();
+    }
+
+    /**
+     * What conversion was stated, with what was true. What tolerance explains is worked out by
+     * hand: each sensor's greatest error as a rectangle, first order, twice the standard deviation.
+     */
+    Optional<Stated> stated(BenchState<?> end) {
+      double truth = truly(end);
+      return end.judgement().measured().stream()
+          .filter(m -> m.place() == 0 && m.name().equals("conversion"))
+          .filter(m -> !Double.isNaN(m.plusMinus()) && !Double.isNaN(truth))
+          .findFirst()
+          .map(m -> new Stated(m.value(), m.plusMinus(), explained(m.value(), end), truth));
+    }
+
+    private double explained(double percent, BenchState<?> end) {
+      double in =
+          end.judgement().measured().stream()
+              .filter(m -> m.place() == 0 && m.name().equals("before"))
+              .mapToDouble(Measured::value)
+              .findFirst()
+              .orElse(USUAL_PPM);
+      double passes = 1 - percent / 100;
+      double share = setup.sensorShare() / 100 * passes * Math.sqrt(2);
+      double ppm = setup.sensorPpm() / in * Math.sqrt(1 + passes * passes);
+      return 100 * 2 * Math.hypot(share, ppm) / Math.sqrt(3);
     }
 
     double truly(BenchState<?> end) {

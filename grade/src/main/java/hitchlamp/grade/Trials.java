@@ -35,6 +35,7 @@ abstract class Trials {
    * @param guilty cylinders that are at fault, none where it is none of them
    * @param named what the verdict names
    * @param rule verdict of the rule that people use, with what it names
+   * @param stated an interval that the test stated, with what was true; none where it states none
    */
   record Outcome(
       long seed,
@@ -46,7 +47,23 @@ abstract class Trials {
       Verdict verdict,
       Set<String> named,
       Rule rule,
-      String says) {
+      String says,
+      Optional<Stated> stated) {
+    /** Of a test that states no interval. */
+    Outcome(
+        long seed,
+        String unit,
+        Lot lot,
+        String what,
+        double size,
+        Set<String> guilty,
+        Verdict verdict,
+        Set<String> named,
+        Rule rule,
+        String says) {
+      this(seed, unit, lot, what, size, guilty, verdict, named, rule, says, Optional.empty());
+    }
+
     boolean right() {
       return switch (lot) {
         case SOUND -> verdict == Verdict.PASS;
@@ -57,6 +74,25 @@ abstract class Trials {
 
     boolean another() {
       return lot == Lot.DEFECTIVE && verdict == Verdict.FAIL && !guilty.containsAll(named);
+    }
+  }
+
+  /**
+   * An interval that a test stated.
+   *
+   * @param value in its middle
+   * @param plusMinus half of its width
+   * @param explained half of the width that the tolerance of the sensors explains, worked out apart
+   * @param truth that it should hold
+   */
+  record Stated(double value, double plusMinus, double explained, double truth) {
+    boolean holds() {
+      return Math.abs(truth - value) <= plusMinus;
+    }
+
+    /** Its width beside what is explained. */
+    double width() {
+      return plusMinus / explained;
     }
   }
 

@@ -236,7 +236,7 @@ public record Defect(
     /**
      * Injector that sticks now and then under load: share of its strokes that fail at full load.
      */
-    INJECTOR_STICKS(About.CYLINDER, 0.5, (d, c) -> c.dropsShare[d.line - 1] = d.size),
+    INJECTOR_STICKS(About.CYLINDER, 1, (d, c) -> c.dropsShare[d.line - 1] = d.size),
     /** Worn or broken rings: leak of the cylinder relative to a sound one. */
     RINGS_WORN(About.CYLINDER, 20, (d, c) -> c.ringShare[d.line - 1] = Math.max(1, d.size)),
     /** Valve that does not close: share of its stroke that it stays open. */

@@ -51,6 +51,7 @@ public final class ConversionJudge {
   private final GasCheck behind;
   private final List<Steady> stretches;
   private final List<Steady> judged;
+  private final Converted.Zeros zeros;
   private final Converted converted;
   private final double full;
   private Judgement hinders;
@@ -65,13 +66,25 @@ public final class ConversionJudge {
     this.behind = GasCheck.behind(rows, delay);
     this.stretches = Steady.of(rows, setup);
     this.judged = Steady.last(stretches, JUDGED);
-    this.converted = Converted.of(rows, judged, delay, setup);
+    this.zeros = zeros();
+    this.converted = Converted.of(rows, judged, delay, zeros, setup);
     // Where the catalyst is only just warm the module doses for a part of the nitrogen oxides.
     double told = mean(this::ammonia);
     this.full =
         told > 0 && converted.celsius() < setup.warmC() + JUST_WARM
             ? Math.min(1, Math.max(TOO_LITTLE_DOSED, told) / FULLY_DOSED)
             : 1;
+  }
+
+  /** Of the sensor behind only where it is not ammonia that it reads. */
+  private Converted.Zeros zeros() {
+    boolean ammonia = behind.zero() > setup.zero() || !calm();
+    return new Converted.Zeros(before.zero(), ammonia ? Double.NaN : behind.zero());
+  }
+
+  /** True where ammonia comes out, which the sensor behind takes for nitrogen oxides. */
+  private boolean slips() {
+    return behind.zero() > setup.zero() && calm() || converted.percent() < MORE_BEHIND;
   }
 
   /** What the seconds of a drive come to. */
@@ -158,11 +171,16 @@ public final class ConversionJudge {
     if (converted.known() && parts.stream().noneMatch(p -> sensor(p.id()))) {
       says.add(
           withLimit(
-              ConversionWords.said(
-                  "so-much-is-converted",
-                  percent(converted.percent()),
-                  percent(converted.plusMinus()),
-                  percent(limit()))));
+              slips()
+                  ? ConversionWords.said(
+                      "at-least-so-much-is-converted",
+                      percent(converted.percent()),
+                      percent(limit()))
+                  : ConversionWords.said(
+                      "so-much-is-converted",
+                      percent(converted.percent()),
+                      percent(converted.plusMinus()),
+                      percent(limit()))));
     }
     parts.stream().filter(p -> p.verdict() == Verdict.FAIL).forEach(p -> says.add(p.says()));
     if (parts.stream().noneMatch(p -> p.verdict() == Verdict.FAIL)) {
@@ -354,7 +372,7 @@ public final class ConversionJudge {
         Unit.PERCENT);
     show("oxygen", mean(this::oxygenApart), Unit.PERCENT);
     for (int i = 0; i < stretches.size(); i++) {
-      Converted c = Converted.of(rows, List.of(stretches.get(i)), delay, setup);
+      Converted c = Converted.of(rows, List.of(stretches.get(i)), delay, zeros, setup);
       figures.add(figure("stretch", i + 1, c, Optional.empty()));
       show("stretch-celsius", i + 1, c.celsius(), Unit.CELSIUS);
       show("stretch-seconds", i + 1, stretches.get(i).seconds(), Unit.SECOND);
@@ -367,7 +385,7 @@ public final class ConversionJudge {
         place,
         c.percent(),
         Unit.PERCENT,
-        c.plusMinus(),
+        slips() ? Double.NaN : c.plusMinus(),
         place == 0 ? limit() : Double.NEGATIVE_INFINITY,
         Double.POSITIVE_INFINITY,
         verdict);

@@ -19,6 +19,9 @@ record Converted(
   private static final double EDGE = 0.025;
   private static final double INDEPENDENT = 5;
 
+  /** What a sensor was seen to be off by without any nitrogen oxides is known to so much, ppm. */
+  private static final double ZERO_KNOWN = 1.5;
+
   /** Nothing was converted that could be seen. */
   static final Converted NONE =
       new Converted(Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN);
@@ -36,9 +39,14 @@ record Converted(
    * Of rows of a drive.
    *
    * @param delay by which the sensor behind the catalyst tells later, rows
+   * @param zeros what the sensors read where the engine makes nothing
    */
   static Converted of(
-      List<ConversionRow> rows, List<Steady> stretches, int delay, ConversionSetup setup) {
+      List<ConversionRow> rows,
+      List<Steady> stretches,
+      int delay,
+      Zeros zeros,
+      ConversionSetup setup) {
     Mean before = new Mean();
     Mean behind = new Mean();
     Mean celsius = new Mean();
@@ -52,43 +60,68 @@ record Converted(
     }
     return before.count == 0
         ? NONE
-        : between(before.mean, before.error(), behind.mean, behind.error(), celsius.told(), setup);
+        : between(
+            new Read(before.mean, before.error(), zeros.before()),
+            new Read(behind.mean, behind.error(), zeros.behind()),
+            celsius.told(),
+            setup);
+  }
+
+  /**
+   * What the sensors read where the engine makes nothing, ppm; not a number where that was not
+   * seen, or is not their own error.
+   */
+  record Zeros(double before, double behind) {
+    static final Zeros UNKNOWN = new Zeros(Double.NaN, Double.NaN);
+  }
+
+  /**
+   * What a sensor told.
+   *
+   * @param mean of its readings, ppm
+   * @param error of the mean by noise
+   * @param zero what it reads without anything; not a number where that is not known
+   */
+  record Read(double mean, double error, double zero) {
+    /** Without what it is known to be off by. */
+    double mended() {
+      return Double.isNaN(zero) ? mean : mean - zero;
+    }
   }
 
   /**
    * Propagation of distributions (JCGM 101:2008): both sensors off within their tolerances, every
-   * value in them as likely as any other, and the noise of the means.
+   * value in them as likely as any other, and the noise of the means. What a sensor was seen to
+   * read without anything is taken off and leaves less doubt.
    */
-  static Converted between(
-      double before,
-      double beforeError,
-      double behind,
-      double behindError,
-      double celsius,
-      ConversionSetup setup) {
+  static Converted between(Read before, Read behind, double celsius, ConversionSetup setup) {
     SplittableRandom dice = new SplittableRandom(101);
     double[] drawn = new double[DRAWS];
     for (int i = 0; i < DRAWS; i++) {
-      double in = truth(before, beforeError, setup, dice);
-      double out = truth(behind, behindError, setup, dice);
+      double in = truth(before, setup, dice);
+      double out = truth(behind, setup, dice);
       drawn[i] = 100 * (1 - out / Math.max(1, in));
     }
     Arrays.sort(drawn);
     return new Converted(
-        100 * (1 - behind / before),
+        100 * (1 - behind.mended() / before.mended()),
         drawn[(int) (EDGE * DRAWS)],
         drawn[(int) ((1 - EDGE) * DRAWS) - 1],
-        before,
-        behind,
+        before.mean(),
+        behind.mean(),
         celsius);
   }
 
-  private static double truth(
-      double read, double error, ConversionSetup setup, SplittableRandom dice) {
-    double off = setup.sensorPpm() * (2 * dice.nextDouble() - 1);
+  private static double truth(Read read, ConversionSetup setup, SplittableRandom dice) {
+    boolean known = !Double.isNaN(read.zero());
+    // What it reads beyond its own tolerance is ammonia, of which more may come under load.
+    double beyond = Math.max(0, Math.abs(read.zero()) - setup.sensorPpm());
+    double doubt = known ? Math.min(setup.sensorPpm(), ZERO_KNOWN + beyond) : setup.sensorPpm();
+    double off = doubt * (2 * dice.nextDouble() - 1);
     double gain = 1 + setup.sensorShare() / 100 * (2 * dice.nextDouble() - 1);
-    double noise = error * (dice.nextDouble() + dice.nextDouble() + dice.nextDouble() - 1.5) * 2;
-    return Math.max(0, (read + noise - off) / gain);
+    double noise =
+        read.error() * (dice.nextDouble() + dice.nextDouble() + dice.nextDouble() - 1.5) * 2;
+    return Math.max(0, (read.mended() + noise - off) / gain);
   }
 
   /** A mean with the error of what follows each other and is not independent. */

@@ -82,7 +82,7 @@ class ConversionFiguresTest {
       double truth = 100 * random.nextDouble();
       double before = off(random, in);
       double behind = off(random, in * (1 - truth / 100));
-      Converted c = Converted.between(before, 0.1, behind, 0.1, 300, Drive.SETUP);
+      Converted c = between(before, Double.NaN, behind, Double.NaN, 0.1);
       held += truth >= c.low() && truth <= c.high() ? 1 : 0;
     }
     assertThat(held / (double) runs).isBetween(0.92, 0.98);
@@ -93,10 +93,50 @@ class ConversionFiguresTest {
     return truth * gain + Drive.SETUP.sensorPpm() * (2 * random.nextDouble() - 1);
   }
 
+  private static Converted between(
+      double before, double zeroBefore, double behind, double zeroBehind, double error) {
+    return Converted.between(
+        new Converted.Read(before, error, zeroBefore),
+        new Converted.Read(behind, error, zeroBehind),
+        300,
+        Drive.SETUP);
+  }
+
+  /** With the foot off each sensor shows what it is off by: it is taken off, and doubt falls. */
+  @Test
+  void whatASensorReadsWithoutAnythingIsTakenOff() {
+    SplittableRandom random = new SplittableRandom(12);
+    int held = 0;
+    int runs = 2_000;
+    for (int i = 0; i < runs; i++) {
+      double in = 150 + 150 * random.nextDouble();
+      double truth = 100 * random.nextDouble();
+      double offBefore = Drive.SETUP.sensorPpm() * (2 * random.nextDouble() - 1);
+      double offBehind = Drive.SETUP.sensorPpm() * (2 * random.nextDouble() - 1);
+      double share = Drive.SETUP.sensorShare() / 100;
+      Converted c =
+          between(
+              in * (1 + share * (2 * random.nextDouble() - 1)) + offBefore,
+              offBefore + random.nextDouble() * 2 - 1,
+              in * (1 - truth / 100) * (1 + share * (2 * random.nextDouble() - 1)) + offBehind,
+              offBehind + random.nextDouble() * 2 - 1,
+              0.1);
+      held += truth >= c.low() && truth <= c.high() ? 1 : 0;
+    }
+    assertThat(held / (double) runs).isBetween(0.92, 0.995);
+    Converted known = between(204, 4, 24, 4, 0);
+    assertThat(known.percent()).isEqualTo(90);
+    assertThat(known.plusMinus())
+        .isLessThan(0.7 * between(200, Double.NaN, 20, Double.NaN, 0).plusMinus());
+    assertThat(between(200, 0, 26, 6, 0).plusMinus())
+        .as("beyond its tolerance it is ammonia, and less sure")
+        .isGreaterThan(known.plusMinus());
+  }
+
   /** Linear propagation by hand (JCGM 100:2008, 5.1): 20 of 200 ppm, rectangular tolerances. */
   @Test
   void theIntervalIsAsWideAsByHand() {
-    Converted c = Converted.between(200, 0, 20, 0, 300, Drive.SETUP);
+    Converted c = between(200, Double.NaN, 20, Double.NaN, 0);
     double offIn = 4 / Math.sqrt(3);
     double share = 0.04 / Math.sqrt(3);
     double ratio = 0.1;
