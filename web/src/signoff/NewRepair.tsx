@@ -6,8 +6,10 @@ import { Input, Select, TextArea } from '../shared/Field'
 import { ProblemBox } from '../shared/ProblemBox'
 import { texts } from './words'
 
+/** Nothing is chosen yet: nobody enters the first of the list by mistake. */
+const CHOOSE = ''
 /** In own words, not one of the pack. */
-const OWN = ''
+const OWN = '*'
 
 /** Local time as the field for it wants it. */
 function local(at: Date): string {
@@ -24,13 +26,18 @@ export function NewRepair({
   choices: RepairsView['choices']
   onDone: () => void
 }) {
-  const [kind, setKind] = useState(choices[0]?.kind ?? OWN)
+  const [kind, setKind] = useState(choices.length > 0 ? CHOOSE : OWN)
   const [title, setTitle] = useState('')
   const [note, setNote] = useState('')
   const [at, setAt] = useState('')
   const enter = useMutation({
     mutationFn: () =>
-      post<RepairsView>(path, { kind, title, note, at: at === '' ? null : new Date(at).toISOString() }),
+      post<RepairsView>(path, {
+        kind: kind === OWN ? '' : kind,
+        title,
+        note,
+        at: at === '' ? null : new Date(at).toISOString(),
+      }),
     onSuccess: onDone,
   })
   const chosen = choices.find((c) => c.kind === kind)
@@ -46,6 +53,7 @@ export function NewRepair({
         <label>
           {texts.whatWasDone}
           <Select value={kind} onChange={(e) => setKind(e.target.value)}>
+            <option value={CHOOSE}>{texts.chooseOne}</option>
             {choices.map((c) => (
               <option key={c.kind} value={c.kind}>
                 {c.title}
@@ -81,7 +89,11 @@ export function NewRepair({
         />
       </label>
       <div className="flex gap-2">
-        <Button main type="submit" disabled={enter.isPending || (kind === OWN && title.trim() === '')}>
+        <Button
+          main
+          type="submit"
+          disabled={enter.isPending || kind === CHOOSE || (kind === OWN && title.trim() === '')}
+        >
           {texts.enter}
         </Button>
         <Button onClick={onDone}>{texts.cancel}</Button>

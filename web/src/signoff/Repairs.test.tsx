@@ -70,6 +70,8 @@ it('each test that is owed stands with its state and leads to itself', async () 
 it('a repair of the pack is entered with what it owes said before', async () => {
   const sent = open([])
   await userEvent.click(await screen.findByRole('button', { name: 'Enter a repair' }))
+  expect(screen.getByRole('button', { name: 'Enter the repair' })).toBeDisabled()
+  await userEvent.selectOptions(screen.getByLabelText('What was done'), 'Exhaust fluid renewed')
   expect(screen.getByText('It owes, after it: Fluid quality, Clear hours.')).toBeInTheDocument()
   await userEvent.type(screen.getByLabelText(/Note/), 'sealed can')
   await userEvent.click(screen.getByRole('button', { name: 'Enter the repair' }))

@@ -18,6 +18,7 @@ export const texts = {
   beforeAndAfter: 'Before and after',
   because: (a: Shown) => `because: ${a}`,
   cancel: 'Cancel',
+  chooseOne: 'Choose one',
   doneAt: 'When it was done; empty for now. Only a test that ran after it counts.',
   enter: 'Enter the repair',
   enterARepair: 'Enter a repair',
