@@ -24,6 +24,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
 /** The procedure alone, fed with events by hand: no bus, no unit. */
@@ -409,5 +410,32 @@ class FaultCallTest {
     assertThat(call.result().induced().levelPercent()).hasValue(8.0);
     call.on(new Event.Heard(new Message(65110, 85, 255, 6, hex("FF 3C FF FF FF FF FF FF"), 3, 3)));
     assertThat(call.result().induced().severity()).as("not told: the last holds").hasValue(2);
+  }
+
+  /**
+   * Whatever a module tells of it: the read comes to its end, and nothing below nothing is kept.
+   */
+  @Test
+  void nothingThatIsToldOfHoursAndStagesBreaksTheRead() {
+    SplittableRandom random = new SplittableRandom(29);
+    for (int run = 0; run < 500; run++) {
+      byte[] group = new byte[8];
+      random.nextBytes(group);
+      byte[] hours = new byte[random.nextInt(8)];
+      random.nextBytes(hours);
+      if (random.nextBoolean() && hours.length > 2) {
+        hours[0] = 0x62;
+        hours[1] = 0x01;
+        hours[2] = 0x4A;
+      }
+      group(85, 65110, HexFormat.of().formatHex(group));
+      service(85, "22 01 4A", HexFormat.of().formatHex(hours));
+      FaultReading r = run(AFTER);
+      assertThat(r.state()).isEqualTo(FaultReading.State.COMPLETE);
+      r.induced().severity().ifPresent(s -> assertThat(s).isBetween(0, 6));
+      assertThat(r.induced().hours().values()).allMatch(h -> h >= 0);
+      InducementStanding.of(r, TRUCK)
+          .ifPresent(s -> assertThat(s.next().toString()).doesNotContain("After -"));
+    }
   }
 }

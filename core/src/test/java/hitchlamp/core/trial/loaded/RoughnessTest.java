@@ -180,4 +180,43 @@ class RoughnessTest {
               return b;
             });
   }
+
+  /** Whatever is told: no error, a verdict with a sentence, and never a cylinder that is none. */
+  @Test
+  void nothingThatIsToldMakesNonsense() {
+    for (int run = 0; run < 1_500; run++) {
+      List<LoadRow> rows = new ArrayList<>();
+      List<Uneven> told = new ArrayList<>();
+      double t = 0;
+      for (int i = 0; i < random.nextInt(300); i++) {
+        t += random.nextDouble() * (random.nextInt(20) == 0 ? 30 : 0.4);
+        rows.add(
+            new LoadRow(
+                t,
+                odd(2_000),
+                odd(200),
+                odd(400),
+                odd(180),
+                odd(4),
+                odd(100),
+                random.nextInt(-1, 8)));
+        if (random.nextBoolean()) {
+          told.add(new Uneven(odd(t + 1), odd(2)));
+        }
+      }
+      Judgement j = LoadedJudge.of(SETUP, rows, told).judgement();
+      assertThat(j.says().text()).isNotEmpty();
+      assertThat(j.next().text()).isNotEmpty();
+      assertThat(LoadedJudge.again(SETUP, j)).allSatisfy(c -> assertThat(c).isBetween(0, 8));
+    }
+  }
+
+  private double odd(double most) {
+    return switch (random.nextInt(12)) {
+      case 0 -> Double.NaN;
+      case 1 -> -most;
+      case 2 -> most * 1e6;
+      default -> most * random.nextDouble();
+    };
+  }
 }
