@@ -25,7 +25,13 @@ public final class HeatUp {
     ENGINE_STOPPED,
     PEDAL,
     MOVES,
-    TESTER
+    TESTER,
+    /** The catalyst never got warm enough to light. */
+    NOT_LIT,
+    /** It lit, and never got as hot as soot needs. */
+    NOT_HOT,
+    /** The filter got too hot. */
+    TOO_HOT
   }
 
   private static final double PARKED_RPM = 1_050;
@@ -47,6 +53,15 @@ public final class HeatUp {
   private static final double LEAST = 1e-3;
 
   private static final double BURNS_C = 470;
+
+  /** Parked it gives up after so long without lighting, and without getting hot. */
+  private static final double LIGHTS_SECONDS = 1_500;
+
+  private static final double GETS_HOT_SECONDS = 1_200;
+
+  /** Behind the filter: then it ends, so that nothing melts. */
+  private static final double ENDS_C = 720;
+
   private static final double RISES_A_SECOND = 0.8;
   private static final double LATE_MOST = 1;
   private static final double LATE_INTEGRAL = 2.0e-4;
@@ -73,6 +88,9 @@ public final class HeatUp {
   private double late;
   private double duty;
   private double seconds;
+  private Stage was = Stage.NONE;
+  private double inStage;
+  private double elapsed;
   private double pause;
   private int completed;
   private int broken;
@@ -84,6 +102,8 @@ public final class HeatUp {
   /** A tester wants it, with the unit parked. */
   public void ask() {
     asked = true;
+    end = stage == Stage.NONE ? End.NONE : end;
+    elapsed = 0;
   }
 
   /** The parked unit's exhaust is to be warm, with nothing burned in it. */
@@ -105,6 +125,7 @@ public final class HeatUp {
    * @param soot share that is believed to lie in the filter
    */
   public void step(double dt, AfterReadings r, double soot) {
+    elapsed += dt;
     if (stage == Stage.NONE) {
       duty = 0;
       if (warms && r.running) {
@@ -141,6 +162,9 @@ public final class HeatUp {
     }
     warm(dt, r);
     dose(dt, r);
+    if (givesUp(dt, r)) {
+      return;
+    }
     if (soot <= CLEAN_AT && stage == Stage.BURN) {
       completed++;
       end = End.CLEAN;
@@ -148,6 +172,20 @@ public final class HeatUp {
       seconds = 0;
       asked = false;
     }
+  }
+
+  /** What does not get where it should is not gone on with; at work the next hill may help. */
+  private boolean givesUp(double dt, AfterReadings r) {
+    inStage = stage == was ? inStage + dt : 0;
+    was = stage;
+    if (r.filterOutC > ENDS_C) {
+      leave(End.TOO_HOT);
+    } else if (parked && stage == Stage.WARM_UP && inStage > LIGHTS_SECONDS) {
+      leave(End.NOT_LIT);
+    } else if (parked && stage == Stage.LIGHT_OFF && inStage > GETS_HOT_SECONDS) {
+      leave(End.NOT_HOT);
+    }
+    return stage == Stage.NONE;
   }
 
   /** The engine stands, and stood for long. */
@@ -215,6 +253,16 @@ public final class HeatUp {
 
   public Stage stage() {
     return stage;
+  }
+
+  /** Seconds since a tester asked for it. */
+  public double elapsed() {
+    return elapsed;
+  }
+
+  /** True from when a tester asked for it until it has ended, cooled down. */
+  public boolean goesOn() {
+    return asked || stage != Stage.NONE;
   }
 
   /** Why the last one ended. */

@@ -8,7 +8,9 @@ import hitchlamp.standin.aftertreatment.HeatUp;
 import hitchlamp.standin.engine.ParticleFilter;
 import hitchlamp.standin.module.Signal;
 import hitchlamp.standin.module.SimModule;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 
 /** The groups that the module of the aftertreatment broadcasts (J1939-71, from memory). */
 final class AfterGroups {
@@ -26,16 +28,19 @@ final class AfterGroups {
   private final AfterSensors sensors;
   private final Aftertreatment after;
   private final BooleanSupplier lamp;
+  private final Supplier<Set<Inhibit>> inhibits;
 
   /**
    * @param engine whose exhaust it cleans
    * @param lamp true while it wants the lamp of the filter lit
+   * @param inhibits what keeps a parked unit from burning its filter clean
    */
-  AfterGroups(EngineUnit engine, BooleanSupplier lamp) {
+  AfterGroups(EngineUnit engine, BooleanSupplier lamp, Supplier<Set<Inhibit>> inhibits) {
     this.engine = engine;
     this.sensors = engine.after();
     this.after = engine.solver().after();
     this.lamp = lamp;
+    this.inhibits = inhibits;
   }
 
   /** Puts them on the bus. */
@@ -112,6 +117,11 @@ final class AfterGroups {
     boolean burns = after.heatUp().stage() != HeatUp.Stage.NONE;
     long p = put(Signal.NOTHING, 0, 3, lamp.getAsBoolean() ? ACTIVE : 0, 1, 0);
     p = put(p, 10, 2, burns ? ACTIVE : 0, 1, 0);
+    Set<Inhibit> inhibited = inhibits.get();
+    p = put(p, 16, 2, inhibited.isEmpty() ? 0 : ACTIVE, 1, 0);
+    for (Inhibit i : Inhibit.values()) {
+      p = put(p, i.bit(), 2, inhibited.contains(i) ? ACTIVE : 0, 1, 0);
+    }
     return put(p, 48 + 2, 3, hot() ? ACTIVE : 0, 1, 0);
   }
 

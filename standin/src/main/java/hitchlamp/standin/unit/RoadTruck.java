@@ -149,6 +149,7 @@ final class RoadTruck implements Build {
     if (module.equals("aftertreatment")) {
       new FluidOutputs(unit.first).answer(services);
       new DosingRecord(unit.first).answer(services);
+      new RegenerationOutputs(unit.first, () -> inhibits(unit)).answer(services);
       Inducement inducement = unit.first.solver().after().inducement();
       unit.first.engine().leaves(() -> inducement.stage().allowed());
     }
@@ -180,6 +181,11 @@ final class RoadTruck implements Build {
 
   private double outputRpm() {
     return driveline == null ? 0 : driveline.outputRpm();
+  }
+
+  /** What keeps its filter from being burned clean with the truck parked. */
+  private Set<Inhibit> inhibits(SimUnit unit) {
+    return Inhibit.of(unit.first, gearIn() != 0);
   }
 
   private int gearIn() {
@@ -264,7 +270,10 @@ final class RoadTruck implements Build {
             61449,
             10_000,
             () -> put(Signal.NOTHING, 0, 16, chassis.steeringRad, 1 / 1024.0, -31.374));
-    new AfterGroups(unit.first, () -> unit.telltales().commands("aftertreatment", "filter"))
+    new AfterGroups(
+            unit.first,
+            () -> unit.telltales().commands("aftertreatment", "filter"),
+            () -> inhibits(unit))
         .attach(unit.module("aftertreatment"));
     counters(unit);
   }
