@@ -50,6 +50,7 @@ const BOARDS: Record<string, () => Promise<Board>> = {
   dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
   fluid: () => import('./fluid/FluidBoard').then((m) => m.fluid),
   quantity: () => import('./quantity/QuantityBoard').then((m) => m.quantity),
+  regeneration: () => import('./regeneration/RegenerationBoard').then((m) => m.regeneration),
   restore: () => import('./restore/RestoreBoard').then((m) => m.restore),
   loaded: () => import('./loaded/LoadedBoard').then((m) => m.loaded),
   lamps: () => import('./lamps/LampsBoard').then((m) => m.lamps),

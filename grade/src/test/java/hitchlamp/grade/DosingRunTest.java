@@ -82,7 +82,7 @@ class DosingRunTest {
 
   @ParameterizedTest
   @CsvSource({
-    "'fluid-pump-seal, size: 0.0003', loses 0.3",
+    "'fluid-pump-seal, size: 0.0003', loses 0.",
     "'fluid-injector-fouled, size: 0.25', The injector passes 7",
     "'fluid-pump-worn, size: 0.35', The pump gives 6",
     "'fluid-valve-stuck', is not sucked empty",

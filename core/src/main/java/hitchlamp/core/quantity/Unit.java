@@ -55,6 +55,7 @@ public enum Unit {
   AMPERE("A", Dimension.CURRENT, 1, 0),
   PARTS_PER_MILLION("ppm", Dimension.CONCENTRATION, 1, 0),
   HOUR("h", Dimension.TIME, 1, 0),
+  MINUTE("min", Dimension.TIME, 1.0 / 60, 0),
   SECOND("s", Dimension.TIME, 1.0 / 3600, 0);
 
   /** What units of one kind measure; the first named unit of each is its base. */

@@ -15,6 +15,7 @@ import hitchlamp.core.trial.fluid.FluidQuality;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.quantity.DosedQuantity;
+import hitchlamp.core.trial.regeneration.Regeneration;
 import hitchlamp.core.trial.restore.InjectorRestore;
 import hitchlamp.core.trial.routine.Routine;
 import java.util.List;
@@ -38,6 +39,7 @@ public final class TestKinds {
           new InjectorRestore(),
           new LampCheck(),
           new LoadedCutout(),
+          new Regeneration(),
           new Routine());
 
   private TestKinds() {}

@@ -79,6 +79,8 @@ class BenchContractTest {
           List.of("refractometer 32.4 PERCENT", "refractometer 1.3750 INDEX", "none"),
           "restore",
           List.of(),
+          "regeneration",
+          List.of(),
           "dosing",
           List.of("looked DRY", "looked LINE", "looked UNSEEN"));
 
@@ -168,6 +170,12 @@ class BenchContractTest {
           + " conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
           + " guards: [{of: 84, above: 3, says: It moves.}],"
           + " figures: {tries: 4, held: 900, hold-effort: 13.3, dose-effort: 38.2}, lists: {stages: [1, 2, 3, 4, 5]}, source: none}\n"
+          + "  regeneration: {kind: regeneration, title: Regeneration, answers: Whether., system: Aftertreatment, module: engine, minutes: 40,"
+          + " engine: idling, risk: 2, longest: 6000, uses: {burn: purge}, reads: {stage: 0x0102, doser: 0x0118, duty: 0x0118, soot: 0x0118, flow: 0x0118},"
+          + " values: [110, 190], conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
+          + " guards: [{of: 84, above: 3, says: It moves.}],"
+          + " figures: {in-low: 290, in-high: 345, out-low: 480, out-high: 560, behind-low: 480, behind-high: 590, clean: 12,"
+          + " blocked: 276, coolant: 68, clean-loss: 0.75, full-loss: 3.6}, lists: {stages: [1, 2, 3, 4]}, source: none}\n"
           + "  fluid: {kind: fluid, title: Fluid, answers: Which., system: Aftertreatment, module: engine, minutes: 1,"
           + " engine: as it is, risk: 0, longest: 600, reads: {quality: 0x0118, tank: 0x0114, level: 0x0114}, source: none}\n"
           + "  conversion: {kind: conversion, title: Conversion, answers: Which., system: Aftertreatment, module: engine, minutes: 20,"

@@ -1,0 +1,211 @@
+package hitchlamp.core.trial.regeneration;
+
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.trial.regeneration.RegenerationSetup.Corridor;
+import hitchlamp.core.words.Figure;
+import hitchlamp.core.words.Said;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.ToDoubleFunction;
+
+/** What a regeneration comes to. */
+final class RegenerationJudge {
+  /**
+   * Figures: soot by the module's estimate, and by what the filter loses, percent of a full one.
+   */
+  static final String SOOT_BEFORE = "soot-before";
+
+  static final String SOOT_AFTER = "soot-after";
+  static final String LOSS_BEFORE = "loss-before";
+  static final String LOSS_AFTER = "loss-after";
+
+  /** Figures: temperatures in the burn, the middle. */
+  static final String IN = "in";
+
+  static final String OUT = "out";
+  static final String BEHIND = "behind";
+  static final String MINUTES = "minutes";
+
+  /**
+   * Estimate and loss of pressure of a sound unit lie so far apart at most, points of percent: the
+   * sensor may be off by some tenths of a kilopascal, and no filter is like another.
+   */
+  private static final double AGREE = 45;
+
+  /** Of what the estimate says was burned the loss of pressure must confirm so much. */
+  private static final double CONFIRMS = 0.45;
+
+  /** More than this above where the module ends it is not clean. */
+  private static final double NEARLY = 8;
+
+  private static final double STRETCH_SECONDS = 180;
+  private static final double MINUTE = 60;
+
+  private final RegenerationSetup setup;
+  private final RegenerationSeen seen;
+  private final List<BurnRow> rows;
+  private final List<BurnRow> burn;
+  private final List<Measured> figures = new ArrayList<>();
+  private final double before;
+  private final double after;
+
+  private RegenerationJudge(RegenerationSetup setup, RegenerationSeen seen) {
+    this.setup = setup;
+    this.seen = seen;
+    this.rows = seen.rows();
+    this.burn =
+        rows.stream()
+            .filter(r -> r.stage() == BurnStage.BURN && r.outC() >= setup.out().low())
+            .toList();
+    double[] soot = rows.stream().mapToDouble(BurnRow::sootPercent).filter(s -> s >= 0).toArray();
+    this.before = soot.length == 0 ? Double.NaN : soot[0];
+    this.after = soot.length == 0 ? Double.NaN : soot[soot.length - 1];
+  }
+
+  static Judgement of(RegenerationSetup setup, RegenerationSeen seen) {
+    return new RegenerationJudge(setup, seen).judge();
+  }
+
+  private Judgement judge() {
+    if (rows.isEmpty()) {
+      return seen.says().isEmpty()
+          ? Judgement.cannotTell(say("nothing-seen"), say("begin-again"))
+          : Judgement.cannotTell(say("refused", seen.says()), say("meet-its-conditions"));
+    }
+    OptionalDouble lossBefore = loss(0);
+    OptionalDouble lossAfter = loss(burn.isEmpty() ? 0 : last(burn) - STRETCH_SECONDS);
+    measure(lossBefore, lossAfter);
+    if (seen.done()) {
+      return ended(lossBefore, lossAfter);
+    }
+    Optional<Hindrance> why = Hindrance.of(rows, setup).filter(h -> h != Hindrance.ENGINE_COLD);
+    Figure burned = percent(Math.max(0, before - after));
+    if (why.isPresent()) {
+      return result(
+          Verdict.FAIL,
+          seen.answered()
+              ? Said.joined(
+                  " ", List.of(say("the-module-ended-it", seen.says()), say(why.get().word())))
+              : say(why.get().word()),
+          say(why.get().next()));
+    }
+    return seen.answered()
+        ? result(
+            Verdict.CANNOT_TELL,
+            say("ended-by-the-module", seen.says(), burned),
+            say("begin-again"))
+        : result(Verdict.CANNOT_TELL, say("ended-by-hand", burned), say("begin-again"));
+  }
+
+  private Judgement ended(OptionalDouble lossBefore, OptionalDouble lossAfter) {
+    if (!(after <= setup.cleanPercent() + NEARLY)) {
+      return result(
+          Verdict.CANNOT_TELL, say("over-and-not-clean", percent(after)), say("begin-again"));
+    }
+    if (lossBefore.isEmpty() || lossAfter.isEmpty()) {
+      return result(
+          Verdict.CANNOT_TELL,
+          say("pressure-was-not-told", percent(after)),
+          say("look-at-the-hoses"));
+    }
+    double was = FilterLoss.soot(lossBefore.getAsDouble(), setup);
+    double is = FilterLoss.soot(lossAfter.getAsDouble(), setup);
+    if (was < before - AGREE) {
+      return result(
+          Verdict.CANNOT_TELL,
+          say("lost-too-little-before", percent(Math.max(0, was)), percent(before)),
+          say("look-at-the-hoses"));
+    }
+    if (is > after + AGREE) {
+      return result(
+          Verdict.CANNOT_TELL,
+          say("still-loses-too-much", percent(is), percent(after)),
+          say("ash-or-face"));
+    }
+    if (was - is < CONFIRMS * (before - after)) {
+      return result(
+          Verdict.CANNOT_TELL,
+          say("loss-hardly-fell", percent(was - is), percent(before - after)),
+          say("look-at-the-hoses"));
+    }
+    boolean cold = Hindrance.of(rows, setup).filter(h -> h == Hindrance.ENGINE_COLD).isPresent();
+    Said clean = say("it-is-clean", percent(before), percent(after), minutes());
+    return result(
+        Verdict.PASS,
+        cold ? Said.joined(" ", List.of(clean, say("engine-cold"))) : clean,
+        say(cold ? "renew-the-thermostat" : "read-the-faults-and-clear"));
+  }
+
+  private Judgement result(Verdict verdict, Said says, Said next) {
+    return new Judgement(verdict, says, figures, next);
+  }
+
+  private static Said say(String name, Object... with) {
+    return RegenerationWords.said(name, with);
+  }
+
+  /** What the filter loses in three minutes of the burn, at one flow and temperature. */
+  private OptionalDouble loss(double from) {
+    if (burn.isEmpty()) {
+      return OptionalDouble.empty();
+    }
+    double begin = Math.max(from, burn.get(0).seconds());
+    return FilterLoss.of(
+        burn.stream()
+            .filter(r -> r.seconds() >= begin && r.seconds() <= begin + STRETCH_SECONDS)
+            .toList());
+  }
+
+  private static double last(List<BurnRow> of) {
+    return of.get(of.size() - 1).seconds();
+  }
+
+  private void measure(OptionalDouble lossBefore, OptionalDouble lossAfter) {
+    shown(SOOT_BEFORE, before, Unit.PERCENT);
+    shown(SOOT_AFTER, after, Unit.PERCENT);
+    lossBefore.ifPresent(v -> shown(LOSS_BEFORE, FilterLoss.soot(v, setup), Unit.PERCENT));
+    lossAfter.ifPresent(v -> shown(LOSS_AFTER, FilterLoss.soot(v, setup), Unit.PERCENT));
+    corridor(IN, BurnRow::inC, setup.in());
+    corridor(OUT, BurnRow::outC, setup.out());
+    corridor(BEHIND, BurnRow::behindC, setup.behind());
+    shown(MINUTES, last(rows) / MINUTE, Unit.MINUTE);
+  }
+
+  private void shown(String name, double value, Unit unit) {
+    if (!Double.isNaN(value)) {
+      figures.add(Measured.shown(name, 0, value, unit));
+    }
+  }
+
+  private void corridor(String name, ToDoubleFunction<BurnRow> what, Corridor c) {
+    double[] told = burn.stream().mapToDouble(what).filter(v -> !Double.isNaN(v)).toArray();
+    if (told.length == 0) {
+      return;
+    }
+    double middle = Median.of(told);
+    figures.add(
+        new Measured(
+            name,
+            0,
+            middle,
+            Unit.CELSIUS,
+            Double.NaN,
+            c.low(),
+            c.high(),
+            Optional.of(middle >= c.low() && middle <= c.high() ? Verdict.PASS : Verdict.FAIL)));
+  }
+
+  private Figure minutes() {
+    return new Figure(Math.rint(last(rows) / MINUTE), Unit.MINUTE, 0);
+  }
+
+  private static Figure percent(double value) {
+    return new Figure(value, Unit.PERCENT, 0);
+  }
+}
