@@ -191,6 +191,10 @@ class Demo implements ApplicationRunner {
         truck("Tipper 10", "SMW0TPR1400016610").id(),
         "Lost power on the hill since yesterday. The fluid was topped up on the road.",
         accounts.find("Technician 2"));
+    jobs.open(
+        truck("Tipper 13", "SMW0TPR1400019907").id(),
+        "Wants to burn its filter again and again, and never gets through.",
+        accounts.find("Technician 2"));
   }
 
   private UnitRow truck(String fleetNumber, String vin) {

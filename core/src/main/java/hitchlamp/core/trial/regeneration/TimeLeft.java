@@ -20,7 +20,7 @@ public record TimeLeft(double seconds, double least, double most) {
   private static final int FEWEST_ROWS = 20;
 
   /** Beside what the halves say: the catalyst's and the engine's weather. */
-  private static final double SHARE = 0.12;
+  private static final double SHARE = 0.05;
 
   private static final double LONGEST = 7_200;
 
