@@ -11,6 +11,8 @@ import { texts } from './words'
 
 const STAGES = ['WARM_UP', 'LIGHT_OFF', 'BURN', 'COOL_DOWN'] as const
 const SECONDS_A_MINUTE = 60
+/** So long one takes: the plot does not change its scale before. */
+const USUAL_MINUTES = 40
 
 const stageNow = (view: TrialView): BurnStage => (view.stage === 'ENDED' ? 'NONE' : seenOf(view).stage)
 const minutes = (seconds: number) => Math.round(seconds / SECONDS_A_MINUTE)
@@ -179,6 +181,7 @@ function Temperatures({ view }: { view: TrialView }) {
         height={220}
         name={texts.temperatures}
         xLabel={texts.minutes}
+        range={[0, Math.max(USUAL_MINUTES, (rows.at(-1)?.seconds ?? 0) / SECONDS_A_MINUTE)]}
         series={[
           { label: texts.catalystIn, unit, dash: [6, 5], tone: '--ink-2' },
           { label: texts.catalystOut, unit, tone: '--ink' },
@@ -203,6 +206,7 @@ function Temperatures({ view }: { view: TrialView }) {
 /** What the forced regeneration adds to the page of a test. */
 export const regeneration: Board = {
   Board: RegenerationBoard,
+  ownProgress: true,
   headline: (view) => {
     const now = stageNow(view)
     return now === 'NONE' ? view.title : texts.stages[now]

@@ -81,6 +81,10 @@ final class RegenerationJudge {
     OptionalDouble lossBefore = loss(0);
     OptionalDouble lossAfter = loss(burn.isEmpty() ? 0 : last(burn) - STRETCH_SECONDS);
     measure(lossBefore, lossAfter);
+    if (seen.stage() != BurnStage.NONE && !seen.answered()) {
+      return Judgement.cannotTell(
+          say("under-way", percent(Math.max(0, before - after))), say("let-it-go-on"));
+    }
     if (seen.done()) {
       return ended(lossBefore, lossAfter);
     }

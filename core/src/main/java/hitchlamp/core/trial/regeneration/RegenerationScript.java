@@ -45,6 +45,7 @@ final class RegenerationScript implements Script<RegenerationSeen> {
   private BurnStage stage = BurnStage.NONE;
   private Optional<TimeLeft> left = Optional.empty();
   private Optional<Hindrance> hindered = Optional.empty();
+  private boolean over;
 
   RegenerationScript(RegenerationSetup setup) {
     this.setup = setup;
@@ -130,7 +131,8 @@ final class RegenerationScript implements Script<RegenerationSeen> {
 
   @Override
   public void leaving(Scene scene) {
-    // What was burned until now is burned.
+    // What was burned until now is burned; the module lets it cool by itself.
+    over = true;
   }
 
   @Override
@@ -138,8 +140,8 @@ final class RegenerationScript implements Script<RegenerationSeen> {
     Optional<RoutineEnd> end = scene.routine(BURN);
     return new RegenerationSeen(
         rows,
-        end.isPresent() ? BurnStage.NONE : stage,
-        end.isPresent() ? Optional.empty() : left,
+        over || end.isPresent() ? BurnStage.NONE : stage,
+        over || end.isPresent() ? Optional.empty() : left,
         hindered.map(h -> RegenerationWords.said(h.word())).orElse(Said.plain("")),
         end.isPresent(),
         end.map(RoutineEnd::done).orElse(false),

@@ -90,6 +90,16 @@ class RegenerationJudgeTest {
   }
 
   @Test
+  void whileItGoesOnNothingIsJudged() {
+    burns.minutes(BurnStage.WARM_UP, 4).minutes(BurnStage.LIGHT_OFF, 3).minutes(BurnStage.BURN, 5);
+    Judgement j =
+        judge(
+            new RegenerationSeen(
+                burns.rows(), BurnStage.BURN, Optional.empty(), null, false, false, ""));
+    assertThat(j.says().toString()).startsWith("It is under way");
+  }
+
+  @Test
   void whatWasEndedByHandOrByThePedalBlamesNobody() {
     burns.minutes(BurnStage.WARM_UP, 4).minutes(BurnStage.LIGHT_OFF, 3).minutes(BurnStage.BURN, 5);
     assertThat(judge(burns.seen(false, false, "")).verdict()).isEqualTo(Verdict.CANNOT_TELL);
