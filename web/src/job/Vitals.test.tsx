@@ -37,6 +37,17 @@ it('shows the vital few with the load of the bus and the age of the last frame',
   expect(shown()).toBe('KeyonEngine602rpmBattery27.9Vcan250, 41 % busylast frame 3 ms ago')
 })
 
+it('hot exhaust is said as long as a module says it, and of a recording it is not', () => {
+  renderInJob(<VitalsRow />, { live: live({}, { exhaustHot: true }) })
+  expect(screen.getByText('Exhaust hot')).toBeInTheDocument()
+  cleanup()
+  renderInJob(<VitalsRow />, { live: live({}, { exhaustHot: false }) })
+  expect(screen.queryByText('Exhaust hot')).toBeNull()
+  cleanup()
+  renderInJob(<VitalsRow />, { live: live({ linkId: 'log/4' }, { exhaustHot: true }) })
+  expect(screen.queryByText('Exhaust hot')).toBeNull()
+})
+
 it('a value that has not come for five seconds is stale, and one that is no figure says why', () => {
   renderInJob(<VitalsRow />, {
     live: live({}, { values: [value(190, { ageMs: 5_001 }), value(168, { value: null, state: 'ERROR' })] }),

@@ -1,3 +1,4 @@
+import { Mark } from '../shared/Mark'
 import { useShow } from '../shared/quantity'
 import { words } from '../shared/words'
 import type { Value } from '../stream/types'
@@ -25,6 +26,11 @@ export function VitalsRow() {
           unit=""
           title={texts.inferredFromWhetherModulesAreHeard}
         />
+      )}
+      {up && !recorded && vitals.exhaustHot && (
+        <Mark look="filled" className="whitespace-nowrap">
+          {texts.exhaustHot}
+        </Mark>
       )}
       {up &&
         bySpn(vitals.values).map((of) => {

@@ -34,6 +34,7 @@ export const texts = {
   coolant: 'Coolant',
   battery: 'Battery',
   engine: 'Engine',
+  exhaustHot: 'Exhaust hot',
   night: 'Night',
   daylight: 'Daylight',
   accountsAndPassword: 'Accounts and password',

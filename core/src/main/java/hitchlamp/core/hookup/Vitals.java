@@ -1,6 +1,7 @@
 package hitchlamp.core.hookup;
 
 import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.RawValue;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
 import java.util.HashMap;
@@ -24,6 +25,9 @@ public final class Vitals {
 
   public static final int COOLANT = 110;
   public static final int ENGINE_HOURS = 247;
+
+  /** Lamp for hot exhaust, as a module commands it: 1 is on (SAE J1939-71, from memory). */
+  public static final int EXHAUST_HOT = 3698;
 
   private final Map<Integer, List<Parameter>> byGroup = new HashMap<>();
   private final Map<Integer, Map<Integer, Parameter.Reading>> readings = new HashMap<>();
@@ -60,8 +64,14 @@ public final class Vitals {
     return Optional.ofNullable(best);
   }
 
+  /** True while a module wants people warned of hot exhaust. */
+  public boolean exhaustHot() {
+    return readings.getOrDefault(EXHAUST_HOT, Map.of()).values().stream()
+        .anyMatch(r -> r.state() == RawValue.VALID && r.value() == 1);
+  }
+
   private static int rank(Parameter.Reading r) {
-    return r.state() == hitchlamp.core.j1939.RawValue.VALID ? 1 : 0;
+    return r.state() == RawValue.VALID ? 1 : 0;
   }
 
   /** The reading that one module gave. */

@@ -55,6 +55,7 @@ final class VitalsRun {
             : null;
     return new VitalsView(
         heard ? "on" : "off?",
+        vitals.exhaustHot(),
         values,
         load,
         health.framesPerSecond(),

@@ -9,12 +9,15 @@ import java.util.List;
  *
  * @param key "on" while modules are heard, "off or unplugged" after; inferred, since no broadcast
  *     tells it
+ * @param exhaustHot true while a module wants people warned of hot exhaust, or did when it was last
+ *     heard
  * @param loadPercent bus load, null where not known
  * @param lastFrameMs age of the last frame, null where there was none
  * @param lost frames that came faster than they were taken
  */
 public record VitalsView(
     @NotNull String key,
+    @NotNull boolean exhaustHot,
     @NotNull List<VitalValue> values,
     Double loadPercent,
     @NotNull int framesPerSecond,

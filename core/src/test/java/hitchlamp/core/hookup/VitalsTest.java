@@ -1,0 +1,41 @@
+package hitchlamp.core.hookup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.pack.PackLibrary;
+import java.nio.file.Path;
+import java.util.HexFormat;
+import org.junit.jupiter.api.Test;
+
+/** What a module says of itself by broadcasts, as it stands in the head of every page. */
+class VitalsTest {
+  private final Vitals vitals = new Vitals(PackLibrary.read(Path.of("../packs")).base());
+
+  private void heard(int source, String hex) {
+    vitals.accept(new Message(64892, source, 255, 6, HexFormat.of().parseHex(hex), 1, 1));
+  }
+
+  /** SPN 3698: byte 7, bits 3 to 5 (SAE J1939-71, from memory). */
+  @Test
+  void hotExhaustIsAsLongAsAModuleSaysSo() {
+    assertThat(vitals.exhaustHot()).as("nothing was heard").isFalse();
+    heard(85, told(0));
+    assertThat(vitals.exhaustHot()).as("off").isFalse();
+    heard(85, told(3));
+    assertThat(vitals.exhaustHot()).as("no count of the lamp").isFalse();
+    heard(85, "FFFFFFFFFFFFFFFF");
+    assertThat(vitals.exhaustHot()).as("not told").isFalse();
+    heard(85, told(1));
+    assertThat(vitals.exhaustHot()).isTrue();
+    heard(0, "FFFFFFFFFFFFFFFF");
+    assertThat(vitals.exhaustHot()).as("another module does not know").isTrue();
+    heard(85, told(0));
+    assertThat(vitals.exhaustHot()).isFalse();
+  }
+
+  private static String told(int count) {
+    int seventh = 0xFF & ~(0b111 << 2) | count << 2;
+    return String.format("FFFFFFFFFFFF%02XFF", seventh);
+  }
+}
