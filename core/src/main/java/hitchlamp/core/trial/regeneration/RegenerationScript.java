@@ -99,25 +99,18 @@ final class RegenerationScript implements Script<RegenerationSeen> {
   }
 
   private Said says() {
-    Said now =
-        switch (stage) {
-          case NONE -> RegenerationWords.said("begins");
-          case WARM_UP -> RegenerationWords.said("warms-up");
-          case LIGHT_OFF -> RegenerationWords.said("lights-off");
-          case BURN ->
-              left.map(
-                      l ->
-                          RegenerationWords.said(
-                              "burns-for",
-                              minutes(l.seconds()),
-                              minutes(l.least()),
-                              minutes(l.most())))
-                  .orElse(RegenerationWords.said("burns"));
-          case COOL_DOWN -> RegenerationWords.said("cools-down");
-        };
-    return hindered
-        .map(h -> Said.joined(" ", List.of(now, RegenerationWords.said(h.word()))))
-        .orElse(now);
+    return switch (stage) {
+      case NONE -> RegenerationWords.said("begins");
+      case WARM_UP -> RegenerationWords.said("warms-up");
+      case LIGHT_OFF -> RegenerationWords.said("lights-off");
+      case BURN ->
+          left.map(
+                  l ->
+                      RegenerationWords.said(
+                          "burns-for", minutes(l.seconds()), minutes(l.least()), minutes(l.most())))
+              .orElse(RegenerationWords.said("burns"));
+      case COOL_DOWN -> RegenerationWords.said("cools-down");
+    };
   }
 
   private static Figure minutes(double seconds) {
