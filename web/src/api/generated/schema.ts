@@ -1927,7 +1927,7 @@ export interface components {
             number?: number;
             name?: string;
             /** @enum {string} */
-            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "GRAM_PER_HOUR" | "GRAM" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "SECOND";
+            unit?: "RPM" | "PERCENT" | "CELSIUS" | "KELVIN" | "FAHRENHEIT_DIFFERENCE" | "ONE" | "FAHRENHEIT" | "KILOPASCAL" | "BAR" | "MEGAPASCAL" | "PSI" | "INCH_MERCURY" | "INCH_WATER" | "KILOMETRE_PER_HOUR" | "MILE_PER_HOUR" | "KILOMETRE" | "MILE" | "LITRE" | "US_GALLON" | "LITRE_PER_HOUR" | "US_GALLON_PER_HOUR" | "KILOMETRE_PER_LITRE" | "MILE_PER_US_GALLON" | "NEWTON_METRE" | "POUND_FOOT" | "KILOGRAM" | "POUND" | "MILLIGRAM" | "GRAM_PER_HOUR" | "GRAM" | "KILOWATT" | "HORSEPOWER" | "METRE_PER_SECOND_SQUARED" | "KILOGRAM_PER_HOUR" | "POUND_PER_MINUTE" | "VOLT" | "AMPERE" | "PARTS_PER_MILLION" | "HOUR" | "MINUTE" | "SECOND";
             /** Format: int32 */
             spn?: number;
             module?: string;
@@ -2275,9 +2275,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
@@ -2295,6 +2292,9 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -3202,6 +3202,7 @@ export interface components {
         };
         VitalsView: {
             key: string;
+            exhaustHot: boolean;
             values: components["schemas"]["VitalValue"][];
             /** Format: double */
             loadPercent?: number;

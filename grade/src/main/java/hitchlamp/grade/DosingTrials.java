@@ -105,7 +105,7 @@ final class DosingTrials extends Trials {
           lot,
           spoil == null ? defective ? kind : "sound" : spoil.name(),
           defective ? 100 * size : 0,
-          lot == Lot.DEFECTIVE ? CAUSES.get(kind) : Set.of(),
+          defective ? CAUSES.get(kind) : Set.of(),
           j.verdict(),
           named(j),
           rule(end.observed(), j),

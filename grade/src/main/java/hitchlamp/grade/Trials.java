@@ -68,7 +68,10 @@ abstract class Trials {
       return switch (lot) {
         case SOUND -> verdict == Verdict.PASS;
         case DEFECTIVE -> verdict == Verdict.FAIL && named.equals(guilty);
-        case SPOILED -> verdict == Verdict.CANNOT_TELL;
+        // What is wrong may have shown before the run was spoiled.
+        case SPOILED ->
+            verdict == Verdict.CANNOT_TELL
+                || verdict == Verdict.FAIL && !named.isEmpty() && named.equals(guilty);
       };
     }
 

@@ -133,9 +133,9 @@ final class TrialsMeasure {
         count(held, o -> o.verdict() == Verdict.CANNOT_TELL),
         held,
         "5 %");
-    long told = count(spoiled, o -> o.verdict() == Verdict.CANNOT_TELL);
+    long told = count(spoiled, Outcome::right);
     report.row(
-        "cannot tell where they were spoiled",
+        "cannot tell where they were spoiled, or what had shown before",
         told,
         spoiled.size(),
         Share.percent(told, spoiled.size()),
