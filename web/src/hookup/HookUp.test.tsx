@@ -144,6 +144,7 @@ it('names what happened and what next for a silent bus, and judges the meter', a
 
 const vitals: Vitals = {
   key: 'on',
+  exhaustHot: false,
   values: [
     {
       spn: 190,
