@@ -125,7 +125,7 @@ class Repairs implements JobPage {
     Pack pack = pack(job);
     RepairKind known = kind.isEmpty() ? null : pack.repairs().get(kind);
     if (!kind.isEmpty() && known == null) {
-      throw Refusal.missing("repair of this unit's pack");
+      throw Refusal.missing(SignoffWords.say("repair-of-this-units-pack"));
     }
     if (known == null && title.isBlank()) {
       throw Refusal.bad(
@@ -180,7 +180,7 @@ class Repairs implements JobPage {
     JobRow row = open(job);
     Repair of = one(job, repair);
     if (!of.obliges().contains(test)) {
-      throw Refusal.missing("test that this repair obliges");
+      throw Refusal.missing(SignoffWords.say("test-that-this-repair-owes"));
     }
     if (Objects.equals(of.waived().getOrDefault(test, ""), reason.strip())) {
       return;
