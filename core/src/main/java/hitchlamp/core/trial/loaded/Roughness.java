@@ -45,6 +45,9 @@ record Roughness(
   /** Fewest cycles of a pull that say anything. */
   private static final int FEWEST = 12;
 
+  /** Fewer uneven cycles than these are chance. */
+  private static final int FEW = 3;
+
   /** So many uneven cycles with nothing wrong: gears, holes in the road (common practice). */
   private static final double NOW_AND_THEN = 0.02;
 
@@ -87,7 +90,9 @@ record Roughness(
   }
 
   private static Roughness judged(LoadedSetup setup, Map<Integer, Count> of) {
-    boolean rough = atLeast(but(-1, of)) > NOW_AND_THEN;
+    Count all = but(-1, of);
+    boolean rough = atLeast(all) > NOW_AND_THEN;
+    boolean even = all.uneven < FEW || atMost(all) <= NOW_AND_THEN;
     List<Integer> cures = new ArrayList<>();
     List<Integer> unsure = new ArrayList<>();
     List<Measured> measured = new ArrayList<>();
@@ -102,6 +107,9 @@ record Roughness(
         }
       } else if (rough) {
         v = Verdict.FAIL;
+      } else if (!even && e.getKey() == 0) {
+        // One more pull with all firing tells more than one with each.
+        v = Verdict.CANNOT_TELL;
       }
       double p = e.getValue().share();
       measured.add(
@@ -115,8 +123,11 @@ record Roughness(
               100 * NOW_AND_THEN,
               Optional.of(v)));
     }
+    if (!rough && !even) {
+      return new Roughness(Kind.CANNOT_TELL, 0, 100 * all.share(), measured, List.of(0));
+    }
     if (!rough) {
-      return new Roughness(Kind.EVEN, 0, 100 * but(-1, of).share(), measured, List.of());
+      return new Roughness(Kind.EVEN, 0, 100 * all.share(), measured, List.of());
     }
     for (int c = 1; c <= setup.cylinders(); c++) {
       if (!of.containsKey(c)) {
@@ -132,6 +143,11 @@ record Roughness(
         ? new Roughness(Kind.NONE, 0, percent, measured, List.of())
         : new Roughness(
             Kind.CANNOT_TELL, 0, percent, measured, unsure.isEmpty() ? List.copyOf(cures) : unsure);
+  }
+
+  /** The most that a share may be: two deviations above it. */
+  private static double atMost(Count c) {
+    return c.share() + SURE * Math.sqrt(c.share() * (1 - c.share()) / c.seen);
   }
 
   /** What of a share is sure: two deviations below it. */
@@ -193,11 +209,15 @@ record Roughness(
       case CANNOT_TELL -> {
         String which =
             unsure.stream()
-                .map(c -> LoadedWords.say("with-off", c))
+                .map(c -> c == 0 ? LoadedWords.say("all-firing") : LoadedWords.say("with-off", c))
                 .collect(Collectors.joining(", "));
         yield new Judgement(
             nothingElse ? Verdict.CANNOT_TELL : pressure.verdict(),
-            joined(pressure, LoadedWords.said("uneven-not-told-which", share())),
+            joined(
+                pressure,
+                LoadedWords.said(
+                    unsure.equals(List.of(0)) ? "uneven-now-and-then" : "uneven-not-told-which",
+                    share())),
             all,
             nothingElse ? LoadedWords.said("repeat", which) : pressure.next());
       }

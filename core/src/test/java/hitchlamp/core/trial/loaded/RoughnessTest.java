@@ -77,6 +77,16 @@ class RoughnessTest {
   }
 
   @Test
+  void fewUnevenCyclesAreNeitherPassedNorBlamed() {
+    Roughness r = pulled(2, 40, 0.035);
+    assertThat(r.kind()).isEqualTo(Kind.CANNOT_TELL);
+    Judgement j = r.with(NORMAL);
+    assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    assertThat(j.says().toString()).contains("holes in the road");
+    assertThat(LoadedJudge.again(SETUP, j)).as("one more with all firing").contains(0);
+  }
+
+  @Test
   void unevenWhicheverIsOffIsNoCylinder() {
     Roughness r = pulled(0, 150, 0.25);
     assertThat(r.kind()).isEqualTo(Kind.NONE);
