@@ -89,6 +89,7 @@ public final class FluidControl {
   private void prime(double dt, AfterReadings r) {
     ready = r.fluidKpa > READY_KPA ? ready + dt : 0;
     if (ready >= READY_SECONDS) {
+      failed = 0;
       go(Stage.HOLD);
       dose(r);
     } else if (seconds > LONGEST_PRIME) {

@@ -45,7 +45,7 @@ public final class Inducement {
   /** So long it must be wrong, or right again, until that is believed, s of running. */
   private static final double BELIEVED_SECONDS = 600;
 
-  private static final int FAILED_FILLS = 2;
+  private static final int FAILED_FILLS = 6;
   private static final double AN_HOUR = 3_600;
 
   private final double[] hours = new double[Cause.values().length];

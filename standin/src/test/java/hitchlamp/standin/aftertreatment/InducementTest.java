@@ -36,7 +36,7 @@ class InducementTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"20, QUALITY, 0", "40, QUALITY, 0", "32.5, DOSING, 3"})
+  @CsvSource({"20, QUALITY, 0", "40, QUALITY, 0", "32.5, DOSING, 8"})
   void hoursBringTheNextStage(double urea, Cause cause, int failed) {
     r.ureaPercent = urea;
     drives(0.1, failed);
@@ -80,7 +80,7 @@ class InducementTest {
     r.ureaPercent = 20;
     drives(3, 0);
     assertThat(inducement.clear(Cause.QUALITY, r, 0)).isFalse();
-    assertThat(inducement.clear(Cause.DOSING, r, 2)).isFalse();
+    assertThat(inducement.clear(Cause.DOSING, r, 8)).isFalse();
     assertThat(inducement.hours(Cause.QUALITY)).isGreaterThan(2);
   }
 
