@@ -31,6 +31,7 @@ public final class FluidControl {
   private static final double WAITS_SECONDS = 60;
   private static final double EMPTIES_SECONDS = 45;
   private static final double LEAST_TANK_C = -9;
+  private static final double EMPTY_PERCENT = 5;
   private static final double LESS_WHILE_BURNING = 0.4;
   private static final double LEAST_DUTY = 0.004;
   private static final double[] AT_C = {190, 205, 230, 255, 280, 430, 500, 560};
@@ -93,7 +94,8 @@ public final class FluidControl {
       go(Stage.HOLD);
       dose(r);
     } else if (seconds > LONGEST_PRIME) {
-      failed++;
+      // A line that an empty tank leaves dry has not failed: the level says so by itself.
+      failed += r.tankPercent < EMPTY_PERCENT ? 0 : 1;
       waits = WAITS_SECONDS;
       go(Stage.OFF);
     }
@@ -233,7 +235,7 @@ public final class FluidControl {
     return duty < LEAST_DUTY ? 0 : Math.min(1, duty);
   }
 
-  /** Times in a row that the line could not be filled. */
+  /** Times in a row that the line could not be filled though the tank was not empty. */
   public int failed() {
     return failed;
   }

@@ -22,7 +22,7 @@ public final class FluidTank {
   private static final double COOLANT_OPENS_BELOW_C = 10;
   private static final double ELECTRIC_WATT = 350;
   private static final double REFILLED = 0.95;
-  private static final double REFILL_BELOW = 0.12;
+  private static final double REFILL_BELOW = 0.3;
 
   private double litres;
   private double celsius = 20;
@@ -68,7 +68,7 @@ public final class FluidTank {
     }
   }
 
-  /** The driver looks at the gauge on a working day: it is filled up where it is low. */
+  /** The driver looks at the gauge before the day's work: it is filled up where it may not last. */
   public void refill() {
     if (litres < REFILL_BELOW * FULL) {
       litres = REFILLED * FULL;
