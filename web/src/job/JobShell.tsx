@@ -3,7 +3,7 @@ import { Input } from '../shared/Field'
 import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { PanelRightClose, PanelRightOpen } from 'lucide-react'
-import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react'
+import { Suspense, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useMe } from '../account/me'
 import {
@@ -70,6 +70,11 @@ export function JobShell() {
   const faults = usePart(store, 'faults') ?? readFaults.data
   const story = usePart(store, 'story') ?? readStory.data
   const link = usePart(store, 'link')
+  // What the unit told last, hot exhaust, is asked for anew when it tells no more.
+  const { refetch } = job
+  useEffect(() => {
+    if (link?.state === 'OFF' || link?.state === 'LOST') void refetch()
+  }, [link?.state, refetch])
   const context = useMemo(
     () => (job.data ? { job: job.data, store, roll, faults, story, whyNode } : undefined),
     [job.data, store, roll, faults, story, whyNode],

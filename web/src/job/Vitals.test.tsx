@@ -1,7 +1,7 @@
 import { cleanup, screen } from '@testing-library/react'
 import { beforeEach, expect, it } from 'vitest'
 import type { JobLive } from '../stream/useJobStream'
-import { renderInJob } from '../test-support'
+import { JOB, renderInJob } from '../test-support'
 import { VitalsRow } from './VitalsRow'
 
 const value = (spn: number, more: object = {}) => ({
@@ -46,6 +46,30 @@ it('hot exhaust is said as long as a module says it, and of a recording it is no
   cleanup()
   renderInJob(<VitalsRow />, { live: live({ linkId: 'log/4' }, { exhaustHot: true }) })
   expect(screen.queryByText('Exhaust hot')).toBeNull()
+})
+
+const minutesAgo = (n: number) => ({
+  job: { ...JOB, exhaustHotAt: new Date(Date.now() - n * 60_000).toISOString() },
+})
+
+it('when nobody tells any more, whoever comes next is warned of hot exhaust for two hours', () => {
+  renderInJob(<VitalsRow />, minutesAgo(100))
+  expect(screen.getByText(/^Exhaust hot at /)).toBeInTheDocument()
+  expect(screen.getByText('Not hooked up')).toBeInTheDocument()
+  cleanup()
+  renderInJob(<VitalsRow />, { ...minutesAgo(20), live: live({}, { key: 'off?', exhaustHot: true }) })
+  expect(screen.getByText(/^Exhaust hot at /)).toBeInTheDocument()
+  cleanup()
+  renderInJob(<VitalsRow />, minutesAgo(121))
+  expect(screen.queryByText(/^Exhaust hot/)).toBeNull()
+})
+
+it('a module that says that the exhaust has cooled is believed', () => {
+  renderInJob(<VitalsRow />, { ...minutesAgo(5), live: live({}, { exhaustHot: false }) })
+  expect(screen.queryByText(/^Exhaust hot/)).toBeNull()
+  cleanup()
+  renderInJob(<VitalsRow />, { ...minutesAgo(5), live: live({}, { exhaustHot: null }) })
+  expect(screen.getByText(/^Exhaust hot at /)).toBeInTheDocument()
 })
 
 it('a value that has not come for five seconds is stale, and one that is no figure says why', () => {

@@ -1,7 +1,7 @@
-import { Mark } from '../shared/Mark'
 import { useShow } from '../shared/quantity'
 import { words } from '../shared/words'
 import type { Value } from '../stream/types'
+import { HotExhaust } from './HotExhaust'
 import { useLive } from './jobContext'
 import { texts } from './words'
 
@@ -13,7 +13,14 @@ export function VitalsRow() {
   const show = useShow()
   const link = useLive('link')
   const vitals = useLive('vitals')
-  if (!link || link.state === 'OFF') return <p className="text-ink-2">{texts.notHookedUp}</p>
+  if (!link || link.state === 'OFF') {
+    return (
+      <p className="flex items-center gap-4 text-ink-2">
+        <HotExhaust />
+        {texts.notHookedUp}
+      </p>
+    )
+  }
   const up = link.state === 'UP' && vitals
   // Values of a recording are of then: nothing about them is live.
   const recorded = link.linkId?.startsWith('log/') === true || link.linkId?.startsWith('stored/') === true
@@ -27,11 +34,7 @@ export function VitalsRow() {
           title={texts.inferredFromWhetherModulesAreHeard}
         />
       )}
-      {up && !recorded && vitals.exhaustHot && (
-        <Mark look="filled" className="whitespace-nowrap">
-          {texts.exhaustHot}
-        </Mark>
-      )}
+      {!recorded && <HotExhaust />}
       {up &&
         bySpn(vitals.values).map((of) => {
           const shown = of.map((v) => {

@@ -79,6 +79,38 @@ final class ConversionTrials extends Trials {
     return 0.12;
   }
 
+  /** Whether the intervals that a test stated hold the truth, and how wide they are. */
+  @Override
+  void also(Report report, List<Outcome> all) {
+    List<Stated> of = all.stream().flatMap(o -> o.stated().stream()).toList();
+    if (of.isEmpty()) {
+      return;
+    }
+    long held = of.stream().filter(Stated::holds).count();
+    double[] widths = of.stream().mapToDouble(Stated::width).sorted().toArray();
+    report
+        .say(
+            "The stated 95 % interval, where both sensors are within their tolerance; it should hold the truth in 92 to 98 % and be no wider than the tolerance explains (worked out apart, first order):")
+        .head(
+            "holds the truth",
+            "of",
+            "share",
+            "at least",
+            "at most",
+            "width beside explained, median",
+            "widest")
+        .row(
+            held,
+            of.size(),
+            Share.percent(held, of.size()),
+            String.format(
+                Locale.ROOT, "%.1f %%", 100 * (1 - Share.highest(of.size() - held, of.size()))),
+            String.format(Locale.ROOT, "%.1f %%", 100 * Share.highest(held, of.size())),
+            String.format(Locale.ROOT, "%.2f", widths[widths.length / 2]),
+            String.format(Locale.ROOT, "%.2f", widths[widths.length - 1]))
+        .end();
+  }
+
   @Override
   Outcome run(long seed, Lot lot) throws InterruptedException {
     SplittableRandom r = random(seed);

@@ -142,6 +142,9 @@ abstract class Trials {
     return 1;
   }
 
+  /** Figures of its own beside those of every test; none where nothing is added. */
+  void also(Report report, List<Outcome> all) {}
+
   final SplittableRandom random(long seed) {
     return new SplittableRandom(seed * 0x9E3779B97F4A7C15L + id().hashCode()).split();
   }

@@ -47,7 +47,12 @@ final class TrialsMeasure {
 
   void measure(boolean json) throws IOException {
     PackLibrary packs = PackLibrary.read(Path.of("packs"));
-    Family family = name.equals("trials-dosing") ? dosing(packs) : cylinders(packs);
+    Family family =
+        switch (name) {
+          case "trials-dosing" -> dosing(packs);
+          case "trials-regen" -> filter(packs);
+          default -> cylinders(packs);
+        };
     Report report = new Report(name, family.title());
     report.say(
         family.says()
@@ -84,6 +89,13 @@ final class TrialsMeasure {
             new QuantityTrials(packs),
             new RestoreTrials(packs),
             new ConversionTrials(packs)));
+  }
+
+  private static Family filter(PackLibrary packs) {
+    return new Family(
+        "Tests of the particulate filter",
+        "Simulated road trucks at -10 to 40 °C and 0 to 2,500 m.",
+        List.of(new RegenerationTrials(packs)));
   }
 
   private List<Outcome> run(Trials t) {
@@ -158,7 +170,7 @@ final class TrialsMeasure {
               : Share.percent(count(of, o -> o.rule().named().equals(o.guilty())), of.size()));
     }
     report.end();
-    stated(report, all);
+    t.also(report, all);
     bySize(report, defective);
     List<Outcome> rows = held.stream().filter(o -> !o.right()).limit(MOST_ROWS).toList();
     if (!rows.isEmpty()) {
@@ -186,37 +198,6 @@ final class TrialsMeasure {
         Share.percent(bad, of.size()),
         String.format(Locale.ROOT, "%.1f %%", 100 * Share.highest(bad, of.size())),
         limit);
-  }
-
-  /** Whether the intervals that a test stated hold the truth, and how wide they are. */
-  private static void stated(Report report, List<Outcome> all) {
-    List<Trials.Stated> of = all.stream().flatMap(o -> o.stated().stream()).toList();
-    if (of.isEmpty()) {
-      return;
-    }
-    long held = of.stream().filter(Trials.Stated::holds).count();
-    double[] widths = of.stream().mapToDouble(Trials.Stated::width).sorted().toArray();
-    report
-        .say(
-            "The stated 95 % interval, where both sensors are within their tolerance; it should hold the truth in 92 to 98 % and be no wider than the tolerance explains (worked out apart, first order):")
-        .head(
-            "holds the truth",
-            "of",
-            "share",
-            "at least",
-            "at most",
-            "width beside explained, median",
-            "widest")
-        .row(
-            held,
-            of.size(),
-            Share.percent(held, of.size()),
-            String.format(
-                Locale.ROOT, "%.1f %%", 100 * (1 - Share.highest(of.size() - held, of.size()))),
-            String.format(Locale.ROOT, "%.1f %%", 100 * Share.highest(held, of.size())),
-            String.format(Locale.ROOT, "%.2f", widths[widths.length / 2]),
-            String.format(Locale.ROOT, "%.2f", widths[widths.length - 1]))
-        .end();
   }
 
   private static void bySize(Report report, List<Outcome> defective) {

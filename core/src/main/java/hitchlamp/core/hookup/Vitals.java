@@ -64,10 +64,12 @@ public final class Vitals {
     return Optional.ofNullable(best);
   }
 
-  /** True while a module wants people warned of hot exhaust. */
-  public boolean exhaustHot() {
+  /** Whether a module wants people warned of hot exhaust; empty where none tells. */
+  public Optional<Boolean> exhaustHot() {
     return readings.getOrDefault(EXHAUST_HOT, Map.of()).values().stream()
-        .anyMatch(r -> r.state() == RawValue.VALID && r.value() == 1);
+        .filter(r -> r.state() == RawValue.VALID && (r.value() == 0 || r.value() == 1))
+        .map(r -> r.value() == 1)
+        .reduce(Boolean::logicalOr);
   }
 
   private static int rank(Parameter.Reading r) {

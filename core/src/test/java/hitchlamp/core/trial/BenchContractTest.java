@@ -175,7 +175,7 @@ class BenchContractTest {
           + " values: [110, 190], conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
           + " guards: [{of: 84, above: 3, says: It moves.}],"
           + " figures: {in-low: 290, in-high: 345, out-low: 480, out-high: 560, behind-low: 480, behind-high: 590, clean: 12,"
-          + " blocked: 276, coolant: 68, clean-loss: 0.75, full-loss: 3.6}, lists: {stages: [1, 2, 3, 4]}, source: none}\n"
+          + " blocked: 276, starved: 190, coolant: 68, clean-loss: 0.75, full-loss: 3.6}, lists: {stages: [1, 2, 3, 4]}, source: none}\n"
           + "  fluid: {kind: fluid, title: Fluid, answers: Which., system: Aftertreatment, module: engine, minutes: 1,"
           + " engine: as it is, risk: 0, longest: 600, reads: {quality: 0x0118, tank: 0x0114, level: 0x0114}, source: none}\n"
           + "  conversion: {kind: conversion, title: Conversion, answers: Which., system: Aftertreatment, module: engine, minutes: 20,"

@@ -36,6 +36,13 @@ public sealed interface Report {
       implements Report {}
 
   /**
+   * A module told whether the exhaust is hot.
+   *
+   * @param hotAt when it was; null where it is not
+   */
+  record ExhaustTold(long unit, Instant hotAt) implements Report {}
+
+  /**
    * A roll call ended.
    *
    * @param shown what the unit told of itself

@@ -5,6 +5,7 @@ import hitchlamp.server.job.Jobs;
 import hitchlamp.server.job.Seats;
 import hitchlamp.server.outbox.Outbox;
 import hitchlamp.server.stream.Topics;
+import java.time.Clock;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -19,4 +20,5 @@ record ReportSinks(
     JsonMapper json,
     Outbox outbox,
     Seats seats,
-    HeldFiles heldFiles) {}
+    HeldFiles heldFiles,
+    Clock clock) {}

@@ -48,6 +48,7 @@ class StoredReports {
     outbox.handles(HookUpEnded.class, r -> mapper.end(r.id(), r.reason()));
     outbox.handles(
         Entered.class, r -> logbook.enter(r.job(), r.kind(), r.text(), r.account(), r.moment()));
+    outbox.handles(Report.ExhaustTold.class, r -> jobs.exhaustTold(r.unit(), r.hotAt()));
     outbox.handles(RollEnded.class, this::rollEnded);
   }
 

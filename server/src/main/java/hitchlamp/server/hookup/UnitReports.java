@@ -30,6 +30,7 @@ final class UnitReports implements LiveReports {
   private final Pack pack;
   private final Account who;
   private final Outbox.Lane lane;
+  private final HotExhaust exhaust;
   private volatile long hookUp;
   private volatile Double hours;
 
@@ -52,6 +53,7 @@ final class UnitReports implements LiveReports {
     this.pack = pack;
     this.who = who;
     this.hours = to.jobs().job(job).hours();
+    this.exhaust = new HotExhaust(unit);
     this.lane = to.outbox().lane("reports of unit " + unit);
   }
 
@@ -139,6 +141,9 @@ final class UnitReports implements LiveReports {
 
   @Override
   public void vitals(VitalsView view) {
+    if (!choice.readOnly()) {
+      exhaust.of(view, to.clock().instant()).ifPresent(lane::put);
+    }
     to.topics().job(job).value("vitals", view);
   }
 

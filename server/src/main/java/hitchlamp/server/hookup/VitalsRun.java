@@ -54,8 +54,8 @@ final class VitalsRun {
             ? health.lastFrameAgeMicros().getAsLong() / 1e3
             : null;
     return new VitalsView(
-        heard ? "on" : "off?",
-        vitals.exhaustHot(),
+        heard ? VitalsView.ON : "off?",
+        vitals.exhaustHot().orElse(null),
         values,
         load,
         health.framesPerSecond(),

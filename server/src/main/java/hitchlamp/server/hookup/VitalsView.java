@@ -10,14 +10,14 @@ import java.util.List;
  * @param key "on" while modules are heard, "off or unplugged" after; inferred, since no broadcast
  *     tells it
  * @param exhaustHot true while a module wants people warned of hot exhaust, or did when it was last
- *     heard
+ *     heard; null where none tells
  * @param loadPercent bus load, null where not known
  * @param lastFrameMs age of the last frame, null where there was none
  * @param lost frames that came faster than they were taken
  */
 public record VitalsView(
     @NotNull String key,
-    @NotNull boolean exhaustHot,
+    Boolean exhaustHot,
     @NotNull List<VitalValue> values,
     Double loadPercent,
     @NotNull int framesPerSecond,
@@ -26,6 +26,9 @@ public record VitalsView(
     @NotNull long frames,
     @NotNull long lost,
     @NotNull double busSeconds) {
+  /** The key while modules are heard. */
+  static final String ON = "on";
+
   /**
    * One reading; the figure is null where {@code state} is not VALID.
    *

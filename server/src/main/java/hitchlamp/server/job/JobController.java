@@ -61,6 +61,8 @@ class JobController {
 
   /**
    * @param hours engine hours at this visit, null until read
+   * @param exhaustHotAt when a module of the unit last said that the exhaust is hot; null once one
+   *     has said that it is not
    * @param stored what of it can be asked for; null in lists
    */
   record JobView(
@@ -74,6 +76,7 @@ class JobController {
       Double kilometres,
       @NotNull Instant openedAt,
       @NotNull String openedBy,
+      Instant exhaustHotAt,
       StoredView stored) {
     static JobView of(JobRow r) {
       return of(r, null);
@@ -91,6 +94,7 @@ class JobController {
           r.kilometres(),
           r.openedAt().toInstant(ZoneOffset.UTC),
           r.openedBy(),
+          r.exhaustHotAt() == null ? null : r.exhaustHotAt().toInstant(ZoneOffset.UTC),
           stored);
     }
   }

@@ -11,7 +11,7 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface JobMapper {
   String COLUMNS =
-      "j.id, j.number, j.unit_id, j.complaint, j.state, j.hours, j.kilometres, j.opened_at, a.name AS opened_by, u.fleet_number ";
+      "j.id, j.number, j.unit_id, j.complaint, j.state, j.hours, j.kilometres, j.opened_at, a.name AS opened_by, u.fleet_number, u.exhaust_hot_at ";
 
   String JOINED = "JOIN unit u ON u.id = j.unit_id JOIN account a ON a.id = j.opened_by ";
 

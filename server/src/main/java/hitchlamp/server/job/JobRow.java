@@ -2,7 +2,12 @@ package hitchlamp.server.job;
 
 import java.time.LocalDateTime;
 
-/** A job as stored, with what the lists show of its unit. Times are UTC. */
+/**
+ * A job as stored, with what the lists show of its unit. Times are UTC.
+ *
+ * @param exhaustHotAt when a module of the unit last said that the exhaust is hot; null once one
+ *     has said that it is not, and where none ever did
+ */
 public record JobRow(
     long id,
     String number,
@@ -13,4 +18,5 @@ public record JobRow(
     Double kilometres,
     LocalDateTime openedAt,
     String openedBy,
-    String fleetNumber) {}
+    String fleetNumber,
+    LocalDateTime exhaustHotAt) {}

@@ -6,7 +6,9 @@ import hitchlamp.server.account.Account;
 import hitchlamp.server.config.PlainText;
 import hitchlamp.server.config.Refusal;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import org.springframework.context.ApplicationEventPublisher;
@@ -59,6 +61,15 @@ public class Jobs {
 
   public JobRow job(long id) {
     return jobs.find(id).orElseThrow(() -> Refusal.missing("job"));
+  }
+
+  /**
+   * A module told whether the exhaust is hot.
+   *
+   * @param hotAt when it was; null where it is not
+   */
+  public void exhaustTold(long unit, Instant hotAt) {
+    units.exhaustHot(unit, hotAt == null ? null : LocalDateTime.ofInstant(hotAt, ZoneOffset.UTC));
   }
 
   /** What is stored of a job, so that a page asks for nothing that is not there. */

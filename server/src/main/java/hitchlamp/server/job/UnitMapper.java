@@ -1,5 +1,6 @@
 package hitchlamp.server.job;
 
+import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Insert;
@@ -37,6 +38,9 @@ interface UnitMapper {
 
   @Insert("INSERT IGNORE INTO unit_part (unit_id, kind, name) VALUES (#{unit}, #{kind}, #{name})")
   void addPart(long unit, String kind, String name);
+
+  @Update("UPDATE unit SET exhaust_hot_at = #{at} WHERE id = #{id}")
+  void exhaustHot(long id, LocalDateTime at);
 
   @Update(
       "UPDATE unit SET vin = IF(vin = '', #{vin}, vin), maker = IF(maker = '', #{maker}, maker), model = IF(model = '', #{model}, model), pack = IF(#{pack} = '', pack, #{pack}) WHERE id = #{id}")

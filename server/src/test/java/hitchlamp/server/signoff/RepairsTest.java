@@ -114,7 +114,8 @@ class RepairsTest {
         null,
         LocalDateTime.ofInstant(BEGAN, ZoneOffset.UTC),
         "T",
-        "Tipper");
+        "Tipper",
+        null);
   }
 
   @BeforeEach

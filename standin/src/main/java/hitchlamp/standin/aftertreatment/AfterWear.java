@@ -22,6 +22,12 @@ public final class AfterWear {
   /** Area of the fuel doser's nozzle that is free, share. */
   public double nozzle;
 
+  /** Area of the shut-off valve of its fuel that opens, share. */
+  public double shutOff;
+
+  /** Heat that the particulate filter loses to the air relative to a clad one. */
+  public double bare;
+
   /** Face of the particulate filter that is free, share. */
   public double filterOpen;
 
@@ -103,6 +109,8 @@ public final class AfterWear {
     hoses = Hoses.RIGHT;
     catalyst = 1;
     nozzle = 1;
+    shutOff = 1;
+    bare = 1;
     filterOpen = 1;
     cracked = 0;
     ash = 0;

@@ -135,7 +135,7 @@ public final class Aftertreatment {
     inducement.step(dt, seen, fluid.failed());
     double gas = Math.max(0, flow);
     pipe.step(dt, gas, inK, 0, ambientK, kmh);
-    doser.step(dt, heatUp.duty(), supply, wear.nozzle);
+    doser.step(dt, heatUp.duty(), supply, wear.nozzle, wear.shutOff);
     fuelDosed += doser.flow() * dt;
     catalyst.step(dt, gas, pipe.outK(), doser.flow(), wear.catalyst, ambientK, kmh);
     double nox = figures.nox() * EngineOut.nox(fuel, intakeBurned);
@@ -152,6 +152,7 @@ public final class Aftertreatment {
         nox * no2,
         noxIn * no2,
         wear.cracked,
+        wear.bare,
         ambientK,
         kmh);
     double size = figures.size();

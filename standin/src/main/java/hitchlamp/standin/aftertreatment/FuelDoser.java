@@ -10,6 +10,10 @@ public final class FuelDoser {
   private static final double OPENS_PASCAL = 140_000;
   private static final double NOZZLE = 7.8e-8;
   private static final double VALVE = 6.0e-8;
+
+  /** The shut-off valve before both; what a sound one takes is in the metering valve's figure. */
+  private static final double SHUT_OFF = 2.4e-7;
+
   private static final double LAG = 0.3;
 
   private final double size;
@@ -26,9 +30,10 @@ public final class FuelDoser {
    * @param duty of the metering valve, 0 to 1
    * @param supply of fuel above the air, Pa
    * @param nozzle share of its area that is free
+   * @param shutOff share of the area of the shut-off valve that opens
    */
-  public void step(double dt, double duty, double supply, double nozzle) {
-    double valve = VALVE * size * Math.max(0, Math.min(1, duty));
+  public void step(double dt, double duty, double supply, double nozzle, double shutOff) {
+    double valve = size * behind(VALVE * Math.max(0, Math.min(1, duty)), shutOff);
     double open = NOZZLE * size * Math.max(0.02, nozzle);
     double rests = 0;
     double passes = 0;
@@ -42,6 +47,16 @@ public final class FuelDoser {
     double quick = Math.min(1, dt / LAG);
     pascal += (rests - pascal) * quick;
     flow += (passes - flow) * quick;
+  }
+
+  /** Area of the one orifice that passes what the metering valve behind the shut-off valve does. */
+  private static double behind(double valve, double shutOff) {
+    double share = Math.max(0, Math.min(1, shutOff));
+    if (valve <= 0 || share == 0) {
+      return 0;
+    }
+    double more = valve / SHUT_OFF * Math.sqrt(1 / (share * share) - 1);
+    return valve / Math.hypot(1, more);
   }
 
   /** Pressure before the nozzle above the air, Pa. */

@@ -31,7 +31,9 @@ public final class HeatUp {
     /** It lit, and never got as hot as soot needs. */
     NOT_HOT,
     /** The filter got too hot. */
-    TOO_HOT
+    TOO_HOT,
+    /** It burned for an hour, and was not clean. */
+    NOT_CLEAN
   }
 
   private static final double PARKED_RPM = 1_050;
@@ -58,6 +60,8 @@ public final class HeatUp {
   private static final double LIGHTS_SECONDS = 1_500;
 
   private static final double GETS_HOT_SECONDS = 1_200;
+
+  private static final double BURNS_SECONDS = 3_600;
 
   /** Behind the filter: then it ends, so that nothing melts. */
   private static final double ENDS_C = 720;
@@ -184,6 +188,8 @@ public final class HeatUp {
       leave(End.NOT_LIT);
     } else if (parked && stage == Stage.LIGHT_OFF && inStage > GETS_HOT_SECONDS) {
       leave(End.NOT_HOT);
+    } else if (parked && stage == Stage.BURN && inStage > BURNS_SECONDS) {
+      leave(End.NOT_CLEAN);
     }
     return stage == Stage.NONE;
   }

@@ -63,6 +63,7 @@ public final class SootFilter {
    * @param oxygen share of it in the gas, mole by mole
    * @param no2 kg/s in the gas, and its share mole by mole
    * @param cracked share of the gas that passes it unfiltered
+   * @param bare heat it loses relative to a clad one
    */
   public void step(
       double dt,
@@ -74,6 +75,7 @@ public final class SootFilter {
       double no2,
       double no2Share,
       double cracked,
+      double bare,
       double ambientK,
       double kmh) {
     double kept = arrives * CATCHES * (1 - cracked);
@@ -88,6 +90,7 @@ public final class SootFilter {
     burned += gone;
     double lit = 1 / (1 + Math.exp((COAT_LIGHTS_K - cell.wallK()) / COAT_SPAN));
     double heat = gone / dt * HEAT + fuel * lit * Cylinders.HEATING_VALUE;
+    cell.bare(bare);
     cell.step(dt, flow, inK, heat, ambientK, kmh);
   }
 

@@ -8,6 +8,7 @@ public final class ThermalCell {
   private final double capacity;
   private final double transfer;
   private final double toAir;
+  private double bare = 1;
   private double wallK = 293;
   private double outK = 293;
 
@@ -34,12 +35,17 @@ public final class ThermalCell {
     double units = transfer * Math.pow(Math.max(gas, 0.01) / 0.2, -0.3);
     double kept = Math.exp(-units);
     double conductance = gas * cp * (1 - kept);
-    double loses = toAir * (0.45 + 0.55 * Math.min(1, kmh / 80));
+    double loses = bare * toAir * (0.45 + 0.55 * Math.min(1, kmh / 80));
     double a = dt / capacity;
     wallK =
         (wallK + a * (conductance * inK + loses * ambientK + reaction))
             / (1 + a * (conductance + loses));
     outK = wallK + (inK - wallK) * kept;
+  }
+
+  /** How much more heat it loses than with its cladding on. */
+  public void bare(double times) {
+    bare = times;
   }
 
   public double wallK() {

@@ -186,6 +186,10 @@ public record Defect(
     FLUID_DILUTED(About.PART, 1, (d, c) -> c.after.urea = 1 - d.size),
     /** The heater of the exhaust fluid does nothing: size unused. */
     FLUID_HEATER_DEAD(About.PART, 0, (d, c) -> c.after.heaterDead = true),
+    /** Shut-off valve of the doser's fuel: share of its opening that is missing. */
+    DOSER_SHUT(About.PART, 1, (d, c) -> c.after.shutOff = 1 - d.size),
+    /** Cladding of the particulate filter off: heat that it loses relative to a clad one. */
+    FILTER_BARE(About.PART, 20, (d, c) -> c.after.bare = Math.max(1, d.size)),
     /** Aged SCR catalyst: share of its sites that are missing. */
     SCR_AGED(About.PART, 1, (d, c) -> c.after.scr = 1 - d.size),
     /** Joint open before the sensor behind the SCR catalyst: share of air that gets in. */

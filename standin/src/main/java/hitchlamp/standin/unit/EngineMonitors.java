@@ -52,6 +52,12 @@ final class EngineMonitors {
   private static final double STUCK_PERCENT = 12;
   private static final double FULL = 100;
 
+  /** Rise of the charge above the air that is too much in mild air, K, and for each K colder. */
+  private static final double CHARGE_RISES = 48;
+
+  private static final double RISES_WHEN_COLD = 0.25;
+  private static final double MILD_C = 20;
+
   /** Charge is short below this share of what is expected. */
   private static final double CHARGE_SHARE = 0.78;
 
@@ -151,13 +157,21 @@ final class EngineMonitors {
         () ->
             runs()
                 && sound(INTAKE_TEMPERATURE)
-                && reading(INTAKE_TEMPERATURE) > reading(AMBIENT) + 48);
+                && reading(INTAKE_TEMPERATURE) > warmestCharge(reading(AMBIENT)));
     watch(
         EGR_TEMPERATURE,
         16,
         Lamp.WARNING,
         15,
         () -> runs() && sound(EGR_TEMPERATURE) && reading(EGR_TEMPERATURE) > 165);
+  }
+
+  /**
+   * Charge warmer than this has not been cooled: recirculated gas comes as warm as the coolant, so
+   * that the rise is the larger the colder the air is.
+   */
+  private static double warmestCharge(double ambientC) {
+    return ambientC + CHARGE_RISES + RISES_WHEN_COLD * Math.max(0, MILD_C - ambientC);
   }
 
   private void pressures() {

@@ -17,9 +17,11 @@ final class RegenerationOutputs {
   private static final int DOSER_PRESSURE = 0x0152;
   private static final int SOOT = 0x0153;
   private static final int FLOW = 0x0154;
+  private static final int FILTER_LOSS = 0x0155;
   private static final int PARKED = 0x0423;
   private static final double PART_STEP = 2.5e-5;
   private static final double KPA_STEP = 0.1;
+  private static final double LOSS_STEP = 0.01;
   private static final double KPA_FROM = -200;
   private static final double SOOT_STEP = 0.001;
   private static final double FLOW_STEP = 0.2;
@@ -47,6 +49,13 @@ final class RegenerationOutputs {
             () -> number(engine.after().reading(AfterSensors.DOSER_PRESSURE), KPA_FROM, KPA_STEP))
         .identifier(SOOT, () -> number(after.estimate().share(), 0, SOOT_STEP))
         .identifier(FLOW, () -> number(engine.solver().readings().flow * AN_HOUR, 0, FLOW_STEP))
+        .identifier(
+            FILTER_LOSS,
+            () ->
+                number(
+                    engine.engine().sensors().reading(EngineSensors.FILTER_PRESSURE),
+                    KPA_FROM,
+                    LOSS_STEP))
         .routine(PARKED, parked());
   }
 
@@ -110,6 +119,7 @@ final class RegenerationOutputs {
         case NOT_HOT -> 5;
         case TOO_HOT -> 6;
         case TESTER -> 7;
+        case NOT_CLEAN -> 8;
       };
     }
 

@@ -31,7 +31,7 @@ class PartsTest {
     f.cell().warm(650);
     f.soot(0.05);
     double no2 = 1e-7;
-    f.step(60, 0.2, 650, 0, 0, 0, no2, 1e-2, 0, 293, 0);
+    f.step(60, 0.2, 650, 0, 0, 0, no2, 1e-2, 0, 1, 293, 0);
     assertThat(f.burned()).isCloseTo(60 * no2 * 12 / 92, within(1e-8));
   }
 
@@ -46,7 +46,7 @@ class PartsTest {
       double arrives = 3e-6 * r.nextDouble();
       double hot = 400 + 500 * r.nextDouble();
       double cracked = r.nextDouble() * 0.5;
-      f.step(dt, 0.3, hot, arrives, 0, 0.1 * r.nextDouble(), 5e-5, 1e-4, cracked, 293, 50);
+      f.step(dt, 0.3, hot, arrives, 0, 0.1 * r.nextDouble(), 5e-5, 1e-4, cracked, 1, 293, 50);
       came += arrives * dt;
       assertThat(f.soot()).isGreaterThanOrEqualTo(0);
     }
@@ -258,8 +258,8 @@ class PartsTest {
     for (double wanted : new double[] {3e-4, 5e-4, 8e-4}) {
       double duty = FuelDoser.duty(wanted, supply, 1);
       for (int i = 0; i < 200; i++) {
-        clean.step(0.02, duty, supply, 1);
-        fouled.step(0.02, duty, supply, 0.25);
+        clean.step(0.02, duty, supply, 1, 1);
+        fouled.step(0.02, duty, supply, 0.25, 1);
       }
       assertThat(clean.flow()).as("the maker's figures hold").isCloseTo(wanted, within(1e-6));
       assertThat(clean.pascal()).isBetween(138_000.0, 242_000.0);
@@ -267,6 +267,36 @@ class PartsTest {
       assertThat(fouled.pascal()).isGreaterThan(clean.pascal() + 10_000);
     }
     assertThat(fouled.pascal()).as("40 psi").isGreaterThan(276_000);
+  }
+
+  @Test
+  void aShutOffValveThatHardlyOpensLeavesNoPressureBeforeTheNozzle() {
+    FuelDoser starved = new FuelDoser(1);
+    FuelDoser shut = new FuelDoser(1);
+    for (int i = 0; i < 200; i++) {
+      starved.step(0.02, 1, 450_000, 1, 0.05);
+      shut.step(0.02, 1, 450_000, 1, 0);
+    }
+    assertThat(starved.flow()).isBetween(1e-6, 3e-4);
+    assertThat(starved.pascal()).isBetween(140_000.0, 160_000.0);
+    assertThat(shut.flow()).isLessThan(1e-9);
+    assertThat(shut.pascal()).isLessThan(1_000);
+  }
+
+  /** With less flow it leaves colder by more: what it loses to the air stays. */
+  @Test
+  void aFilterWithoutItsCladdingLeavesTheGasFarColder() {
+    double[] outC = new double[2];
+    for (int bare = 0; bare < 2; bare++) {
+      SootFilter filter = new SootFilter(1);
+      filter.cell().warm(800);
+      for (int i = 0; i < 4_000; i++) {
+        filter.step(1, 0.12, 800, 0, 0, 0.1, 0, 0, 0, bare == 0 ? 1 : 12, 283, 0);
+      }
+      outC[bare] = filter.cell().outK() - 273.15;
+    }
+    assertThat(outC[0]).isBetween(510.0, 527.0);
+    assertThat(outC[0] - outC[1]).isBetween(50.0, 130.0);
   }
 
   @Test

@@ -87,6 +87,8 @@ class EngineLivesTest {
       }
       case 16 -> {
         w.nozzle = r.nextDouble();
+        w.shutOff = r.nextDouble();
+        w.bare = 1 + 19 * r.nextDouble();
         w.catalyst = 0.02 + 0.98 * r.nextDouble();
         w.pump = r.nextDouble();
         w.leak = r.nextDouble();

@@ -1,5 +1,8 @@
 package hitchlamp.core.trial.regeneration;
 
+import hitchlamp.core.judge.Judgement;
+import hitchlamp.core.judge.Verdict;
+import hitchlamp.core.words.Said;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
@@ -25,21 +28,20 @@ enum Hindrance {
   private static final double WARMS_SECONDS = 480;
 
   private static final double LIGHTS_SECONDS = 480;
+  private static final double LATE_SECONDS = 300;
   private static final double LOSES_SECONDS = 900;
   private static final double COLD_SECONDS = 600;
   private static final int NEWEST = 45;
 
-  /** By so much the catalyst warms the gas where fuel burns in it, K. */
-  private static final double RISES = 140;
+  /** By so much it got hotter in a minute and a half, K: it is on its way. */
+  private static final double RISES = 6;
 
   private static final double LATE = 70;
-  private static final double LOST = 90;
+  private static final double LOST = 55;
   private static final double SHORT_OF = 20;
 
-  /** Below this the nozzle of the doser has not opened, kPa. */
-  private static final double OPENS_KPA = 120;
-
-  private static final double DOSES = 50;
+  /** Duty from which on the doser is as good as wide open, percent. */
+  private static final double WIDE_OPEN = 80;
 
   private final String word;
   private final String next;
@@ -58,6 +60,11 @@ enum Hindrance {
     return next;
   }
 
+  /** The part that a verdict names for it. */
+  Judgement.Part part(Said says, Said now) {
+    return new Judgement.Part(word, RegenerationWords.say("part-" + word), Verdict.FAIL, says, now);
+  }
+
   /** The first thing that hinders now; a cold engine only where nothing else does. */
   static Optional<Hindrance> of(List<BurnRow> rows, RegenerationSetup setup) {
     List<BurnRow> active =
@@ -74,13 +81,25 @@ enum Hindrance {
     if (stage == BurnStage.WARM_UP && gone > WARMS_SECONDS && m.in < setup.in().low() - SHORT_OF) {
       return Optional.of(NOT_WARMED);
     }
-    if (stage != BurnStage.BURN && dosed(active) > LIGHTS_SECONDS && !(m.out - m.in > RISES)) {
+    if (stage != BurnStage.BURN
+        && dosed(active) > LIGHTS_SECONDS
+        && m.out < setup.out().low()
+        && !rises(active, m.out)) {
       return Optional.of(m.behind - m.out > LATE ? BURNS_LATE : doser(m, setup));
     }
     if (stage == BurnStage.BURN
-        && in(active, BurnStage.BURN) > LOSES_SECONDS
-        && m.out - m.behind > LOST) {
-      return Optional.of(HEAT_LOST);
+        && in(active, BurnStage.BURN) > LATE_SECONDS
+        && m.behind - m.out > LATE) {
+      return Optional.of(BURNS_LATE);
+    }
+    if (stage == BurnStage.BURN && in(active, BurnStage.BURN) > LOSES_SECONDS) {
+      if (m.out - m.behind > LOST) {
+        return Optional.of(HEAT_LOST);
+      }
+      // Hot enough to burn, and not hotter with all the fuel that it gets: it takes too long.
+      if (m.duty > WIDE_OPEN && m.out < setup.out().low() + SHORT_OF) {
+        return Optional.of(doser(m, setup));
+      }
     }
     return gone > COLD_SECONDS && m.coolant < setup.coolantC()
         ? Optional.of(ENGINE_COLD)
@@ -91,7 +110,14 @@ enum Hindrance {
     if (m.doser >= setup.blockedKpa()) {
       return DOSER_BLOCKED;
     }
-    return m.duty > DOSES && m.doser < OPENS_KPA ? NO_FUEL : NOT_LIGHTING;
+    return m.duty > WIDE_OPEN && m.doser < setup.starvedKpa() ? NO_FUEL : NOT_LIGHTING;
+  }
+
+  /** True while the catalyst still gets hotter. */
+  private static boolean rises(List<BurnRow> active, double out) {
+    int before = Math.max(0, active.size() - NEWEST);
+    List<BurnRow> older = active.subList(Math.max(0, before - NEWEST), before);
+    return !older.isEmpty() && out - Mean.of(older).out > RISES;
   }
 
   /** Seconds since fuel was first dosed. */

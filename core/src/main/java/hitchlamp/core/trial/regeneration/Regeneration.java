@@ -55,6 +55,7 @@ public final class Regeneration implements TestKind<RegenerationSetup, Regenerat
         corridor(spec, "behind"),
         spec.figure("clean", 1, 50),
         spec.figure("blocked", 50, 2_000),
+        spec.figure("starved", 10, 1_000),
         spec.figure("coolant", 0, 110),
         spec.figure("clean-loss", 0.05, 20),
         spec.figure("full-loss", 0.1, 60));

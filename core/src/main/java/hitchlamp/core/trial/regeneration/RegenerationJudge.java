@@ -5,6 +5,7 @@ import hitchlamp.core.judge.Measured;
 import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
+import hitchlamp.core.trial.filter.LossFit;
 import hitchlamp.core.trial.regeneration.RegenerationSetup.Corridor;
 import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
@@ -33,10 +34,16 @@ final class RegenerationJudge {
   static final String MINUTES = "minutes";
 
   /**
-   * Estimate and loss of pressure of a sound unit lie so far apart at most, points of percent: the
-   * sensor may be off by some tenths of a kilopascal, and no filter is like another.
+   * Estimate and loss of pressure of a sound unit lie so far apart at most, points of percent: no
+   * filter is like another, and the module reckons its soot from a nominal engine's.
    */
-  private static final double AGREE = 45;
+  private static final double AGREE = 40;
+
+  /** With more than this left by its loss of pressure nobody can call it clean. */
+  private static final double CLEAN = 25;
+
+  /** Colder than this soot does not burn, °C: what is lost then is lost by all of it. */
+  private static final double COLD = 430;
 
   /** Of what the estimate says was burned the loss of pressure must confirm so much. */
   private static final double CONFIRMS = 0.45;
@@ -78,8 +85,8 @@ final class RegenerationJudge {
           ? Judgement.cannotTell(say("nothing-seen"), say("begin-again"))
           : Judgement.cannotTell(say("refused", seen.says()), say("meet-its-conditions"));
     }
-    OptionalDouble lossBefore = loss(0);
-    OptionalDouble lossAfter = loss(burn.isEmpty() ? 0 : last(burn) - STRETCH_SECONDS);
+    OptionalDouble lossBefore = soot(fitBefore().map(LossFit::kpa));
+    OptionalDouble lossAfter = soot(zeroed().map(f -> f.at(moments(atTheEnd()))));
     measure(lossBefore, lossAfter);
     if (seen.stage() != BurnStage.NONE && !seen.answered()) {
       return Judgement.cannotTell(
@@ -91,13 +98,16 @@ final class RegenerationJudge {
     Optional<Hindrance> why = Hindrance.of(rows, setup).filter(h -> h != Hindrance.ENGINE_COLD);
     Figure burned = percent(Math.max(0, before - after));
     if (why.isPresent()) {
-      return result(
+      Said reason = say(why.get().word());
+      Said next = say(why.get().next());
+      return new Judgement(
           Verdict.FAIL,
           seen.answered()
-              ? Said.joined(
-                  " ", List.of(say("the-module-ended-it", seen.says()), say(why.get().word())))
-              : say(why.get().word()),
-          say(why.get().next()));
+              ? Said.joined(" ", List.of(say("the-module-ended-it", seen.says()), reason))
+              : reason,
+          figures,
+          next,
+          List.of(why.get().part(reason, next)));
     }
     return seen.answered()
         ? result(
@@ -118,18 +128,24 @@ final class RegenerationJudge {
           say("pressure-was-not-told", percent(after)),
           say("look-at-the-hoses"));
     }
-    double was = FilterLoss.soot(lossBefore.getAsDouble(), setup);
-    double is = FilterLoss.soot(lossAfter.getAsDouble(), setup);
+    double was = lossBefore.getAsDouble();
+    double is = lossAfter.getAsDouble();
     if (was < before - AGREE) {
       return result(
           Verdict.CANNOT_TELL,
           say("lost-too-little-before", percent(Math.max(0, was)), percent(before)),
           say("look-at-the-hoses"));
     }
-    if (is > after + AGREE) {
+    if (is > CLEAN) {
       return result(
           Verdict.CANNOT_TELL,
           say("still-loses-too-much", percent(is), percent(after)),
+          say("ash-or-face"));
+    }
+    if (was > before + AGREE) {
+      return result(
+          Verdict.CANNOT_TELL,
+          say("lost-too-much-before", percent(was), percent(before)),
           say("ash-or-face"));
     }
     if (was - is < CONFIRMS * (before - after)) {
@@ -138,12 +154,13 @@ final class RegenerationJudge {
           say("loss-hardly-fell", percent(was - is), percent(before - after)),
           say("look-at-the-hoses"));
     }
-    boolean cold = Hindrance.of(rows, setup).filter(h -> h == Hindrance.ENGINE_COLD).isPresent();
+    // What slowed it is there still: it is said, and is the next step.
+    Optional<Hindrance> slowed = Hindrance.of(rows, setup);
     Said clean = say("it-is-clean", percent(before), percent(after), minutes());
     return result(
         Verdict.PASS,
-        cold ? Said.joined(" ", List.of(clean, say("engine-cold"))) : clean,
-        say(cold ? "renew-the-thermostat" : "read-the-faults-and-clear"));
+        slowed.map(h -> Said.joined(" ", List.of(clean, say(h.word())))).orElse(clean),
+        say(slowed.map(Hindrance::next).orElse("read-the-faults-and-clear")));
   }
 
   private Judgement result(Verdict verdict, Said says, Said next) {
@@ -154,16 +171,40 @@ final class RegenerationJudge {
     return RegenerationWords.said(name, with);
   }
 
-  /** What the filter loses in three minutes of the burn, at one flow and temperature. */
-  private OptionalDouble loss(double from) {
-    if (burn.isEmpty()) {
-      return OptionalDouble.empty();
-    }
-    double begin = Math.max(from, burn.get(0).seconds());
-    return FilterLoss.of(
-        burn.stream()
-            .filter(r -> r.seconds() >= begin && r.seconds() <= begin + STRETCH_SECONDS)
-            .toList());
+  /** What the filter lost before its soot began to burn. */
+  private Optional<LossFit> fitBefore() {
+    return LossFit.of(
+        moments(
+            rows.stream()
+                .filter(r -> r.stage() == BurnStage.WARM_UP || r.stage() == BurnStage.LIGHT_OFF)
+                .filter(r -> r.behindC() < COLD)
+                .toList()));
+  }
+
+  /** Begun hot, the zero of the pressure comes out when it cools down. */
+  private Optional<LossFit> zeroed() {
+    return fitBefore()
+        .or(
+            () -> {
+              List<BurnRow> all = new ArrayList<>(atTheEnd());
+              rows.stream().filter(r -> r.stage() == BurnStage.COOL_DOWN).forEach(all::add);
+              return LossFit.of(moments(all));
+            });
+  }
+
+  /** The last minutes of the burn. */
+  private List<BurnRow> atTheEnd() {
+    List<BurnRow> all = rows.stream().filter(r -> r.stage() == BurnStage.BURN).toList();
+    return all.stream().filter(r -> r.seconds() >= last(all) - STRETCH_SECONDS).toList();
+  }
+
+  /** The gas leaves as warm as the filter is. */
+  private static List<LossFit.Moment> moments(List<BurnRow> of) {
+    return of.stream().map(r -> new LossFit.Moment(r.flow(), r.behindC(), r.filterKpa())).toList();
+  }
+
+  private OptionalDouble soot(Optional<Double> kpa) {
+    return kpa.filter(v -> !v.isNaN()).stream().mapToDouble(setup::soot).findFirst();
   }
 
   private static double last(List<BurnRow> of) {
@@ -173,8 +214,8 @@ final class RegenerationJudge {
   private void measure(OptionalDouble lossBefore, OptionalDouble lossAfter) {
     shown(SOOT_BEFORE, before, Unit.PERCENT);
     shown(SOOT_AFTER, after, Unit.PERCENT);
-    lossBefore.ifPresent(v -> shown(LOSS_BEFORE, FilterLoss.soot(v, setup), Unit.PERCENT));
-    lossAfter.ifPresent(v -> shown(LOSS_AFTER, FilterLoss.soot(v, setup), Unit.PERCENT));
+    lossBefore.ifPresent(v -> shown(LOSS_BEFORE, v, Unit.PERCENT));
+    lossAfter.ifPresent(v -> shown(LOSS_AFTER, v, Unit.PERCENT));
     corridor(IN, BurnRow::inC, setup.in());
     corridor(OUT, BurnRow::outC, setup.out());
     corridor(BEHIND, BurnRow::behindC, setup.behind());

@@ -26,12 +26,15 @@ final class RegenerationScript implements Script<RegenerationSeen> {
   static final String SOOT = "soot";
   static final String FLOW = "flow";
 
+  /** Read where the module tells it with its sign; else the value is taken, which has none. */
+  static final String LOSS = "loss";
+
   /** SPNs of the values that are looked at. */
   static final int IN = 4765;
 
   static final int OUT = 4766;
   static final int BEHIND = 3246;
-  static final int LOSS = 3251;
+  static final int LOSS_TOLD = 3251;
   static final int COOLANT = 110;
 
   private static final long ROW_MICROS = 2_000_000;
@@ -85,11 +88,16 @@ final class RegenerationScript implements Script<RegenerationSeen> {
             fresh(scene, scene.read(DOSER)),
             fresh(scene, scene.read(DUTY)),
             fresh(scene, scene.read(SOOT)),
-            fresh(scene, scene.value(LOSS)),
+            loss(scene),
             fresh(scene, scene.read(FLOW)),
             fresh(scene, scene.value(COOLANT))));
     left = TimeLeft.of(rows, setup);
     hindered = Hindrance.of(rows, setup);
+  }
+
+  private static double loss(Scene scene) {
+    double read = fresh(scene, scene.read(LOSS));
+    return Double.isNaN(read) ? fresh(scene, scene.value(LOSS_TOLD)) : read;
   }
 
   private static double fresh(Scene scene, SampleWindow w) {

@@ -1,5 +1,6 @@
 package hitchlamp.core.trial.regeneration;
 
+import hitchlamp.core.trial.filter.LossFit;
 import java.util.List;
 
 /**
@@ -11,8 +12,9 @@ import java.util.List;
  * @param behind the filter, once it burns
  * @param cleanPercent soot at which the module ends it, percent of a full filter
  * @param blockedKpa pressure before the doser's nozzle from which on it is blocked
+ * @param starvedKpa pressure there below which a doser that is wide open gets too little fuel
  * @param coolantC less than this is a cold engine
- * @param cleanKpa what a clean filter loses at {@link #FLOW} and {@link #CELSIUS}
+ * @param cleanKpa what a clean filter loses at the flow and temperature of {@link LossFit}
  * @param fullKpa what a full one loses there
  */
 public record RegenerationSetup(
@@ -22,21 +24,22 @@ public record RegenerationSetup(
     Corridor behind,
     double cleanPercent,
     double blockedKpa,
+    double starvedKpa,
     double coolantC,
     double cleanKpa,
     double fullKpa) {
   static final int STAGES = 4;
-
-  /** Flow, kg/h, and temperature, °C, at which pressures of the filter are compared. */
-  public static final double FLOW = 460;
-
-  public static final double CELSIUS = 530;
 
   /** Between these a sound one lies. */
   public record Corridor(double low, double high) {}
 
   public RegenerationSetup {
     codes = List.copyOf(codes);
+  }
+
+  /** Soot that a loss stands for, percent of a full filter. */
+  double soot(double kpa) {
+    return 100 * (kpa - cleanKpa) / (fullKpa - cleanKpa);
   }
 
   /** The stage of a number; none for one that the pack does not name. */

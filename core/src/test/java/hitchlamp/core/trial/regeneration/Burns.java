@@ -1,5 +1,6 @@
 package hitchlamp.core.trial.regeneration;
 
+import hitchlamp.core.trial.filter.LossFit;
 import hitchlamp.core.trial.regeneration.RegenerationSetup.Corridor;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +15,7 @@ final class Burns {
           new Corridor(480, 590),
           12,
           276,
+          190,
           68,
           0.75,
           3.6);
@@ -27,10 +29,14 @@ final class Burns {
   double out = 530;
   double behind = 540;
   double doser = 205;
+  double duty = 100;
   double coolant = 84;
 
   /** Kilopascals that the filter loses beside those of its soot. */
   double more;
+
+  /** What the sensor shows without flow. */
+  double zero;
 
   List<BurnRow> rows() {
     return rows;
@@ -46,19 +52,20 @@ final class Burns {
       if (stage == BurnStage.BURN) {
         soot *= 1 - 2 * RATE;
       }
-      double loss = SETUP.cleanKpa() + (SETUP.fullKpa() - SETUP.cleanKpa()) * soot / 100 + more;
+      double filterC = stage == BurnStage.WARM_UP ? Math.min(360, 120 + 2.0 * i) : behind;
+      double loss = SETUP.cleanKpa() + (SETUP.fullKpa() - SETUP.cleanKpa()) * soot / 100;
       rows.add(
           new BurnRow(
               2.0 * rows.size(),
               stage,
               in,
               stage == BurnStage.BURN || out < 480 ? out : 320,
-              behind,
+              filterC,
               stage == BurnStage.WARM_UP ? 0 : doser,
-              stage == BurnStage.WARM_UP || stage == BurnStage.COOL_DOWN ? 0 : 70,
+              stage == BurnStage.WARM_UP || stage == BurnStage.COOL_DOWN ? 0 : duty,
               soot,
-              loss * Math.pow((((out + behind) / 2) + 273.15) / 803.15, 1.7),
-              RegenerationSetup.FLOW,
+              zero + (loss + more) * Math.pow((filterC + 273.15) / 803.15, 1.7),
+              LossFit.FLOW,
               coolant));
     }
     return this;

@@ -1,0 +1,2 @@
+/** What a particulate filter loses in pressure, and what that says of it. */
+package hitchlamp.core.trial.filter;
