@@ -1734,6 +1734,8 @@ export interface components {
             /** Format: date-time */
             openedAt: string;
             openedBy: string;
+            /** Format: date-time */
+            exhaustHotAt?: string;
             stored?: components["schemas"]["StoredView"];
         };
         StoredView: {
@@ -2275,6 +2277,9 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
+            string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
             valueNode?: boolean;
@@ -2292,9 +2297,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
-            string?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -3202,7 +3204,7 @@ export interface components {
         };
         VitalsView: {
             key: string;
-            exhaustHot: boolean;
+            exhaustHot?: boolean;
             values: components["schemas"]["VitalValue"][];
             /** Format: double */
             loadPercent?: number;

@@ -234,7 +234,7 @@ final class RegenerationTrials extends Trials {
       of,
       Share.percent(n, of),
       Share.lowest(n, of),
-      String.format(Locale.ROOT, "%.1f %%", 100 * Share.highest(n, of)),
+      String.format(Locale.ROOT, "%.1f %%", n == of ? 100 : 100 * Share.highest(n, of)),
       aim
     };
   }

@@ -95,7 +95,7 @@ final class TrialsMeasure {
     return new Family(
         "Tests of the particulate filter",
         "Simulated road trucks at -10 to 40 °C and 0 to 2,500 m.",
-        List.of(new RegenerationTrials(packs)));
+        List.of(new RegenerationTrials(packs), new FilterTrials(packs)));
   }
 
   private List<Outcome> run(Trials t) {

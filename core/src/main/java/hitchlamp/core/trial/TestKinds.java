@@ -11,6 +11,7 @@ import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.conversion.Conversion;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.dosing.Dosing;
+import hitchlamp.core.trial.filter.FilterCondition;
 import hitchlamp.core.trial.fluid.FluidQuality;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
@@ -35,6 +36,7 @@ public final class TestKinds {
           new Cutout(),
           new DosedQuantity(),
           new Dosing(),
+          new FilterCondition(),
           new FluidQuality(),
           new InjectorRestore(),
           new LampCheck(),

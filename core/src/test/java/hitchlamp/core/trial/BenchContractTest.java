@@ -77,6 +77,8 @@ class BenchContractTest {
           List.of("ready", "caught 63.5 GRAM", "caught 60 MILLILITRE", "lost"),
           "fluid",
           List.of("refractometer 32.4 PERCENT", "refractometer 1.3750 INDEX", "none"),
+          "filter",
+          List.of("skip"),
           "restore",
           List.of(),
           "regeneration",
@@ -154,7 +156,7 @@ class BenchContractTest {
           + " air: 0x0114, exhaust: 0x0118, rail: 0x0118, crankcase: 0x0118, pedal: 0x0102, segments: 0x0119}, values: [190],"
           + " conditions: [{id: idle, of: 190, above: 420, below: 1200, says: It idles., how: Start it.}],"
           + " guards: [{of: 190, silent: 1, says: Speed is not reported.}, {of: 190, below: 420, says: About to stall.}],"
-          + " figures: {cylinders: 6, normal: 2.5, cures: 9, pedal-from: 1, uneven: 0.3}, source: none}\n"
+          + " figures: {cylinders: 6, normal: 2.5, cures: 9, pedal-from: 1, uneven: 0.3}, lists: {firing: [1, 5, 3, 6, 2, 4]}, source: none}\n"
           + "  dosing: {kind: dosing, title: Dosing, answers: Which., system: Aftertreatment, module: engine, minutes: 3,"
           + " engine: standing, risk: 1, longest: 600, uses: {check: purge}, reads: {stage: 0x0102, pressure: 0x0118, effort: 0x0118,"
           + " duty: 0x0118, level: 0x0114, tank: 0x0114}, conditions: [{id: parked, of: 84, below: 3, vouch: yes, says: It stands., how: Park it.}],"
@@ -176,6 +178,9 @@ class BenchContractTest {
           + " guards: [{of: 84, above: 3, says: It moves.}],"
           + " figures: {in-low: 290, in-high: 345, out-low: 480, out-high: 560, behind-low: 480, behind-high: 590, clean: 12,"
           + " blocked: 276, starved: 190, coolant: 68, clean-loss: 0.75, full-loss: 3.6}, lists: {stages: [1, 2, 3, 4]}, source: none}\n"
+          + "  filter: {kind: filter, title: Filter, answers: Whether., system: Aftertreatment, module: engine, minutes: 3,"
+          + " engine: idling, risk: 0, longest: 600, reads: {loss: 0x0118, flow: 0x0118, soot: 0x0102}, values: [190],"
+          + " figures: {zero: 1, clean-loss: 0.75, full-loss: 3.6, rated: 3.4, seconds: 3}, lists: {speeds: [0, 800, 1200]}, source: none}\n"
           + "  fluid: {kind: fluid, title: Fluid, answers: Which., system: Aftertreatment, module: engine, minutes: 1,"
           + " engine: as it is, risk: 0, longest: 600, reads: {quality: 0x0118, tank: 0x0114, level: 0x0114}, source: none}\n"
           + "  conversion: {kind: conversion, title: Conversion, answers: Which., system: Aftertreatment, module: engine, minutes: 20,"

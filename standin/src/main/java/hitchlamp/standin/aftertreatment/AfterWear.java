@@ -31,7 +31,7 @@ public final class AfterWear {
   /** Face of the particulate filter that is free, share. */
   public double filterOpen;
 
-  /** Gas that passes it through a crack, share. */
+  /** Gas that passes it through cracks at full flow of a clean one, share. */
   public double cracked;
 
   /** Ash beside what its age brings, kg. */

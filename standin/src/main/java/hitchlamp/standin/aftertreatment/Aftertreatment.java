@@ -151,7 +151,7 @@ public final class Aftertreatment {
         oxygen,
         nox * no2,
         noxIn * no2,
-        wear.cracked,
+        filter.past(),
         wear.bare,
         ambientK,
         kmh);

@@ -34,6 +34,7 @@ public final class SootFilter {
   private double in;
   private double burned;
   private double through;
+  private double past;
 
   public SootFilter(double size) {
     this.cell = new ThermalCell(22_000 * size, 5 * size, 4 * size);
@@ -117,6 +118,11 @@ public final class SootFilter {
     return through;
   }
 
+  /** Share of the gas that passed it unfiltered when its loss was last worked out. */
+  public double past() {
+    return past;
+  }
+
   public ThermalCell cell() {
     return cell;
   }
@@ -126,10 +132,12 @@ public final class SootFilter {
    *
    * @param ash kg
    * @param open share of its face that is free
+   * @param cracked share of the gas that passes it through cracks, at full flow of a clean one
    */
   public double loss(double flow, double size, double ash, double open, double cracked) {
     // A filter of its size: what goes through and lies in each part of it is the same.
-    return ParticleFilter.loss(
-        flow * (1 - cracked) / size, cell.wallK(), soot / size, ash / size, open);
+    double each = flow / size;
+    past = ParticleFilter.past(each, cell.wallK(), soot / size, ash / size, open, cracked);
+    return ParticleFilter.loss(each * (1 - past), cell.wallK(), soot / size, ash / size, open);
   }
 }

@@ -148,7 +148,7 @@ public record Defect(
     BREATHER_BLOCKED(About.PART, 1, (d, c) -> c.breatherShare = Math.max(0.02, 1 - d.size)),
     /** Particulate filter blocked: share of its opening that is missing. */
     FILTER_BLOCKED(About.PART, 1, (d, c) -> c.after.filterOpen = Math.max(0.05, 1 - d.size)),
-    /** Particulate filter cracked: share of the gas that passes it. */
+    /** Particulate filter cracked: share of the gas that passes it at full flow of a clean one. */
     FILTER_CRACKED(About.PART, 1, (d, c) -> c.after.cracked = d.size),
     /** Ash in the particulate filter beside that of its age: kg. */
     FILTER_ASH(About.PART, 1, (d, c) -> c.after.ash = d.size),

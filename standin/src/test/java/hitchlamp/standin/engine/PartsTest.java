@@ -186,6 +186,18 @@ class PartsTest {
     return f;
   }
 
+  /** What passes a crack passes it as through an orifice: less flow in all, more of it there. */
+  @Test
+  void aCrackTakesTheMoreOfTheGasTheLessFlowsAndTheMoreSootLies() {
+    assertThat(ParticleFilter.past(0.6, 673, 0, 0.015, 1, 0.1)).isCloseTo(0.1, within(1e-3));
+    double idle = ParticleFilter.past(0.05, 450, 0, 0.015, 1, 0.1);
+    assertThat(idle).isBetween(0.2, 0.6);
+    assertThat(ParticleFilter.past(0.05, 450, 0.05, 0.015, 1, 0.1)).isGreaterThan(idle);
+    assertThat(ParticleFilter.past(0.6, 673, 0, 0.015, 1, 0)).isZero();
+    assertThat(ParticleFilter.past(0, 673, 0, 0.015, 1, 0.1)).isZero();
+    assertThat(ParticleFilter.past(0.6, 673, 0.07, 0.015, 0.05, 1)).isBetween(0.9, 1.0);
+  }
+
   @Test
   void aFilterLosesPressureWithViscosityAndFlowAsDarcySays() {
     double one = ParticleFilter.loss(0.2, 500, 0, 0, 1);

@@ -94,7 +94,7 @@ public final class LoadTable {
     // An engine with an odd number is rarer than a table in which the last pull is missing.
     int cylinders = Math.max(FEWEST, Math.min(MOST, told + told % 2));
     return new LoadedSetup(
-        cylinders, byLoad, 0.6, byLoad ? 45 : 80, 2, 2.5, 54.0 / cylinders, Double.NaN);
+        cylinders, byLoad, 0.6, byLoad ? 45 : 80, 2, 2.5, 54.0 / cylinders, Double.NaN, List.of());
   }
 
   /** True for a column that it reads. */

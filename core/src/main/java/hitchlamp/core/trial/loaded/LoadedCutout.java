@@ -5,6 +5,7 @@ import hitchlamp.core.pack.BlockSpec;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.Act;
+import hitchlamp.core.trial.Firing;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.TestKind;
 import java.util.List;
@@ -49,6 +50,11 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
         throw spec.place().fault(LoadedWords.say("needs-to-read", name));
       }
     }
+    boolean timed = times(spec, pack);
+    List<Integer> firing = timed ? Firing.of(spec, 3) : List.of();
+    if (timed && firing.size() != cylinders) {
+      throw spec.place().fault(LoadedWords.say("firing-names-all", cylinders));
+    }
     return new LoadedSetup(
         cylinders,
         byLoad,
@@ -57,7 +63,8 @@ public final class LoadedCutout implements TestKind<LoadedSetup, LoadedSeen> {
         spec.figure("least", 0.5, 60, 2),
         spec.figure("normal", 0, 100),
         spec.figure("cures", 1, 90),
-        times(spec, pack) ? spec.figure("uneven", 0.001, 50) : Double.NaN);
+        timed ? spec.figure("uneven", 0.001, 50) : Double.NaN,
+        firing);
   }
 
   /** True where the segments of the cylinders are timed: then it is seen how evenly it runs. */

@@ -177,7 +177,7 @@ final class LoadedScript implements Script<LoadedSeen> {
           .filter(c -> uneven.size() < LoadedSeen.MOST_ROWS)
           .ifPresent(
               c ->
-                  Uneven.between(c.told(), a.told())
+                  Uneven.between(c.told(), a.told(), setup.firing())
                       .ifPresent(
                           p ->
                               uneven.add(

@@ -1,5 +1,7 @@
 package hitchlamp.core.trial.loaded;
 
+import java.util.List;
+
 /**
  * What a pack says of a cutout under load.
  *
@@ -11,7 +13,8 @@ package hitchlamp.core.trial.loaded;
  * @param normalKpa crankcase pressure under load up to which it is normal
  * @param curesPercent by so much more than the others the one at fault lets the pressure fall
  * @param unevenPercent from one cycle to the next segments change by more than this in an uneven
- *     one; not a number where they are not timed
+ *     one, or by less on an engine that runs evenly; not a number where they are not timed
+ * @param firing cylinders in their firing order; none where they are not timed
  */
 public record LoadedSetup(
     int cylinders,
@@ -21,4 +24,9 @@ public record LoadedSetup(
     double leastSeconds,
     double normalKpa,
     double curesPercent,
-    double unevenPercent) {}
+    double unevenPercent,
+    List<Integer> firing) {
+  public LoadedSetup {
+    firing = List.copyOf(firing);
+  }
+}

@@ -2,6 +2,7 @@ package hitchlamp.core.trial.loaded;
 
 import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
+import hitchlamp.core.judge.Median;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.words.Figure;
@@ -59,10 +60,26 @@ record Roughness(
 
   private static final double SURE = 2;
 
+  /** Times the middle of what sound cycles differ by. */
+  private static final double FAR_BEYOND = 4;
+
+  /** Behind a load that is put on the governor lets the speed swing for so long. */
+  private static final double SWINGS_SECONDS = 2.5;
+
+  /** Less than this is in the timing itself, percent. */
+  private static final double FINEST = 0.06;
+
   /** How many cycles of the pulls with a cylinder off were seen, and how many were uneven. */
   private static final class Count {
     private int seen;
     private int uneven;
+
+    Count() {}
+
+    Count(List<Double> of, double above) {
+      seen = of.size();
+      uneven = (int) of.stream().filter(p -> p > above).count();
+    }
 
     double share() {
       return (double) uneven / seen;
@@ -70,23 +87,35 @@ record Roughness(
   }
 
   static Roughness of(LoadedSetup setup, List<Pull> pulls, List<Uneven> cycles) {
-    Map<Integer, Count> of = new TreeMap<>();
+    double swings = setup.byLoad() ? SWINGS_SECONDS : 0;
+    Map<Integer, List<Double>> seen = new TreeMap<>();
     for (Uneven u : cycles) {
       pulls.stream()
-          .filter(p -> u.seconds() >= p.from() && u.seconds() <= p.to())
+          .filter(p -> u.seconds() >= p.from() + swings && u.seconds() <= p.to())
           .findFirst()
-          .ifPresent(
-              p -> {
-                Count c = of.computeIfAbsent(p.off(), k -> new Count());
-                c.seen++;
-                c.uneven += u.percent() > setup.unevenPercent() ? 1 : 0;
-              });
+          .ifPresent(p -> seen.computeIfAbsent(p.off(), k -> new ArrayList<>()).add(u.percent()));
     }
-    of.values().removeIf(c -> c.seen < FEWEST);
-    if (Double.isNaN(setup.unevenPercent()) || of.size() <= 2) {
+    seen.values().removeIf(all -> all.size() < FEWEST);
+    if (Double.isNaN(setup.unevenPercent()) || seen.size() <= 2) {
       return new Roughness(Kind.NOT_SEEN, 0, Double.NaN, List.of(), List.of());
     }
+    double uneven = uneven(setup, seen);
+    Map<Integer, Count> of = new TreeMap<>();
+    seen.forEach((off, all) -> of.put(off, new Count(all, uneven)));
     return judged(setup, of);
+  }
+
+  /**
+   * From how much on a cycle is uneven: far beyond what all cycles differ by where the one at fault
+   * is off, whichever that is; never more than the pack says.
+   */
+  private static double uneven(LoadedSetup setup, Map<Integer, List<Double>> seen) {
+    double quietest =
+        seen.values().stream()
+            .mapToDouble(all -> Median.of(all.stream().mapToDouble(p -> p).toArray()))
+            .min()
+            .orElseThrow();
+    return Math.min(setup.unevenPercent(), Math.max(FINEST, FAR_BEYOND * quietest));
   }
 
   private static Roughness judged(LoadedSetup setup, Map<Integer, Count> of) {

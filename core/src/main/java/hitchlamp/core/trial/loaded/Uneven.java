@@ -1,6 +1,8 @@
 package hitchlamp.core.trial.loaded;
 
 import hitchlamp.core.pack.BlockSpec;
+import java.util.Arrays;
+import java.util.List;
 import java.util.OptionalDouble;
 
 /**
@@ -8,7 +10,8 @@ import java.util.OptionalDouble;
  * cylinders that always differ do in the same way is not in it, nor is a cylinder that is off.
  *
  * @param seconds since the recording began
- * @param percent root mean square, over the cylinders, of the change of their segments' shares
+ * @param percent root mean square of what, of the change of the segments' shares, looks like a
+ *     stroke that did not come
  */
 public record Uneven(double seconds, double percent) {
   /** A segment that lasts so many times as long as the mean was not timed right. */
@@ -17,36 +20,44 @@ public record Uneven(double seconds, double percent) {
   /**
    * Of two cycles, whose segments are {@code seconds} long in parts.
    *
+   * @param firing cylinders in the order in which they fire
    * @return empty where they cannot be compared: other cylinders, parts that were not timed
    */
-  static OptionalDouble between(BlockSpec.Told before, BlockSpec.Told now) {
-    if (before.cylinders() != now.cylinders() || before.head() == now.head()) {
+  static OptionalDouble between(BlockSpec.Told before, BlockSpec.Told now, List<Integer> firing) {
+    int parts = now.cylinders() == 0 ? 0 : now.of()[0].length;
+    if (before.cylinders() != now.cylinders()
+        || before.head() == now.head()
+        || now.cylinders() != firing.size()
+        || parts == 0
+        || !whole(before, parts)
+        || !whole(now, parts)) {
       return OptionalDouble.empty();
     }
-    double[] was = shares(before);
-    double[] is = shares(now);
-    double squares = 0;
-    for (int i = 0; i < is.length; i++) {
-      squares += (is[i] - was[i]) * (is[i] - was[i]);
+    double[][] change = shares(now, parts);
+    double[][] was = shares(before, parts);
+    for (int i = 0; i < change.length; i++) {
+      for (int p = 0; p < parts; p++) {
+        change[i][p] -= was[i][p];
+      }
     }
-    double percent = 100 * Math.sqrt(squares / is.length / 2);
+    double percent = 100 * new MissedStroke(firing, parts).most(change) / Math.sqrt(2);
     return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
   }
 
-  /** Segment of each cylinder beside the mean of all; not a number where one makes no sense. */
-  private static double[] shares(BlockSpec.Told told) {
-    double[] shares = new double[told.cylinders()];
-    double sum = 0;
-    for (int i = 0; i < shares.length; i++) {
-      for (double part : told.of()[i]) {
-        shares[i] += part;
-      }
-      sum += shares[i];
-    }
-    double mean = sum / shares.length;
-    for (int i = 0; i < shares.length; i++) {
-      shares[i] = shares[i] > 0 && shares[i] < ODD * mean ? shares[i] / mean - 1 : Double.NaN;
-    }
-    return shares;
+  private static boolean whole(BlockSpec.Told told, int parts) {
+    return Arrays.stream(told.of()).allMatch(c -> c.length == parts);
+  }
+
+  /** Parts of each cylinder beside the mean of all; not a number where one makes no sense. */
+  private static double[][] shares(BlockSpec.Told told, int parts) {
+    double mean =
+        Arrays.stream(told.of()).flatMapToDouble(Arrays::stream).sum() / (told.cylinders() * parts);
+    return Arrays.stream(told.of())
+        .map(
+            c ->
+                Arrays.stream(c)
+                    .map(t -> t > 0 && t < ODD * mean ? t / mean - 1 : Double.NaN)
+                    .toArray())
+        .toArray(double[][]::new);
   }
 }

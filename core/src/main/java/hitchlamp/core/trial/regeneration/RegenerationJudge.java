@@ -34,10 +34,13 @@ final class RegenerationJudge {
   static final String MINUTES = "minutes";
 
   /**
-   * Estimate and loss of pressure of a sound unit lie so far apart at most, points of percent: no
-   * filter is like another, and the module reckons its soot from a nominal engine's.
+   * Estimate and loss of pressure of a sound unit lie so far apart at most, points of percent, and
+   * share of the estimate: no filter is like another, and the module reckons its soot from a
+   * nominal engine's.
    */
-  private static final double AGREE = 40;
+  private static final double AGREE = 20;
+
+  private static final double AGREE_SHARE = 0.35;
 
   /** With more than this left by its loss of pressure nobody can call it clean. */
   private static final double CLEAN = 25;
@@ -130,7 +133,8 @@ final class RegenerationJudge {
     }
     double was = lossBefore.getAsDouble();
     double is = lossAfter.getAsDouble();
-    if (was < before - AGREE) {
+    double agree = AGREE + AGREE_SHARE * before;
+    if (was < before - agree) {
       return result(
           Verdict.CANNOT_TELL,
           say("lost-too-little-before", percent(Math.max(0, was)), percent(before)),
@@ -142,7 +146,7 @@ final class RegenerationJudge {
           say("still-loses-too-much", percent(is), percent(after)),
           say("ash-or-face"));
     }
-    if (was > before + AGREE) {
+    if (was > before + agree) {
       return result(
           Verdict.CANNOT_TELL,
           say("lost-too-much-before", percent(was), percent(before)),

@@ -22,7 +22,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Pulls out of a table that somebody else recorded. */
 class LoadTableTest {
-  private static final LoadedSetup SETUP = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 1);
+  private static final LoadedSetup SETUP =
+      new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 1, List.of());
   private final List<LoadRow> rows = new PulledEngine(21, 1, 1.02, 0.97, 6, 1, 1.01).all().rows;
   private final List<Series> table = new ArrayList<>();
 

@@ -15,7 +15,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Which cylinder blows by under load, from pulls whose answer is known. */
 class LoadedJudgeTest {
-  private static final LoadedSetup SETUP = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 1);
+  private static final LoadedSetup SETUP =
+      new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 1, List.of());
   private static final double[] SOUND = {1, 0.95, 1.05, 1, 1.02, 0.98};
 
   private static double[] leaking(int cylinder, double leak) {

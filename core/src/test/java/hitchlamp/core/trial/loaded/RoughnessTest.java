@@ -19,7 +19,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Which cylinder fires irregularly under load, by cycles that are uneven until it is off. */
 class RoughnessTest {
-  private static final LoadedSetup SETUP = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 0.25);
+  private static final LoadedSetup SETUP =
+      new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, 0.25, List.of(1, 5, 3, 6, 2, 4));
   private static final double EVEN = 0.03;
   private static final double ROUGH = 0.5;
   private static final Judgement NORMAL =
@@ -27,6 +28,8 @@ class RoughnessTest {
 
   private final SplittableRandom random = new SplittableRandom(29);
   private final List<Pull> pulls = new ArrayList<>();
+  private static final List<Integer> SIX = List.of(1, 5, 3, 6, 2, 4);
+  private static final List<Integer> TWO = List.of(1, 2);
   private final List<Uneven> cycles = new ArrayList<>();
 
   private void pull(int off, int seen, double share) {
@@ -135,7 +138,7 @@ class RoughnessTest {
 
   @Test
   void withoutTimesNothingIsSaid() {
-    LoadedSetup untimed = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, Double.NaN);
+    LoadedSetup untimed = new LoadedSetup(6, false, 0.6, 80, 2, 2.5, 9, Double.NaN, List.of());
     pulled(3, 60, 0.3);
     Roughness r = Roughness.of(untimed, pulls, cycles);
     assertThat(r.kind()).isEqualTo(Kind.NOT_SEEN);
@@ -162,23 +165,86 @@ class RoughnessTest {
         head, Arrays.stream(micros).mapToObj(m -> new double[] {m}).toArray(double[][]::new));
   }
 
+  private static final List<Integer> FOUR = List.of(1, 3, 4, 2);
+
   @Test
   void whatStaysTheSameFromCycleToCycleIsNoUnevenness() {
-    assertThat(Uneven.between(told(1, 10, 11, 9, 10), told(2, 5, 5.5, 4.5, 5)).getAsDouble())
+    assertThat(Uneven.between(told(1, 10, 11, 9, 10), told(2, 5, 5.5, 4.5, 5), FOUR).getAsDouble())
         .as("twice as fast, the same wheel and the same weak cylinder")
         .isCloseTo(0, within(1e-9));
-    double one = Uneven.between(told(1, 10, 10, 10, 10), told(2, 10, 10, 10.4, 10)).getAsDouble();
-    // Shares -1/101, -1/101, 3/101, -1/101 of 0.04: by hand.
-    assertThat(one).isCloseTo(100 * Math.sqrt(12 / 4.0 / 2) / 101, within(1e-9));
+  }
+
+  /**
+   * The third to fire does not: segments change by 0, 0, 2/3 and 1 of what is lost in all, less
+   * their mean. By hand: 10, 10, 10.2667, 10.4 in the order of firing.
+   */
+  @Test
+  void aStrokeThatDoesNotComeIsAllThatIsLeftOfAChange() {
+    double[] lost = {0, 0.4, 0, 0.4 * 2 / 3};
+    double[] by = new double[4];
+    for (int i = 0; i < 4; i++) {
+      by[i] = 10 + lost[i];
+    }
+    double mean = Arrays.stream(by).average().orElseThrow();
+    double squares = Arrays.stream(by).map(v -> (v / mean - 1) * (v / mean - 1)).sum();
+    assertThat(Uneven.between(told(1, 10, 10, 10, 10), told(2, by), FOUR).getAsDouble())
+        .isCloseTo(100 * Math.sqrt(squares / 4 / 2), within(1e-6));
+  }
+
+  /** Behind the first stroke of a cycle nearly all segments are slower alike. */
+  @Test
+  void everyStrokeThatDoesNotComeIsSeenAlsoTheFirstOfTheCycle() {
+    for (int parts = 1; parts <= 4; parts++) {
+      double least = Double.POSITIVE_INFINITY;
+      double most = 0;
+      for (int slot = 0; slot < 6; slot++) {
+        double[][] of = new double[6][parts];
+        for (int s = 0; s < 6; s++) {
+          for (int p = 0; p < parts; p++) {
+            double x = (p + 0.5) / parts;
+            double lost = s < slot ? 0 : s > slot ? 1 : 2 * x - x * x;
+            of[SIX.get(s) - 1][p] = 10 + 0.3 * lost;
+          }
+        }
+        double[][] even = new double[6][parts];
+        Arrays.stream(even).forEach(c -> Arrays.fill(c, 10));
+        double seen =
+            Uneven.between(new BlockSpec.Told(1, even), new BlockSpec.Told(2, of), SIX)
+                .getAsDouble();
+        least = Math.min(least, seen);
+        most = Math.max(most, seen);
+      }
+      assertThat(most).as("%d parts", parts).isBetween(0.7, 1.3);
+      assertThat(least).as("%d parts", parts).isGreaterThan(0.12 * most);
+    }
+  }
+
+  /** Noise that looks like no missed stroke is hardly any unevenness. */
+  @Test
+  void ofNoiseLittleIsLeft() {
+    double sum = 0;
+    for (int i = 0; i < 400; i++) {
+      double[] was = new double[6];
+      double[] is = new double[6];
+      for (int c = 0; c < 6; c++) {
+        was[c] = 10 + 0.05 * random.nextGaussian();
+        is[c] = 10 + 0.05 * random.nextGaussian();
+      }
+      sum += Uneven.between(told(1, was), told(2, is), SIX).getAsDouble() / 400;
+    }
+    // Root mean square of all would be 0.5 by the cylinders' own noise.
+    assertThat(sum).isLessThan(0.4);
   }
 
   @Test
   void whatWasNotTimedRightIsNotCompared() {
-    assertThat(Uneven.between(told(1, 10, 10), told(1, 10, 11))).as("the same cycle").isEmpty();
-    assertThat(Uneven.between(told(1, 10, 10), told(2, 10, 10, 10))).isEmpty();
-    assertThat(Uneven.between(told(1, 10, 10), told(2, 10, Double.NaN))).isEmpty();
-    assertThat(Uneven.between(told(1, 0, 0), told(2, 10, 10))).isEmpty();
-    assertThat(Uneven.between(told(1, 10, 10, 10), told(2, 10, 10, 99)))
+    assertThat(Uneven.between(told(1, 10, 10), told(1, 10, 11), TWO))
+        .as("the same cycle")
+        .isEmpty();
+    assertThat(Uneven.between(told(1, 10, 10), told(2, 10, 10, 10), TWO)).isEmpty();
+    assertThat(Uneven.between(told(1, 10, 10), told(2, 10, Double.NaN), TWO)).isEmpty();
+    assertThat(Uneven.between(told(1, 0, 0), told(2, 10, 10), TWO)).isEmpty();
+    assertThat(Uneven.between(told(1, 10, 10, 10), told(2, 10, 10, 99), List.of(1, 2, 3)))
         .as("a tooth missed")
         .isEmpty();
     IntStream.range(0, 500)
@@ -186,7 +252,7 @@ class RoughnessTest {
             i -> told(i, random.nextDouble(), random.nextDouble() * 1e9, -random.nextDouble()))
         .reduce(
             (a, b) -> {
-              Uneven.between(a, b).ifPresent(v -> assertThat(v).isFinite());
+              Uneven.between(a, b, List.of(1, 2, 3)).ifPresent(v -> assertThat(v).isFinite());
               return b;
             });
   }
