@@ -37,7 +37,8 @@ export const texts = {
   exhaustHot: 'Exhaust hot',
   exhaustWasHotAt: (a: Shown) => `Exhaust hot at ${a}`,
   aModuleSaysSo: 'A module says so, and will say when it is not.',
-  hotPartsStayHot: 'A module said so, and none has said since that it has cooled. Hot parts stay hot for two hours.',
+  hotPartsStayHot:
+    'A module said so, and none has said since that it has cooled. Hot parts stay hot for two hours.',
   night: 'Night',
   daylight: 'Daylight',
   accountsAndPassword: 'Accounts and password',

@@ -48,6 +48,7 @@ const BOARDS: Record<string, () => Promise<Board>> = {
   conversion: () => import('./conversion/ConversionBoard').then((m) => m.conversion),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
+  filter: () => import('./filter/FilterBoard').then((m) => m.filter),
   fluid: () => import('./fluid/FluidBoard').then((m) => m.fluid),
   quantity: () => import('./quantity/QuantityBoard').then((m) => m.quantity),
   regeneration: () => import('./regeneration/RegenerationBoard').then((m) => m.regeneration),

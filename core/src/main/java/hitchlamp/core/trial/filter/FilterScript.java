@@ -140,6 +140,6 @@ final class FilterScript implements Script<FilterSeen> {
   public FilterSeen observed(Scene scene) {
     double held =
         since == Long.MAX_VALUE ? 0 : Math.max(0, (now - since - SETTLES_MICROS) / MICROS);
-    return new FilterSeen(zero, points, next, held, scene.read(SOOT).last());
+    return new FilterSeen(zero, points, setup.speeds(), next, held, scene.read(SOOT).last());
   }
 }
