@@ -11,16 +11,24 @@ const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetch
 /** Fetched once somebody is signed in: the door itself needs none of it. */
 const App = lazy(() => import('./App'))
 
+/** A phone that was paired with a job: nobody signs in there. */
+const Phone = lazy(() => import('./phone/PhonePage'))
+const onAPhone = location.pathname.startsWith('/phone/')
+
 const root = document.getElementById('root')
 if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <Gate>
-          <Suspense fallback={<p className="p-6 text-ink-2">{texts.oneMoment}</p>}>
-            <App />
-          </Suspense>
-        </Gate>
+        <Suspense fallback={<p className="p-6 text-ink-2">{texts.oneMoment}</p>}>
+          {onAPhone ? (
+            <Phone />
+          ) : (
+            <Gate>
+              <App />
+            </Gate>
+          )}
+        </Suspense>
       </QueryClientProvider>
     </StrictMode>,
   )

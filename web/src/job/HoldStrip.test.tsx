@@ -1,6 +1,7 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
+import type { TrialView } from '../api/client'
 import type { Held, LinkState } from '../stream/types'
 import { renderInJob, stubServer } from '../test-support'
 import { HoldStrip } from './HoldStrip'
@@ -52,6 +53,34 @@ it('says and sounds that a module did not confirm, and asks it again', async () 
   expect(called).toHaveLength(1)
   await userEvent.keyboard('{Escape}')
   expect(called).toHaveLength(2)
+})
+
+const regeneration = (stage: string) =>
+  renderInJob(<HoldStrip />, {
+    live: {
+      link: { state: 'UP', held: [held('HELD', { release: 'End it' })] } as unknown as LinkState,
+      trial: { kind: 'regeneration', stage } as unknown as TrialView,
+    },
+  })
+
+it('a regeneration is ended by two keys within two seconds, or by one click', async () => {
+  const called = stubServer({ '/api/jobs/3/release': null })
+  regeneration('RUNNING')
+  expect(screen.getByRole('button', { name: 'End it, twice Esc' })).toBeInTheDocument()
+  await userEvent.keyboard('{Escape}')
+  expect(called).toEqual([])
+  expect(screen.getByRole('button', { name: 'End it, once more Esc' })).toBeInTheDocument()
+  await userEvent.keyboard('{Escape}')
+  expect(called).toEqual(['POST /api/jobs/3/release'])
+  await userEvent.click(screen.getByRole('button', { name: /End it/ }))
+  expect(called).toHaveLength(2)
+})
+
+it('before and after it one key lets go', async () => {
+  const called = stubServer({ '/api/jobs/3/release': null })
+  regeneration('ENDED')
+  await userEvent.keyboard('{Escape}')
+  expect(called).toHaveLength(1)
 })
 
 it('says what to do where something was held when the page lost the tool', () => {

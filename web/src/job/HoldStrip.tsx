@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { post } from '../api/client'
 import { play } from '../shared/sound'
 import type { Held } from '../stream/types'
@@ -7,6 +7,9 @@ import { texts } from './words'
 
 /** So often is it sounded that a module has not confirmed. */
 const ALARM_MILLIS = 4_000
+
+/** What takes so long that one key must not end it is asked for a second one within this time. */
+const TWICE_MILLIS = 2_000
 
 /** What is commanded, since when, and the way to let go. The only thing that is ever solid amber. */
 export function HoldStrip() {
@@ -18,19 +21,33 @@ export function HoldStrip() {
   const held = useLive('link')?.held ?? []
   const any = held.length > 0
   const alarm = held.some((h) => h.state === 'NOT_CONFIRMED')
+  const trial = useLive('trial')
+  const long = trial?.kind === 'regeneration' && trial.stage === 'RUNNING'
+  const first = useRef(0)
+  const [asks, setAsks] = useState(false)
   useEffect(() => {
     if (!any) return
     const listener = (e: KeyboardEvent) => {
       if (e.key === 'Escape') {
         e.preventDefault()
         e.stopPropagation()
+        if (long && !alarm && e.timeStamp - first.current > TWICE_MILLIS) {
+          first.current = e.timeStamp
+          setAsks(true)
+          return
+        }
         void post(`/api/jobs/${job}/release`)
       }
     }
     // In the capture phase, so that no open dialog takes the key first.
     document.addEventListener('keydown', listener, true)
     return () => document.removeEventListener('keydown', listener, true)
-  }, [any, job])
+  }, [any, job, long, alarm])
+  useEffect(() => {
+    if (!asks) return
+    const timer = setTimeout(() => setAsks(false), TWICE_MILLIS)
+    return () => clearTimeout(timer)
+  }, [asks])
   useEffect(() => {
     if (!alarm) return
     play('alarm')
@@ -56,13 +73,25 @@ export function HoldStrip() {
           {any && ` ${texts.whatIsHeldBelowMay}`}
         </p>
       )}
-      {any && <Strip held={held} job={job} />}
+      {any && <Strip held={held} job={job} twice={long && !alarm} asks={asks} />}
     </div>
   )
 }
 
 /** What stands worst is told; of several the newest names the button: it is what the machine feels. */
-function Strip({ held, job }: { held: Held[]; job: number }) {
+function Strip({
+  held,
+  job,
+  twice,
+  asks,
+}: {
+  held: Held[]
+  job: number
+  /** The key must be pressed twice. */
+  twice: boolean
+  /** It was pressed once. */
+  asks: boolean
+}) {
   const inOrder = [...held].reverse().sort((a, b) => a.seconds - b.seconds)
   const newest = inOrder[0]
   const shown = inOrder.filter((h) => h.state === 'NOT_CONFIRMED')
@@ -83,8 +112,8 @@ function Strip({ held, job }: { held: Held[]; job: number }) {
         disabled={shown.length === 0 && going.length === held.length}
         onClick={() => void post(`/api/jobs/${job}/release`)}
       >
-        {shown.length > 0 ? texts.askAgain : newest?.release || texts.release}{' '}
-        <span className="kbd">{texts.esc}</span>
+        {shown.length > 0 ? texts.askAgain : newest?.release || texts.release}
+        {twice && `, ${asks ? texts.onceMore : texts.twice}`} <span className="kbd">{texts.esc}</span>
       </button>
     </div>
   )

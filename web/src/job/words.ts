@@ -63,6 +63,8 @@ export const texts = {
   ctrlK: 'Ctrl K',
   engineHours: 'Engine hours',
   esc: 'Esc',
+  onceMore: 'once more',
+  twice: 'twice',
   everyReadCommandAndNoteOf:
     'Every read, command and note of this job, in order. Nothing in it is ever changed or removed.',
   everythingCanBeReadStoredHook:

@@ -6,6 +6,7 @@ import { useParams, useSearchParams } from 'react-router'
 import { useMe } from '../account/me'
 import { type EarlierRun, get, type Seat, type TrialOffer, type TrialView } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
+import { OnAPhone } from '../phone/OnAPhone'
 import { FarView } from '../shared/FarView'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useShow } from '../shared/quantity'
@@ -77,6 +78,7 @@ export function TrialPage() {
               <span className="kbd">b</span>
             </Button>
           )}
+          {view && running && mine && <OnAPhone job={job.id} />}
           {view && running && view.stage !== 'LETTING_GO' && (
             <Button onClick={() => tell('end')}>{texts.endIt}</Button>
           )}

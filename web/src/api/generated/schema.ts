@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/phone/{token}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -500,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pair"];
+        delete: operations["forget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/pair-check": {
         parameters: {
             query?: never;
@@ -717,7 +749,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["end"];
+        post: operations["end_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1052,6 +1084,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["quantities"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phone/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["look_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2035,6 +2083,9 @@ export interface components {
             hours?: number;
             hoursModule?: string;
         };
+        PhonePairing: {
+            url: string;
+        };
         PairReadings: {
             /** Format: double */
             supplyVolts?: number;
@@ -2564,53 +2615,6 @@ export interface components {
             /** Format: double */
             offset: number;
         };
-        PackView: {
-            id: string;
-            title: string;
-            /** @enum {string} */
-            layer: "BASE" | "MAKER" | "WORKSHOP";
-            /** Format: int32 */
-            version: number;
-            hash: string;
-        };
-        Pin: {
-            name?: string;
-            carries?: string;
-            bus?: string;
-            /** Format: double */
-            x?: number;
-            /** Format: double */
-            y?: number;
-        };
-        Plug: {
-            title?: string;
-            place?: string;
-            pins?: components["schemas"]["Pin"][];
-        };
-        TrialHead: {
-            /** Format: int64 */
-            id: number;
-            kind: string;
-            test: string;
-            title: string;
-            module: string;
-            moduleTitle: string;
-            /** Format: date-time */
-            beganAt: string;
-            /** Format: date-time */
-            endedAt?: string;
-            /** @enum {string} */
-            ending?: "NOT_YET" | "COMPLETE" | "ENDED" | "STOPPED" | "REFUSED" | "GUARDED" | "UNATTENDED" | "LINK_LOST" | "NOT_CONFIRMED";
-            /** @enum {string} */
-            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
-            says: string;
-            next: string;
-            who: string;
-            /** Format: double */
-            hours?: number;
-            /** Format: int64 */
-            recording?: number;
-        };
         Condition: {
             id?: string;
             says?: components["schemas"]["Said"];
@@ -2620,9 +2624,14 @@ export interface components {
             vouch?: boolean;
             how?: components["schemas"]["Said"];
         };
-        KeptTrial: {
-            head: components["schemas"]["TrialHead"];
-            view?: components["schemas"]["TrialView"];
+        PhoneView: {
+            fleetNumber: string;
+            number: string;
+            by: string;
+            /** Format: date-time */
+            now: string;
+            trial?: components["schemas"]["TrialView"];
+            exhaustHot?: boolean;
         };
         SeenPoint: {
             /** Format: double */
@@ -2723,6 +2732,57 @@ export interface components {
                 [key: string]: number;
             };
             source: string;
+        };
+        PackView: {
+            id: string;
+            title: string;
+            /** @enum {string} */
+            layer: "BASE" | "MAKER" | "WORKSHOP";
+            /** Format: int32 */
+            version: number;
+            hash: string;
+        };
+        Pin: {
+            name?: string;
+            carries?: string;
+            bus?: string;
+            /** Format: double */
+            x?: number;
+            /** Format: double */
+            y?: number;
+        };
+        Plug: {
+            title?: string;
+            place?: string;
+            pins?: components["schemas"]["Pin"][];
+        };
+        TrialHead: {
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            test: string;
+            title: string;
+            module: string;
+            moduleTitle: string;
+            /** Format: date-time */
+            beganAt: string;
+            /** Format: date-time */
+            endedAt?: string;
+            /** @enum {string} */
+            ending?: "NOT_YET" | "COMPLETE" | "ENDED" | "STOPPED" | "REFUSED" | "GUARDED" | "UNATTENDED" | "LINK_LOST" | "NOT_CONFIRMED";
+            /** @enum {string} */
+            verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
+            says: string;
+            next: string;
+            who: string;
+            /** Format: double */
+            hours?: number;
+            /** Format: int64 */
+            recording?: number;
+        };
+        KeptTrial: {
+            head: components["schemas"]["TrialHead"];
+            view?: components["schemas"]["TrialView"];
         };
         TogetherFinding: {
             /** Format: int32 */
@@ -3476,6 +3536,26 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4290,6 +4370,48 @@ export interface operations {
             };
         };
     };
+    pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PhonePairing"];
+                };
+            };
+        };
+    };
+    forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     pairCheck: {
         parameters: {
             query?: never;
@@ -4720,7 +4842,7 @@ export interface operations {
             };
         };
     };
-    end: {
+    end_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5227,6 +5349,28 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["MeasureView"][];
+                };
+            };
+        };
+    };
+    look_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["PhoneView"];
                 };
             };
         };

@@ -15,7 +15,16 @@ import org.springframework.web.bind.annotation.ResponseBody;
 class Pages {
   private volatile boolean ready;
 
-  @GetMapping({"/", "/units", "/units/**", "/jobs", "/jobs/**", "/accounts", "/storage"})
+  @GetMapping({
+    "/",
+    "/units",
+    "/units/**",
+    "/jobs",
+    "/jobs/**",
+    "/accounts",
+    "/storage",
+    "/phone/**"
+  })
   String page() {
     return "forward:/index.html";
   }

@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Consumer;
 
@@ -73,6 +74,11 @@ public final class Topic {
 
   void leave(Consumer<Change> listener) {
     listeners.remove(listener);
+  }
+
+  /** What was told last of a value; empty where it never was. */
+  public synchronized <T> Optional<T> latest(String type, Class<T> as) {
+    return Optional.ofNullable(values.get(type)).filter(as::isInstance).map(as::cast);
   }
 
   /** True where somebody listens. */

@@ -15,7 +15,8 @@ import org.springframework.stereotype.Service;
 
 /** Asks the live owner of a job's unit to test. */
 @Service
-class TrialWork {
+public class TrialWork {
+
   private final HookUps hookUps;
 
   TrialWork(HookUps hookUps) {
