@@ -32,6 +32,7 @@ const view = (observed: object, figures: TrialMeasured[] = [], stage = 'RUNNING'
       speeds: [0, 1_100, 1_500],
       next: 2,
       held: 7.4,
+      rpm: 1_438.2,
       soot: 22,
       ...observed,
     },
@@ -70,11 +71,13 @@ it('soot by the loss stands beside that of the module, with how sure it is', () 
   expect(screen.queryByText('Zero')).toBeNull()
 })
 
-it('from four metres the speed is read and how long it was held', () => {
+it('from four metres the wanted speed is read beside the one that it has', () => {
   renderInJob(<Board far view={view({})} />)
   expect(screen.getByText('1,500')).toHaveClass('text-far-order')
-  expect(screen.getByText(/held 7 of 20 s/)).toBeInTheDocument()
-  expect(filter.headline?.(view({}))).toBe('1,500 rpm')
-  expect(filter.headline?.(view({ next: 3 }))).toBe('Filter condition')
+  expect(screen.getByText('1,438')).toHaveClass('text-far-order')
+  cleanup()
+  renderInJob(<Board far view={view({ rpm: 'NaN' })} />)
+  expect(screen.getByText('–')).toBeInTheDocument()
   expect(filter.spoken?.(view({ next: 0 }))).toBe('Idle')
+  expect(filter.spoken?.(view({ next: 3 }))).toBe('')
 })

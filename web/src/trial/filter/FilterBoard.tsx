@@ -43,22 +43,26 @@ function FilterBoard({ view, far = false, earlier }: BoardProps) {
   )
 }
 
-/** What is read from four metres: the speed that is wanted, and how long it was held. */
+/** What is read from four metres: the speed that is wanted, and beside it the speed that it has. */
 function Far({ view, zeroed }: { view: TrialView; zeroed: boolean }) {
   const seen = seenOf(view)
   const wanted = speedsOf(view)[seen.next]
   if (view.stage === 'ENDED' || !zeroed || wanted === undefined) return null
   return (
-    <p className="flex items-baseline gap-10 text-far">
-      <b className="font-narrow text-far-order leading-none font-semibold">
-        {wanted === 0 ? texts.idle : wanted.toLocaleString('en')}
-      </b>
-      <span className="text-far-text">
-        {wanted > 0 && 'rpm'}
-        <br />
-        {texts.hold(Math.floor(seen.held), view.figures['seconds'] ?? 10)}
-      </span>
-    </p>
+    <div className="grid grid-cols-2 items-baseline text-far">
+      <p>
+        <b className="font-narrow text-far-order leading-none font-semibold">
+          {wanted === 0 ? texts.idle : wanted.toLocaleString('en')}
+        </b>
+        <span className="block text-far-text">{texts.wanted}</span>
+      </p>
+      <p>
+        <b className="font-narrow text-far-order leading-none font-semibold">
+          {typeof seen.rpm === 'number' ? Math.round(seen.rpm).toLocaleString('en') : texts.nothing}
+        </b>
+        <span className="block text-far-text">{texts.now}</span>
+      </p>
+    </div>
   )
 }
 
@@ -175,10 +179,6 @@ function Curve({
 export const filter: Board = {
   Board: FilterBoard,
   ownProgress: true,
-  headline: (view) => {
-    const wanted = speedsOf(view)[seenOf(view).next]
-    return view.stage === 'ENDED' || wanted === undefined ? view.title : named(wanted)
-  },
   heard: (view) => ({
     state: `${view.stage} ${seenOf(view).next}`,
     tone: view.stage === 'ENDED' ? 'look' : 'free',

@@ -11,6 +11,8 @@ export interface FilterSeen {
   next: number
   /** Seconds that it has been held. */
   held: number
+  /** Speed now; a word where it is not told. */
+  rpm: number | string | null
   soot: number | string | null
 }
 

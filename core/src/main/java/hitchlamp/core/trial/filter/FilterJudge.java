@@ -106,7 +106,9 @@ final class FilterJudge {
     double least = points.stream().mapToDouble(FilterPoint::size).min().orElse(0);
     double most = points.stream().mapToDouble(FilterPoint::size).max().orElse(0);
     if (points.size() < FEWEST || most < RANGE * least) {
-      return tell(say("too-few-speeds"), say("sweep-again"));
+      return seen.next() < seen.speeds().size()
+          ? tell(say("so-far", points.size(), seen.speeds().size()), say("sweep-again"))
+          : tell(say("too-few-speeds"), say("sweep-again"));
     }
     if (!zeroed) {
       return tell(say("no-zero"), say("begin-standing"));

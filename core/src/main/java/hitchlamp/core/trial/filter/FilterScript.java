@@ -1,11 +1,13 @@
 package hitchlamp.core.trial.filter;
 
+import hitchlamp.core.quantity.Unit;
 import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Level;
 import hitchlamp.core.trial.SampleWindow;
 import hitchlamp.core.trial.Scene;
 import hitchlamp.core.trial.Script;
 import hitchlamp.core.trial.Step;
+import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,6 +49,7 @@ final class FilterScript implements Script<FilterSeen> {
   private int next;
   private long since = Long.MAX_VALUE;
   private long now;
+  private double rpm = Double.NaN;
 
   FilterScript(FilterSetup setup) {
     this.setup = setup;
@@ -59,9 +62,9 @@ final class FilterScript implements Script<FilterSeen> {
       began = now;
     }
     SampleWindow speed = scene.value(SPEED);
-    double rpm = now - speed.lastMicros() <= FRESH_MICROS ? speed.last() : Double.NaN;
+    rpm = now - speed.lastMicros() <= FRESH_MICROS ? speed.last() : Double.NaN;
     if (!zeroDone) {
-      zero(scene, rpm);
+      zero(scene);
       return new Step.Ask(List.of(), FilterWords.said("taking-the-zero"));
     }
     if (next >= setup.speeds().size()) {
@@ -71,10 +74,10 @@ final class FilterScript implements Script<FilterSeen> {
       since = Long.MAX_VALUE;
       return new Step.Ask(List.of(), FilterWords.said("start-the-engine"));
     }
-    return hold(scene, rpm);
+    return hold(scene);
   }
 
-  private void zero(Scene scene, double rpm) {
+  private void zero(Scene scene) {
     Level seen = scene.read(LOSS).level(began, now);
     if (rpm > TURNS) {
       // Begun with the engine running: the zero is the line's, as far as it tells it.
@@ -87,7 +90,7 @@ final class FilterScript implements Script<FilterSeen> {
     }
   }
 
-  private Step hold(Scene scene, double rpm) {
+  private Step hold(Scene scene) {
     int wanted = setup.speeds().get(next);
     boolean idle = next == 0;
     boolean there = idle ? rpm < IDLE_MOST : Math.abs(rpm - wanted) <= setup.within();
@@ -98,7 +101,7 @@ final class FilterScript implements Script<FilterSeen> {
       }
       return new Step.Ask(
           List.of(new Step.Choice(Act.of(FilterCondition.SKIP), FilterWords.said("skip-this"))),
-          FilterWords.said(rpm < wanted ? "faster" : "slower", wanted));
+          FilterWords.said(rpm < wanted ? "faster" : "slower", speed(wanted)));
     }
     since = Math.min(since, now);
     double held = (now - since - SETTLES_MICROS) / MICROS;
@@ -106,7 +109,9 @@ final class FilterScript implements Script<FilterSeen> {
       long left = Math.round(Math.ceil(setup.seconds() - Math.max(0, held)));
       return new Step.Ask(
           List.of(),
-          idle ? FilterWords.said("hold-the-idle", left) : FilterWords.said("hold", wanted, left));
+          idle
+              ? FilterWords.said("hold-the-idle", left)
+              : FilterWords.said("hold", speed(wanted), left));
     }
     long from = now - Math.round(setup.seconds() * MICROS);
     points.add(
@@ -119,6 +124,10 @@ final class FilterScript implements Script<FilterSeen> {
     next++;
     since = Long.MAX_VALUE;
     return new Step.Ask(List.of(), FilterWords.said("next-one"));
+  }
+
+  private static Figure speed(int rpm) {
+    return new Figure(rpm, Unit.RPM, 0);
   }
 
   @Override
@@ -140,6 +149,6 @@ final class FilterScript implements Script<FilterSeen> {
   public FilterSeen observed(Scene scene) {
     double held =
         since == Long.MAX_VALUE ? 0 : Math.max(0, (now - since - SETTLES_MICROS) / MICROS);
-    return new FilterSeen(zero, points, setup.speeds(), next, held, scene.read(SOOT).last());
+    return new FilterSeen(zero, points, setup.speeds(), next, held, rpm, scene.read(SOOT).last());
   }
 }

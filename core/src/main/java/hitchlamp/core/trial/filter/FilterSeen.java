@@ -11,6 +11,7 @@ import java.util.List;
  * @param speeds that are asked for, rpm; 0 is the idle
  * @param next speed that comes next, counted from 0; as many as there are once all are through
  * @param held seconds that it has been held
+ * @param rpm speed now; not a number where not told
  * @param soot as the module reckons it, percent of a full filter; not a number where not told
  */
 public record FilterSeen(
@@ -19,6 +20,7 @@ public record FilterSeen(
     List<Integer> speeds,
     int next,
     double held,
+    double rpm,
     double soot) {
   private static final int MOST = 20;
 

@@ -69,7 +69,7 @@ class FilterJudgeTest {
               celsius,
               new Level(200, kpa, 0.1)));
     }
-    return new FilterSeen(new Level(150, zero, 0.1), points, SETUP.speeds(), 4, 0, reckoned);
+    return new FilterSeen(new Level(150, zero, 0.1), points, SETUP.speeds(), 4, 0, 700, reckoned);
   }
 
   private static Judgement judge(FilterSeen seen) {
@@ -148,16 +148,26 @@ class FilterJudgeTest {
     FilterSeen whole = swept(0, 0);
     assertThat(
             List.of(
-                new FilterSeen(Level.NONE, whole.points(), SETUP.speeds(), 4, 0, 22),
+                new FilterSeen(Level.NONE, whole.points(), SETUP.speeds(), 4, 0, 700, 22),
                 new FilterSeen(
-                    whole.zero(), whole.points().subList(0, 2), SETUP.speeds(), 2, 0, 22),
-                new FilterSeen(whole.zero(), List.of(), SETUP.speeds(), 0, 0, 22),
-                new FilterSeen(whole.zero(), whole.points(), SETUP.speeds(), 4, 0, Double.NaN)))
+                    whole.zero(), whole.points().subList(0, 2), SETUP.speeds(), 2, 0, 700, 22),
+                new FilterSeen(whole.zero(), List.of(), SETUP.speeds(), 0, 0, 700, 22),
+                new FilterSeen(
+                    whole.zero(), whole.points(), SETUP.speeds(), 4, 0, 700, Double.NaN)))
         .allSatisfy(
             seen -> {
               assertThat(judge(seen).verdict()).isEqualTo(Verdict.CANNOT_TELL);
               assertThat(judge(seen).next().toString()).isNotEmpty();
             });
+  }
+
+  @Test
+  void onTheWayItIsSaidHowFarItIs() {
+    FilterSeen whole = swept(0, 0);
+    FilterSeen half =
+        new FilterSeen(
+            whole.zero(), whole.points().subList(0, 2), SETUP.speeds(), 2, 3, 700, reckoned);
+    assertThat(judge(half).says().toString()).isEqualTo("2 of 4 speeds are taken.");
   }
 
   @Test
@@ -175,7 +185,9 @@ class FilterJudgeTest {
       }
       Level none = random.nextBoolean() ? Level.NONE : new Level(80, odd(2), Math.abs(odd(1)));
       Judgement j =
-          judge(new FilterSeen(none, points, SETUP.speeds(), random.nextInt(6), 0, odd(120)));
+          judge(
+              new FilterSeen(
+                  none, points, SETUP.speeds(), random.nextInt(6), 0, odd(2_000), odd(120)));
       assertThat(j.says().toString()).doesNotContain("NaN").doesNotContain("{");
       assertThat(j.next().toString()).isNotEmpty();
     }
