@@ -157,15 +157,6 @@ final class FilterTrials extends Trials {
     }
   }
 
-  private static String figures(Judgement j) {
-    return j.measured().stream()
-        .map(
-            m ->
-                String.format(
-                    Locale.ROOT, "%s %d %.3f±%.3f", m.name(), m.place(), m.value(), m.plusMinus()))
-        .collect(Collectors.joining("; "));
-  }
-
   /** By thumb: much pressure is a full filter, none is none. */
   private static Rule rule(Judgement j) {
     List<Measured> lost = j.named("lost");

@@ -11,7 +11,6 @@ import hitchlamp.standin.model.EngineState;
 import hitchlamp.standin.scenario.Scenario;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
@@ -133,15 +132,6 @@ final class LoadedTrials extends Trials {
 
   private static boolean ofCylinder(What what) {
     return what == What.RINGS || what == What.STICKS;
-  }
-
-  private static String figures(Judgement j) {
-    return j.measured().stream()
-        .map(
-            m ->
-                String.format(
-                    Locale.ROOT, "%s %d %.2f±%.1f", m.name(), m.place(), m.value(), m.plusMinus()))
-        .collect(Collectors.joining("; "));
   }
 
   /** By eye: the cylinder whose pull peaks clearly below those of the others. */

@@ -220,6 +220,16 @@ abstract class Trials {
     return Arrays.stream(all).map(c -> 100 * c / median).toArray();
   }
 
+  /** Every figure of a verdict, for who looks into a case. */
+  static String figures(Judgement of) {
+    return of.measured().stream()
+        .map(
+            m ->
+                String.format(
+                    Locale.ROOT, "%s %d %.3f±%.3f", m.name(), m.place(), m.value(), m.plusMinus()))
+        .collect(Collectors.joining("; "));
+  }
+
   /** Places whose figures of a name fail. */
   static Set<String> failed(Judgement of, String name) {
     return of.named(name).stream()

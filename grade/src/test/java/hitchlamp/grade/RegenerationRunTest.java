@@ -95,6 +95,16 @@ class RegenerationRunTest {
     assertThat(end.judgement().says().toString()).contains("it did not get hot").contains(says);
   }
 
+  /** It burns all the same; the engine's own module tells the coolant. */
+  @Test
+  void aThermostatThatStaysOpenIsSaidBesideACleanFilter() throws InterruptedException {
+    Ended end = burn("thermostat-open, size: 0.5", 0.5, seen -> {});
+    assertThat(end.judgement().verdict())
+        .as(end.judgement().says().toString())
+        .isEqualTo(Verdict.PASS);
+    assertThat(end.judgement().says().toString()).contains("thermostat");
+  }
+
   @Test
   void withoutSootItIsNotBegun() throws InterruptedException {
     Ended end = burn("", 0.05, seen -> {});
