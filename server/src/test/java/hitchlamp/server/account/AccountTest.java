@@ -32,11 +32,14 @@ class AccountTest {
           "/api/jobs/1/logbook",
           "/api/account",
           "/api/openapi",
-          "/api/quantities"
+          "/api/packs"
         }) {
       assertThat(nobody.get(path).status()).as(path).isEqualTo(401);
     }
     assertThat(nobody.get("/api/account/me").body().path("name").isNull()).isTrue();
+    assertThat(nobody.get("/api/quantities").status())
+        .as("the table of units, for a phone on which nobody signs in")
+        .isEqualTo(200);
   }
 
   @Test
