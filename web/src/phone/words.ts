@@ -14,7 +14,7 @@ export const texts = {
   leftFrom: (a: Shown, b: Shown) => `min left, ${a} to ${b}`,
   lost: 'The phone has lost Hitch Lamp. What a module does by itself goes on: go to the machine.',
   noTest: 'No test is under way.',
-  notYet: 'min left, told once it burns',
+  notYet: 'The time left is told once it burns.',
   nothing: '–',
   oneMoment: 'One moment.',
   onAPhone: 'On a phone',

@@ -43,14 +43,18 @@ export function BurnOnAPhone({ view }: { view: TrialView }) {
           {said(seen.hindered)}
         </p>
       )}
-      <p className="my-3 flex items-baseline gap-4">
-        <b className="font-narrow text-far-order leading-none font-semibold">
-          {seen.left ? minutes(seen.left.seconds) : phone.nothing}
-        </b>
-        <span className="text-lead text-ink-2">
-          {seen.left ? phone.leftFrom(minutes(seen.left.least), minutes(seen.left.most)) : phone.notYet}
-        </span>
-      </p>
+      {seen.left ? (
+        <p className="my-3 flex items-baseline gap-4">
+          <b className="font-narrow text-far-order leading-none font-semibold">
+            {minutes(seen.left.seconds)}
+          </b>
+          <span className="text-lead text-ink-2">
+            {phone.leftFrom(minutes(seen.left.least), minutes(seen.left.most))}
+          </span>
+        </p>
+      ) : (
+        <p className="my-4 text-lead text-ink-2">{phone.notYet}</p>
+      )}
       <dl>
         {[
           { name: phone.sootLeft, figure: soot.figure, unit: soot.unit },
