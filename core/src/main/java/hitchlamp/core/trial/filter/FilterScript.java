@@ -80,7 +80,7 @@ final class FilterScript implements Script<FilterSeen> {
   private void zero(Scene scene) {
     Level seen = scene.read(LOSS).level(began, now);
     if (rpm > TURNS) {
-      // Begun with the engine running: the zero is the line's, as far as it tells it.
+      // Started before it was taken: the speeds are shown, and nothing is told without the zero.
       zeroDone = true;
     } else if (now - began >= ZERO_MICROS && seen.count() >= ZERO_VALUES) {
       zero = seen;
