@@ -121,6 +121,25 @@ class FilterJudgeTest {
     named(judge(swept(0, crack)), "cracked");
   }
 
+  /** Noise alone never condemns a filter, and what could be noise is looked at and swept again. */
+  @Test
+  void whatCouldBeNoiseIsNoCrack() {
+    int perhaps = 0;
+    for (int i = 0; i < 2_000; i++) {
+      soot = 5 + 60 * random.nextDouble();
+      reckoned = soot;
+      assertThat(judge(swept(0, 0)).verdict()).isNotEqualTo(Verdict.FAIL);
+      Judgement j = judge(swept(0, 0.3 * random.nextDouble()));
+      if (j.says().toString().startsWith("Gas may go past")) {
+        perhaps++;
+        assertThat(j.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+        assertThat(j.parts()).isEmpty();
+        assertThat(j.next().toString()).contains("sweep again");
+      }
+    }
+    assertThat(perhaps).isPositive();
+  }
+
   /** What a sweep could not have shown is said. */
   @Test
   void withLittleSootItIsSaidWhatCrackWouldHaveShown() {
