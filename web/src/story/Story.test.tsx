@@ -84,6 +84,32 @@ const story: StoryView = {
         ],
       },
       bands: { kmh: [1, 20], hours: [500, 0, 500] },
+      regenerations: [
+        {
+          clean: false,
+          end: 'Engine switched off',
+          parked: false,
+          minutes: 12,
+          sootPercent: 60,
+          hour: 990,
+          sinceHours: 40,
+          sinceKilometres: 900,
+          idlePercent: 44,
+          starts: 31,
+        },
+        {
+          clean: true,
+          end: 'Finished, clean',
+          parked: true,
+          minutes: 48,
+          sootPercent: 61,
+          hour: 950,
+          sinceHours: undefined,
+          sinceKilometres: undefined,
+          idlePercent: 20,
+          starts: 4,
+        },
+      ],
     },
   ],
   trail: [
@@ -252,4 +278,15 @@ it('compares a figure over units and visits, this unit marked', async () => {
       .map((l) => l.textContent),
   ).toEqual(['Tipper 920 %', 'Tipper 1444 %'])
   expect(screen.getByText('One visit so far; the next will be shown beside it.')).toBeTruthy()
+})
+
+it('shows each regeneration with how it ended and how far the unit had come', async () => {
+  stubServer({ '/api/me': person('TECHNICIAN') })
+  renderInJob(<Story />, { story, live: { link: up } })
+  const table = within(await screen.findByRole('region', { name: 'Regenerations of the filter' }))
+  const rows = table.getAllByRole('row').slice(1)
+  expect(rows[0]).toHaveTextContent('10.0Aborted: Engine switched off900 km12 min44 %31')
+  expect(rows[1]).toHaveTextContent('50.0Finished, clean, parked48 min20 %4')
+  expect(table.getByText(/1 of the last 2 finished/)).toBeVisible()
+  expect(table.queryByRole('button')).toBeNull()
 })

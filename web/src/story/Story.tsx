@@ -16,6 +16,7 @@ import { DutyMap } from './DutyMap'
 import { Figures } from './Figures'
 import { FindingList } from './FindingList'
 import { Protection } from './Protection'
+import { Regenerations } from './Regenerations'
 import { ResetTrip } from './ResetTrip'
 import { SpeedBands } from './SpeedBands'
 import { findingMeans, texts } from './words'
@@ -141,6 +142,14 @@ function Body({ story, job }: { story: StoryView; job: number }) {
           <Figures engines={story.engines} job={job} />
         </section>
       )}
+      {story.engines
+        .filter((e) => e.regenerations.length > 0)
+        .map((e) => (
+          <section key={e.name} aria-label={texts.regenerations(e.name)} className="mt-6">
+            <h2 className="mb-1">{texts.regenerations(e.name)}</h2>
+            <Regenerations engine={e} now={e.hours ?? story.hours} />
+          </section>
+        ))}
       <section aria-label={texts.speedAndLoad} className="mt-6">
         <h2 className="mb-1">{texts.speedAndLoad}</h2>
         {story.engines.length === 0 && <DutyMap life={undefined} trip={undefined} />}

@@ -2896,6 +2896,7 @@ export interface components {
             lifeDuty?: components["schemas"]["DutyView"];
             tripDuty?: components["schemas"]["DutyView"];
             bands?: components["schemas"]["BandsView"];
+            regenerations: components["schemas"]["RegenerationLine"][];
         };
         FigureLine: {
             /** @enum {string} */
@@ -2940,6 +2941,25 @@ export interface components {
             lastHour: number;
             /** Format: double */
             peakHour: number;
+        };
+        RegenerationLine: {
+            clean: boolean;
+            end: string;
+            parked: boolean;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int32 */
+            sootPercent: number;
+            /** Format: double */
+            hour: number;
+            /** Format: double */
+            sinceHours?: number;
+            /** Format: double */
+            sinceKilometres?: number;
+            /** Format: int32 */
+            idlePercent: number;
+            /** Format: int32 */
+            starts: number;
         };
         StoryModule: {
             key: string;

@@ -52,6 +52,7 @@ final class SimulationMeasure {
               new EngineSolver(EngineParameters.nominal(), new SplittableRandom(2)),
               new Condition(),
               0.2,
+              Scenario.History.USUAL_RUN,
               Duty.HAULING)
           .live(
               0,

@@ -23,6 +23,7 @@ import java.util.OptionalInt;
  * @param duty map of time over speed and load
  * @param bands hours per band of road speed
  * @param trail what tools did
+ * @param regenerations how the latest regenerations of the particulate filter went
  * @param counters identifier of how often each SPN failed
  * @param resetTrip test that begins a new trip; empty where none does
  */
@@ -38,6 +39,7 @@ public record StoryKind(
     Optional<Duty> duty,
     Optional<Bands> bands,
     Optional<Trail> trail,
+    Optional<Regenerations> regenerations,
     OptionalInt counters,
     String resetTrip) {
   /** Nothing is remembered that anybody knows of. */
@@ -51,6 +53,7 @@ public record StoryKind(
           OptionalInt.empty(),
           OptionalInt.empty(),
           List.of(),
+          Optional.empty(),
           Optional.empty(),
           Optional.empty(),
           Optional.empty(),
@@ -93,6 +96,17 @@ public record StoryKind(
    * @param toolCharacters length of the tool's name
    */
   public record Trail(int identifier, Map<Integer, ToolEvent> deeds, int toolCharacters) {}
+
+  /**
+   * A table of 14 bytes each: how it ended, 1 where the unit was parked, minutes, percent of soot
+   * at its begin; hour and distance at its end, four bytes each; percent of idling and cold starts
+   * since the one before.
+   *
+   * @param ends what the codes of its end mean
+   * @param kilometres distance a count
+   */
+  public record Regenerations(
+      int identifier, Map<Integer, RegenerationEnd> ends, double kilometres) {}
 
   /** What a tool did. */
   public enum ToolEvent {

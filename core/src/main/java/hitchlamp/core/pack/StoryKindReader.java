@@ -28,6 +28,7 @@ final class StoryKindReader {
         "duty",
         "bands",
         "trail",
+        "regenerations",
         "counters",
         "reset-trip");
     Map<Integer, StoryKind.Quantity> quantities = new LinkedHashMap<>();
@@ -54,6 +55,7 @@ final class StoryKindReader {
                     new StoryKind.Bands(
                         (int) b.whole("identifier", 0, GREATEST), rising(b.need("kmh")))),
         e.find("trail").map(StoryKindReader::trail),
+        e.find("regenerations").map(StoryKindReader::regenerations),
         identifier(e, "counters"),
         e.text("reset-trip", ""));
   }
@@ -125,17 +127,31 @@ final class StoryKindReader {
 
   private static StoryKind.Trail trail(Entry e) {
     e.allow("identifier", "deeds", "tool");
-    Map<Integer, StoryKind.ToolEvent> deeds = new LinkedHashMap<>();
-    e.need("deeds")
-        .entries()
-        .forEach(
-            (code, deed) -> {
-              if (!code.matches("\\d{1,3}") || Integer.parseInt(code) > 255) {
-                throw deed.fault(PackWords.say("expected-a-code-from-0-to"));
-              }
-              deeds.put(Integer.parseInt(code), deed.oneOf(StoryKind.ToolEvent.class));
-            });
     return new StoryKind.Trail(
-        (int) e.whole("identifier", 0, GREATEST), deeds, (int) e.whole("tool", 0, 64, 8));
+        (int) e.whole("identifier", 0, GREATEST),
+        coded(e.need("deeds"), StoryKind.ToolEvent.class),
+        (int) e.whole("tool", 0, 64, 8));
+  }
+
+  private static StoryKind.Regenerations regenerations(Entry e) {
+    e.allow("identifier", "ends", "kilometres");
+    return new StoryKind.Regenerations(
+        (int) e.whole("identifier", 0, GREATEST),
+        coded(e.need("ends"), RegenerationEnd.class),
+        e.number("kilometres", 1e-6, 100, 0.125));
+  }
+
+  /** What codes of one byte mean. */
+  private static <E extends Enum<E>> Map<Integer, E> coded(Entry e, Class<E> kind) {
+    Map<Integer, E> meanings = new LinkedHashMap<>();
+    e.entries()
+        .forEach(
+            (code, meaning) -> {
+              if (!code.matches("\\d{1,3}") || Integer.parseInt(code) > 255) {
+                throw meaning.fault(PackWords.say("expected-a-code-from-0-to"));
+              }
+              meanings.put(Integer.parseInt(code), meaning.oneOf(kind));
+            });
+    return meanings;
   }
 }

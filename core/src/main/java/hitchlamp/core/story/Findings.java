@@ -17,11 +17,6 @@ public final class Findings {
   /** A unit that idles more than this wastes fuel and soots its filter (common practice). */
   private static final double MUCH_IDLE_PERCENT = 40;
 
-  /** Regenerations of which more than this share is broken off (common practice). */
-  private static final double MANY_ABORTED = 0.3;
-
-  private static final double FEWEST_REGENERATIONS = 4;
-
   /** A record that is older says little of today (common practice). */
   private static final double OLD_HOURS = 500;
 
@@ -36,7 +31,7 @@ public final class Findings {
       m.protection().stream()
           .filter(p -> !(now - p.lastHour() > OLD_HOURS))
           .forEach(p -> out.add(protection(of(m, several), p, now)));
-      regeneration(of(m, several), m, out);
+      out.addAll(RegenerationFindings.of(of(m, several), m));
       idle(of(m, several), m, out);
       List<Said> odd = Contradictions.of(m);
       if (!odd.isEmpty()) {
@@ -94,25 +89,6 @@ public final class Findings {
         : seconds < 5_400
             ? StoryWords.say("minutes", Math.round(seconds / 60))
             : new Figure(seconds / 3_600, Unit.HOUR, 1).in(UnitSystem.METRIC);
-  }
-
-  private static void regeneration(String of, ModuleStory m, List<Finding> out) {
-    OptionalDouble done = m.trip().in(UseFigure.REGENERATIONS, Unit.ONE);
-    OptionalDouble broken = m.trip().in(UseFigure.REGENERATIONS_ABORTED, Unit.ONE);
-    if (done.isPresent() && broken.isPresent()) {
-      double all = done.getAsDouble() + broken.getAsDouble();
-      if (all >= FEWEST_REGENERATIONS && broken.getAsDouble() > MANY_ABORTED * all) {
-        out.add(
-            new Finding(
-                Finding.Kind.REGENERATION,
-                StoryWords.said(
-                    "of-regenerations-of-this-trip-were",
-                    of + Math.round(broken.getAsDouble()),
-                    Math.round(all)),
-                List.of(StoryWords.said("soot-that-is-not-burned-off")),
-                StoryWords.say("ask-how-the-unit-is-used")));
-      }
-    }
   }
 
   private static void idle(String of, ModuleStory m, List<Finding> out) {

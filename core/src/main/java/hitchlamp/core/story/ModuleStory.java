@@ -21,6 +21,7 @@ import java.util.OptionalInt;
  * @param protectionKnown true where its table came whole
  * @param trail what tools did, the latest first
  * @param trailKnown true where it came whole
+ * @param regenerations of the particulate filter, the latest first
  * @param counters failures in its life
  * @param warmUpsSinceClear DM26
  * @param minutesSinceClear engine minutes, DM21
@@ -42,6 +43,7 @@ public record ModuleStory(
     boolean protectionKnown,
     List<TrailEntry> trail,
     boolean trailKnown,
+    List<RegenerationEntry> regenerations,
     List<FailureCounter> counters,
     OptionalInt warmUpsSinceClear,
     OptionalInt minutesSinceClear,
@@ -49,6 +51,11 @@ public record ModuleStory(
     Optional<Readiness> readiness,
     List<String> oddities,
     boolean ended) {
+  public ModuleStory {
+    // Reads that were stored before modules told them.
+    regenerations = regenerations == null ? List.of() : regenerations;
+  }
+
   /** True where it told anything. */
   public boolean tells() {
     return hours.isPresent()

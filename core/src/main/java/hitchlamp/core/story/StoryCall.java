@@ -46,6 +46,7 @@ public final class StoryCall implements Procedure<StoryReading> {
     TRIP_DUTY(StoryWords.say("its-trips-map-of-speed-and")),
     BANDS(StoryWords.say("its-hours-per-road-speed")),
     TRAIL(StoryWords.say("its-trail")),
+    REGENERATIONS(StoryWords.say("its-regenerations")),
     COUNTERS(StoryWords.say("its-failure-counters"));
 
     private final String words;
@@ -115,6 +116,7 @@ public final class StoryCall implements Procedure<StoryReading> {
       kind.protection().ifPresent(id -> ask(row, id, About.PROTECTION));
       kind.trail().ifPresent(t -> ask(row, t.identifier(), About.TRAIL));
       kind.counters().ifPresent(id -> ask(row, id, About.COUNTERS));
+      kind.regenerations().ifPresent(r -> ask(row, r.identifier(), About.REGENERATIONS));
       kind.life().ifPresent(id -> ask(row, id, About.LIFE));
       kind.trip().ifPresent(id -> ask(row, id, About.TRIP));
     }
@@ -176,6 +178,7 @@ public final class StoryCall implements Procedure<StoryReading> {
       case BANDS -> desk.bands(data);
       case PROTECTION -> turn(row, page, desk.protection(data), desk::protectionWhole);
       case TRAIL -> turn(row, page, desk.trail(data), desk::trailWhole);
+      case REGENERATIONS -> turn(row, page, desk.regenerations(data), () -> {});
       case COUNTERS -> turn(row, page, desk.counters(data), () -> {});
     }
   }

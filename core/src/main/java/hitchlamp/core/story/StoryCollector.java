@@ -28,11 +28,13 @@ final class StoryCollector extends ModuleCollector {
   private static final int SHORT_NOT_AVAILABLE = 0xFB00;
   private static final int PROTECTION_BYTES = 24;
   private static final int COUNTER_BYTES = 5;
+  private static final int REGENERATION_BYTES = 14;
 
   private final StoryKind kind;
   private final Map<UseFigure, Use.Amount> plain = new EnumMap<>(UseFigure.class);
   private final List<ProtectionRecord> protection = new ArrayList<>();
   private final List<TrailEntry> trail = new ArrayList<>();
+  private final List<RegenerationEntry> regenerations = new ArrayList<>();
   private final List<FailureCounter> counters = new ArrayList<>();
   private Use life = new Use(Map.of());
   private Use trip = new Use(Map.of());
@@ -224,6 +226,29 @@ final class StoryCollector extends ModuleCollector {
     trailKnown = true;
   }
 
+  /** A page of regenerations; gives the number of pages, 0 where it makes no sense. */
+  int regenerations(byte[] data) {
+    StoryKind.Regenerations r = kind.regenerations().orElseThrow();
+    if (!page(data, REGENERATION_BYTES, StoryWords.say("regeneration-records"))) {
+      return 0;
+    }
+    for (int at = IDENTIFIER_AT + 2; at < data.length; at += REGENERATION_BYTES) {
+      int code = data[at] & 0xFF;
+      regenerations.add(
+          new RegenerationEntry(
+              code,
+              Optional.ofNullable(r.ends().get(code)),
+              (data[at + 1] & 0xFF) == 1,
+              data[at + 2] & 0xFF,
+              data[at + 3] & 0xFF,
+              number(data, at + 4, 4) * kind.hourStep(),
+              number(data, at + 8, 4) * r.kilometres(),
+              data[at + 12] & 0xFF,
+              data[at + 13] & 0xFF));
+    }
+    return data[IDENTIFIER_AT] & 0xFF;
+  }
+
   /** A page of failure counters; gives the number of pages, 0 where it makes no sense. */
   int counters(byte[] data) {
     if (!page(data, COUNTER_BYTES, StoryWords.say("failure-counters"))) {
@@ -275,6 +300,10 @@ final class StoryCollector extends ModuleCollector {
             .sorted(Comparator.comparingDouble(TrailEntry::hour).reversed())
             .toList(),
         trailKnown,
+        regenerations.stream()
+            .map(r -> r.shifted(shift))
+            .sorted(Comparator.comparingDouble(RegenerationEntry::hour).reversed())
+            .toList(),
         List.copyOf(counters),
         warmUps,
         minutes,

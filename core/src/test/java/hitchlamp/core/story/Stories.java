@@ -39,6 +39,7 @@ final class Stories {
   final Map<UseFigure, Use.Amount> plain = new EnumMap<>(UseFigure.class);
   final List<ProtectionRecord> protection = new ArrayList<>();
   final List<TrailEntry> trail = new ArrayList<>();
+  final List<RegenerationEntry> regenerations = new ArrayList<>();
   final List<FailureCounter> counters = new ArrayList<>();
   final List<KnownFault> faults = new ArrayList<>();
   Optional<DutyMap> duty = Optional.empty();
@@ -113,6 +114,7 @@ final class Stories {
             true,
             trail,
             true,
+            regenerations,
             counters,
             warmUps,
             minutes,

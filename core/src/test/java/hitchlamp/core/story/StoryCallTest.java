@@ -144,6 +144,27 @@ class StoryCallTest {
         .contains("Its protection record of quantity 99 is unknown to the pack.");
   }
 
+  /** Ended by the key at 1,000 h and 8,000 km, 35 min; a code that no pack knows; garbled ones. */
+  @Test
+  void regenerationsAreReadWithHowTheyEnded() {
+    value(0x0270, "01 02 02 00 23 3C 00004E20 0000FA00 43 2A 63 01 10 20 00004E34 0000FA08 00 01");
+    ModuleStory engine = run(ENGINE);
+    assertThat(engine.regenerations()).hasSize(2);
+    RegenerationEntry first = engine.regenerations().get(1);
+    assertThat(first.title()).isEqualTo("Engine switched off");
+    assertThat(first.clean()).isFalse();
+    assertThat(first.minutes()).isEqualTo(35);
+    assertThat(first.sootPercent()).isEqualTo(60);
+    assertThat(first.hour()).isCloseTo(1_000, within(1e-9));
+    assertThat(first.kilometre()).isCloseTo(8_000, within(1e-9));
+    assertThat(first.idlePercent()).isEqualTo(67);
+    assertThat(first.starts()).isEqualTo(42);
+    assertThat(engine.regenerations().get(0).title()).isEqualTo("End 99, unknown to the pack");
+    assertThat(engine.regenerations().get(0).parked()).isTrue();
+    value(0x0270, "01 02 02 00 23");
+    assertThat(run(ENGINE).oddities()).anyMatch(o -> o.startsWith("Its regeneration records are"));
+  }
+
   @Test
   void aTableOfMorePagesThanAreReadSaysSo() {
     for (int page = 0; page < 20; page++) {

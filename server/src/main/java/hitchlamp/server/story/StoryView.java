@@ -8,13 +8,16 @@ import hitchlamp.core.story.Finding;
 import hitchlamp.core.story.Growth;
 import hitchlamp.core.story.ModuleStory;
 import hitchlamp.core.story.ProtectionRecord;
+import hitchlamp.core.story.RegenerationEntry;
 import hitchlamp.core.story.SpeedBands;
 import hitchlamp.core.story.StoryReading;
 import hitchlamp.core.story.TrailEntry;
 import hitchlamp.core.words.Said;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 
 /**
@@ -94,7 +97,51 @@ public record StoryView(
       @NotNull List<FigureLine> figures,
       DutyView lifeDuty,
       DutyView tripDuty,
-      BandsView bands) {}
+      BandsView bands,
+      @NotNull List<RegenerationLine> regenerations) {}
+
+  /**
+   * A regeneration of the particulate filter, the latest first; hour is the engine's.
+   *
+   * @param clean true where it came to its end
+   * @param end how it ended, in words
+   * @param sinceHours since the last one that came to its end; null where none is known
+   * @param sinceKilometres null where the unit counts none
+   */
+  public record RegenerationLine(
+      @NotNull boolean clean,
+      @NotNull String end,
+      @NotNull boolean parked,
+      @NotNull int minutes,
+      @NotNull int sootPercent,
+      @NotNull double hour,
+      Double sinceHours,
+      Double sinceKilometres,
+      @NotNull int idlePercent,
+      @NotNull int starts) {}
+
+  private static List<RegenerationLine> regenerations(ModuleStory m) {
+    List<RegenerationLine> lines = new ArrayList<>();
+    List<RegenerationEntry> all = m.regenerations();
+    for (int i = 0; i < all.size(); i++) {
+      RegenerationEntry r = all.get(i);
+      Optional<RegenerationEntry> before =
+          all.subList(i + 1, all.size()).stream().filter(RegenerationEntry::clean).findFirst();
+      lines.add(
+          new RegenerationLine(
+              r.clean(),
+              r.title(),
+              r.parked(),
+              r.minutes(),
+              r.sootPercent(),
+              r.hour(),
+              before.map(b -> r.hour() - b.hour()).orElse(null),
+              before.map(b -> r.kilometre() - b.kilometre()).filter(k -> k > 0).orElse(null),
+              r.idlePercent(),
+              r.starts()));
+    }
+    return lines;
+  }
 
   static EngineStory engine(String name, ModuleStory m, List<FigureLine> figures) {
     return new EngineStory(
@@ -103,7 +150,8 @@ public record StoryView(
         figures,
         m.lifeDuty().map(StoryView::duty).orElse(null),
         m.tripDuty().map(StoryView::duty).orElse(null),
-        m.bands().map(StoryView::bands).orElse(null));
+        m.bands().map(StoryView::bands).orElse(null),
+        regenerations(m));
   }
 
   /** Seconds by band of speed, then of load. */

@@ -36,6 +36,14 @@ public final class HeatUp {
     NOT_CLEAN
   }
 
+  /**
+   * A regeneration that is over.
+   *
+   * @param seconds from its begin to its end
+   * @param soot share that was believed to lie in the filter at its begin
+   */
+  public record Past(End end, boolean parked, double seconds, double soot) {}
+
   private static final double PARKED_RPM = 1_050;
   private static final double BEGINS_AT = 0.6;
   private static final double CLEAN_AT = 0.12;
@@ -96,6 +104,9 @@ public final class HeatUp {
   private double inStage;
   private double elapsed;
   private double pause;
+  private double lasts;
+  private double sootAtBegin;
+  private Past past = new Past(End.NONE, false, 0, 0);
   private int completed;
   private int broken;
 
@@ -144,6 +155,7 @@ public final class HeatUp {
       return;
     }
     seconds += dt;
+    lasts += dt;
     if (!r.running) {
       leave(End.ENGINE_STOPPED);
       return;
@@ -172,6 +184,7 @@ public final class HeatUp {
     if (soot <= CLEAN_AT && stage == Stage.BURN) {
       completed++;
       end = End.CLEAN;
+      past = new Past(end, parked, lasts, sootAtBegin);
       stage = parked ? Stage.COOL_DOWN : Stage.NONE;
       seconds = 0;
       asked = false;
@@ -212,6 +225,8 @@ public final class HeatUp {
     stage = Stage.WARM_UP;
     end = End.NONE;
     seconds = 0;
+    lasts = 0;
+    sootAtBegin = soot;
     trim = 0;
     lateIntegral = 0;
     target = r.catalystOutC;
@@ -221,6 +236,7 @@ public final class HeatUp {
     if (stage != Stage.COOL_DOWN) {
       broken++;
       end = why;
+      past = new Past(end, parked, lasts, sootAtBegin);
     }
     stage = Stage.NONE;
     asked = false;
@@ -311,5 +327,10 @@ public final class HeatUp {
 
   public int broken() {
     return broken;
+  }
+
+  /** The last one that is over. */
+  public Past past() {
+    return past;
   }
 }

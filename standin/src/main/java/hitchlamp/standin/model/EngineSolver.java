@@ -346,6 +346,7 @@ public final class EngineSolver {
     s.sootShare = after.filter().soot() / after.fullKg();
     s.regenerated = after.heatUp().completed();
     s.regenerationsBroken = after.heatUp().broken();
+    s.regeneration = after.heatUp().past();
   }
 
   /** What the engine's module knows and reckons of its exhaust. */

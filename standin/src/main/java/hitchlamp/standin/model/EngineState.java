@@ -1,5 +1,7 @@
 package hitchlamp.standin.model;
 
+import hitchlamp.standin.aftertreatment.HeatUp;
+
 /** Where the engine is now. SI apart from what its name says; one thread changes it. */
 public final class EngineState {
   /** Most cylinders of any engine here. */
@@ -135,6 +137,10 @@ public final class EngineState {
   public int regenerated;
 
   public int regenerationsBroken;
+
+  /** The last one that is over. */
+  public HeatUp.Past regeneration;
+
   public double filterKpa;
 
   /** What stands at the sensor of it, by its hoses. */

@@ -11,9 +11,6 @@ public final class HistorySolver {
   /** Length of a step, s. */
   public static final double STEP_SECONDS = 20;
 
-  /** Engine hours from one start to the next. */
-  public static final double SHIFT_HOURS = 8.5;
-
   /** Told of each step, so that monitors and counters can live through it too. */
   public interface Witness {
     /**
@@ -35,18 +32,22 @@ public final class HistorySolver {
   private final EngineSolver solver;
   private final Condition condition;
   private final double idle;
+  private final double shiftHours;
   private final Duty duty;
   private final Duty.Point phase = new Duty.Point();
 
   /**
    * @param solver of its engine
    * @param idle share of the day that it stands idling, 0 to 0.9
+   * @param shiftHours engine hours from one start to the next
    * @param duty what it does
    */
-  public HistorySolver(EngineSolver solver, Condition condition, double idle, Duty duty) {
+  public HistorySolver(
+      EngineSolver solver, Condition condition, double idle, double shiftHours, Duty duty) {
     this.solver = solver;
     this.condition = condition;
     this.idle = idle;
+    this.shiftHours = shiftHours;
     this.duty = duty;
   }
 
@@ -72,7 +73,7 @@ public final class HistorySolver {
       litres += s.fuelKgPerHour() / 0.835 * seconds / 3600;
       kilometres += s.vehicleKmh * seconds / 3600;
       witness.step(hours, seconds, s);
-      if (intoShift >= SHIFT_HOURS) {
+      if (intoShift >= shiftHours) {
         intoShift = 0;
         witness.warmedUp(hours);
       }

@@ -65,6 +65,7 @@ public record Scenario(
    * @param idle share of the working day that it stands idling
    * @param past what tools did in the lived part, by engine hour
    * @param others hours now of the engines after the first, in order
+   * @param run engine hours from one cold start to the next
    */
   public record History(
       double from,
@@ -72,7 +73,11 @@ public record Scenario(
       double kilometres,
       double idle,
       List<Past> past,
-      List<Double> others) {
+      List<Double> others,
+      double run) {
+    /** A usual day. */
+    public static final double USUAL_RUN = 8.5;
+
     /** A usual day's share of idling. */
     public static final double USUAL_IDLE = 0.2;
 
@@ -83,7 +88,7 @@ public record Scenario(
 
     /** A history of a unit with one engine. */
     public History(double from, double hours, double kilometres, double idle, List<Past> past) {
-      this(from, hours, kilometres, idle, past, List.of());
+      this(from, hours, kilometres, idle, past, List.of(), USUAL_RUN);
     }
 
     /** Hours now of an engine, counted from 0; those of the first where nothing else is said. */
@@ -160,7 +165,8 @@ public record Scenario(
             history.kilometres(),
             history.idle(),
             history.past().stream().filter(p -> p.at() <= v.at()).toList(),
-            history.others().stream().map(h -> h - back).toList());
+            history.others().stream().map(h -> h - back).toList(),
+            history.run());
     return living(seed, defects, then, trouble, new Start(true, false), List.of());
   }
 
@@ -222,7 +228,7 @@ public record Scenario(
     Optional<Entry> ambient = root.find("ambient").map(e -> e.allow("celsius", "kpa"));
     Optional<Entry> history =
         root.find("history")
-            .map(e -> e.allow("from", "hours", "kilometres", "idle", "past", "others"));
+            .map(e -> e.allow("from", "hours", "kilometres", "idle", "past", "others", "run"));
     double hours = history.map(h -> h.number("hours", 0, 200_000)).orElse(100.0);
     return new Scenario(
         root.text("scenario"),
@@ -244,7 +250,10 @@ public record Scenario(
             history.map(h -> past(h, hours)).orElse(List.of()),
             history
                 .map(h -> h.itemsOf("others").stream().map(o -> o.number(0, 200_000)).toList())
-                .orElse(List.of())),
+                .orElse(List.of()),
+            history
+                .map(h -> h.number("run", 0.2, 24, History.USUAL_RUN))
+                .orElse(History.USUAL_RUN)),
         trouble(root.find("trouble")),
         new Start(
             root.find("start")

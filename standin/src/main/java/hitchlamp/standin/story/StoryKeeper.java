@@ -22,6 +22,7 @@ public final class StoryKeeper {
   static final int TRIP_DUTY = 0x0233;
   static final int BANDS = 0x0234;
   static final int TRAIL = 0x0240;
+  static final int REGENERATIONS = 0x0270;
   static final int COUNTERS = 0x0260;
 
   /** Routine that begins a new trip. */
@@ -39,6 +40,7 @@ public final class StoryKeeper {
   private int broken;
   private final Use life;
   private final Trail trail = new Trail();
+  private final Regenerations regenerations = new Regenerations();
   private Use trip;
   private DoubleSupplier clock = () -> 0;
 
@@ -55,28 +57,38 @@ public final class StoryKeeper {
 
   /** The engine goes on as it is, for some seconds up to an engine hour. */
   public void step(double seconds, double hour, EngineState s) {
-    if (!s.seenRunning()) {
+    boolean runs = s.seenRunning();
+    regenerations.step(seconds / 3600, runs, Use.idles(s));
+    // One is broken off by the key, too.
+    for (; regenerated < s.regenerated; regenerated++) {
+      regenerated(true, hour, s);
+    }
+    for (; broken < s.regenerationsBroken; broken++) {
+      regenerated(false, hour, s);
+    }
+    if (!runs) {
       return;
     }
     life.step(seconds, s);
     trip.step(seconds, s);
-    for (; regenerated < s.regenerated; regenerated++) {
-      regenerated(true, hour);
-    }
-    for (; broken < s.regenerationsBroken; broken++) {
-      regenerated(false, hour);
-    }
     protection.step(seconds, hour);
   }
 
-  private void regenerated(boolean whole, double hour) {
+  private void regenerated(boolean whole, double hour, EngineState s) {
     life.regenerated(whole, hour);
     trip.regenerated(whole, hour);
+    regenerations.ended(s.regeneration, hour, life.kilometres());
+  }
+
+  /** The engine stood, cooled down, and is started. */
+  public void coldStart() {
+    regenerations.started();
   }
 
   /** What was lived went on like this before, too. */
   public void preceded(double hours, double kilometres) {
     life.preceded(hours, kilometres);
+    regenerations.preceded(kilometres);
   }
 
   /** A tool did something. */
@@ -124,6 +136,7 @@ public final class StoryKeeper {
         .identifier(LIFE_DUTY, () -> life.duty().bytes())
         .identifier(TRIP_DUTY, () -> trip.duty().bytes())
         .identifier(BANDS, life::bands)
+        .identifier(REGENERATIONS, regenerations::bytes)
         .identifier(COUNTERS, this::counters);
     for (int i = 0; i < PAGES && keepsTrail; i++) {
       int page = i;

@@ -38,7 +38,7 @@ final class Use {
     litres += l;
     kilometres += s.vehicleKmh * h;
     loadHours += load * h;
-    if (s.seenRpm() < IDLE_BELOW_RPM && s.vehicleKmh < 1) {
+    if (idles(s)) {
       idleHours += h;
       idleLitres += l;
     } else if (s.vehicleKmh < 1) {
@@ -51,6 +51,10 @@ final class Use {
     }
     bandHours[band] += h;
     duty.add(s.seenRpm(), load, seconds);
+  }
+
+  static boolean idles(EngineState s) {
+    return s.seenRpm() < IDLE_BELOW_RPM && s.vehicleKmh < 1;
   }
 
   /** A regeneration ended. */
@@ -118,6 +122,10 @@ final class Use {
 
   DutyMap duty() {
     return duty;
+  }
+
+  double kilometres() {
+    return kilometres;
   }
 
   double litres() {

@@ -57,11 +57,11 @@ final class UnitHistory {
     unit.memories.forEach(
         (module, memory) -> {
           if (unit.plantOf(module) == plant) {
-            memory.preceded((int) (plant.from() / HistorySolver.SHIFT_HOURS));
+            memory.preceded((int) (plant.from() / h.run()));
           }
         });
     HistorySolver.Used used =
-        new HistorySolver(plant.solver(), plant.condition(), h.idle(), unit.build.duty())
+        new HistorySolver(plant.solver(), plant.condition(), h.idle(), h.run(), unit.build.duty())
             .live(
                 plant.from(),
                 until,
@@ -84,6 +84,7 @@ final class UnitHistory {
                   @Override
                   public void coldStart(double at, EngineState s) {
                     plant.hours(at);
+                    story.coldStart();
                     unit.monitorRecords.forEach(
                         (module, m) -> {
                           if (unit.plantOf(module) == plant) {

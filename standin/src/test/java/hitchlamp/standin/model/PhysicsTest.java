@@ -157,6 +157,7 @@ class PhysicsTest {
                 new EngineSolver(nominal, new SplittableRandom(5)),
                 new Condition(),
                 0.2,
+                8.5,
                 Duty.HAULING)
             .live(
                 0,
