@@ -6,10 +6,14 @@ import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import hitchlamp.grade.HeadlessChromium;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
@@ -21,6 +25,9 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 /** One person's browser, spoken to in the job's words. */
 final class Browser implements AutoCloseable {
   private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+  /** A page longer than that is a list. */
+  private static final int MOST_SCREENS = 4;
 
   private final ChromeDriver driver;
   private final String url;
@@ -207,6 +214,36 @@ final class Browser implements AutoCloseable {
                 driver.executeScript(
                     "return document.documentElement.scrollWidth <= window.innerWidth"))
         .isTrue();
+  }
+
+  /** What in the page is cut off, covered or sticks out, from its top to its end, in sentences. */
+  Set<String> crowded() throws IOException {
+    String look;
+    try (InputStream in = Browser.class.getResourceAsStream("crowded.js")) {
+      look = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    }
+    Set<String> found = new LinkedHashSet<>();
+    boolean end = false;
+    for (int screen = 0; screen < MOST_SCREENS && !end; screen++) {
+      driver.executeScript("window.scrollTo(0, arguments[0] * window.innerHeight * 0.8)", screen);
+      ((List<?>) driver.executeScript(look)).forEach(f -> found.add(String.valueOf(f)));
+      end =
+          (Boolean)
+              driver.executeScript(
+                  "return scrollY + innerHeight >= document.body.scrollHeight - 2");
+    }
+    driver.executeScript("window.scrollTo(0, 0)");
+    return found;
+  }
+
+  /** Bytes of the page and all that it has loaded, as they came. */
+  long weight() {
+    return ((Number)
+            driver.executeScript(
+                "return [...performance.getEntriesByType('navigation'),"
+                    + " ...performance.getEntriesByType('resource')]"
+                    + ".reduce((sum, e) => sum + e.encodedBodySize, 0)"))
+        .longValue();
   }
 
   /** Keeps a picture where the environment names a folder for them. */
