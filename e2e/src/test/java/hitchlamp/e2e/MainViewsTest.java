@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
 
 /** Every main view in both themes on a desk, a small screen and a tablet held upright. */
 @ExtendWith(Installation.class)
@@ -30,11 +31,11 @@ class MainViewsTest {
     views.put(job + "/story/compare", "Visits of Tipper 6");
     views.put(job + "/watch", "the engine idles");
     views.put(job + "/tests", "this unit can do");
-    views.put(job + "/tests/run/contribution", "Begin");
-    views.put(job + "/tests/run/regeneration", "Begin");
-    views.put(job + "/tests/run/filter", "Begin");
-    views.put(job + "/tests/run/dosing", "Begin");
-    views.put(job + "/tests/run/conversion", "Begin");
+    views.put(job + "/tests/run/contribution?module=engine", "Rotating parts");
+    views.put(job + "/tests/run/regeneration?module=aftertreatment", "Forced regeneration");
+    views.put(job + "/tests/run/filter?module=aftertreatment", "Filter condition");
+    views.put(job + "/tests/run/dosing?module=aftertreatment", "Dosing circuit");
+    views.put(job + "/tests/run/conversion?module=aftertreatment", "Conversion");
     views.put(job + "/trace", "Trace");
     views.put(job + "/sign-off", "Still open");
     views.put(job + "/logbook", "Logbook");
@@ -55,6 +56,10 @@ class MainViewsTest {
     try (Browser b = new Browser(running.url())) {
       b.signsIn("Technician 2", Person.PASSWORD);
       b.follows("Back from hire");
+      b.presses("Seat free");
+      b.presses("Take the seat");
+      b.sees("You have the seat.");
+      b.keys(Keys.ESCAPE);
       b.hooksUp("Tipper 6");
       b.presses("Call the roll");
       b.sees("roll call complete");
@@ -79,6 +84,8 @@ class MainViewsTest {
       }
       b.open(job + "/hook-up");
       b.presses("Unhook");
+      b.presses("Your seat");
+      b.presses("Give it up");
       assertThat(crowded).isEmpty();
     }
   }

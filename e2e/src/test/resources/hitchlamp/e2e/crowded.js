@@ -5,6 +5,14 @@ const says = (what, element, words) => {
   found.push(`${what}: "${words.trim().slice(0, 60)}" in ${place ? place.getAttribute('aria-label') : 'the page'}`)
 }
 const inside = (x, y, r) => x >= r.left - 1 && x <= r.right + 1 && y >= r.top - 1 && y <= r.bottom + 1
+// For those who hear the page only: a dot that clips all of its words.
+const unseen = (element) => {
+  for (let e = element; e; e = e.parentElement) {
+    const box = e.getBoundingClientRect()
+    if (getComputedStyle(e).position === 'absolute' && box.width <= 1 && box.height <= 1) return true
+  }
+  return false
+}
 // What stays in the window while the rest scrolls below it may lie over it.
 const stays = (element) => {
   for (let e = element; e; e = e.parentElement)
@@ -16,6 +24,7 @@ for (let node = walker.nextNode(); node; node = walker.nextNode()) {
   const element = node.parentElement
   if (!node.data.trim() || !element || element.closest('svg, canvas, select, script, style, .sr-only')) continue
   if (!element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue
+  if (unseen(element)) continue
   const range = document.createRange()
   range.selectNodeContents(node)
   for (const r of range.getClientRects()) {

@@ -163,13 +163,19 @@ final class CompressionTrials extends Trials {
     private final Spoil spoil;
     private final double late;
     private final double holds;
+
+    /** How long a hand takes from the word to the key, s. */
+    private final double slow;
+
     private double since = Double.NaN;
+    private double told = Double.NaN;
 
     Hands(SimUnit unit, Spoil spoil, SplittableRandom r) {
       this.unit = unit;
       this.spoil = spoil;
       this.late = 0.5 + 2 * r.nextDouble();
       this.holds = 0.6 + 1.2 * r.nextDouble();
+      this.slow = 0.2 + 2.3 * r.nextDouble();
     }
 
     void look(BenchState<?> state) {
@@ -181,7 +187,8 @@ final class CompressionTrials extends Trials {
       switch (seen.stage()) {
         case CRANK -> crankAfter(now, late);
         case KEEP_CRANKING, CRANK_AGAIN -> keep(now);
-        case LET_GO, DONE -> unit.key(EngineState.Key.ON);
+        case LET_GO -> letGo(now);
+        case DONE -> unit.key(EngineState.Key.ON);
         default -> {}
       }
     }
@@ -190,6 +197,13 @@ final class CompressionTrials extends Trials {
       since = Double.isNaN(since) ? now : since;
       if (now - since > wait) {
         unit.key(EngineState.Key.CRANK);
+      }
+    }
+
+    private void letGo(double now) {
+      told = Double.isNaN(told) ? now : told;
+      if (now - told > slow) {
+        unit.key(EngineState.Key.ON);
       }
     }
 

@@ -38,6 +38,12 @@ final class CompressionScript implements Script<CompressionSeen> {
   /** Cycles at the beginning in which the starter still brings it to speed. */
   private static final int RUN_UP = 2;
 
+  /**
+   * A cycle slower than the one before by more than this is perhaps one in which the key was let
+   * go: the engine runs out, and the last dips are longer without being deeper.
+   */
+  private static final double FALLS = 0.985;
+
   private static final long WAITS_MICROS = 60_000_000;
 
   /** A starter grows hot: longer than this nobody cranks. */
@@ -47,6 +53,12 @@ final class CompressionScript implements Script<CompressionSeen> {
 
   private final CompressionSetup setup;
   private final List<CrankCycle> cycles = new ArrayList<>();
+
+  /** Slower than the one before: of use only where a later one is not. */
+  private final List<CrankCycle> falling = new ArrayList<>();
+
+  private double lastRpm = Double.NaN;
+  private int inStretch;
   private Stage stage = Stage.PREPARES;
   private long began = Long.MIN_VALUE;
   private long turnsSince = Long.MIN_VALUE;
@@ -110,11 +122,14 @@ final class CompressionScript implements Script<CompressionSeen> {
       turnsSince = now;
       stretches++;
       runUp = 0;
+      inStretch = 0;
+      falling.clear();
+      lastRpm = Double.NaN;
       stage = cycles.size() >= setup.cycles() ? Stage.LET_GO : Stage.KEEP_CRANKING;
     } else if (turns && rpm < STANDS_RPM) {
-      cranked += now - turnsSince;
-      turnsSince = Long.MIN_VALUE;
-      stage = cycles.size() >= setup.cycles() ? Stage.DONE : Stage.CRANK_AGAIN;
+      letGo(now);
+      // One fewer: the last may have been taken back.
+      stage = cycles.size() >= setup.cycles() - 1 ? Stage.DONE : Stage.CRANK_AGAIN;
     } else if (!turns && now - began > WAITS_MICROS) {
       stage = Stage.DONE;
     } else if (stage == Stage.PREPARES) {
@@ -166,9 +181,37 @@ final class CompressionScript implements Script<CompressionSeen> {
       }
       lastCount = count;
       if (runUp++ >= RUN_UP && cycles.size() < 2 * setup.cycles()) {
-        cycles.add(cycle(a));
+        take(cycle(a));
       }
     }
+  }
+
+  private void take(CrankCycle c) {
+    boolean falls = c.whole() && c.rpm() < FALLS * lastRpm;
+    lastRpm = c.whole() ? c.rpm() : lastRpm;
+    if (falls) {
+      if (falling.isEmpty() && inStretch > 0) {
+        // Its end may have been without the starter already.
+        falling.add(cycles.remove(cycles.size() - 1));
+      }
+      falling.add(c);
+      return;
+    }
+    // It goes on being cranked: what was between is the starter's own.
+    cycles.addAll(falling);
+    falling.clear();
+    cycles.add(c);
+    inStretch++;
+  }
+
+  /** It was cranked up to now; in its last cycle perhaps only in part. */
+  private void letGo(long now) {
+    cranked += now - turnsSince;
+    turnsSince = Long.MIN_VALUE;
+    if (falling.isEmpty() && inStretch > 0) {
+      cycles.remove(cycles.size() - 1);
+    }
+    falling.clear();
   }
 
   private static CrankCycle cycle(BlockWindow.Answer a) {
@@ -191,8 +234,7 @@ final class CompressionScript implements Script<CompressionSeen> {
   @Override
   public void leaving(Scene scene) {
     if (turnsSince != Long.MIN_VALUE) {
-      cranked += scene.now() - turnsSince;
-      turnsSince = Long.MIN_VALUE;
+      letGo(scene.now());
     }
     stage = Stage.DONE;
   }

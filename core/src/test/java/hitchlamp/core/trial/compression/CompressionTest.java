@@ -74,9 +74,36 @@ class CompressionTest {
   void whoLetsGoTooSoonIsToldSoAndMayCrankAgain() {
     turn(1, 0);
     turn(2, 190);
-    assertThat(turn(1, 0)).contains("Too soon. Crank again: 6 more");
-    assertThat(turn(4, 190)).as("the run-up counts anew").contains("Let go");
+    assertThat(turn(1, 0))
+        .as("the last may have been cranked in part")
+        .contains("Too soon. Crank again: 7 more");
+    assertThat(turn(4.5, 190)).as("the run-up counts anew").contains("Let go");
     assertThat(now().stretches()).isEqualTo(2);
+  }
+
+  /** Hands are slow: behind the word the engine runs out, each turn slower than the one before. */
+  @Test
+  void turnsInWhichTheEngineRunsOutAreNoneOfTheStarters() {
+    turn(1, 0);
+    assertThat(turn(6, 190)).contains("Let go");
+    int enough = now().cycles().size();
+    turn(0.5, 184);
+    turn(0.5, 160);
+    turn(0.5, 120);
+    turn(0.5, 70);
+    assertThat(turn(0.2, 0)).contains("long enough");
+    assertThat(now().cycles()).hasSizeBetween(8 - 1, enough);
+    assertThat(now().cycles()).allMatch(c -> c.rpm() > 189);
+  }
+
+  /** A starter that labours on a cold engine slows down by itself, and picks up again. */
+  @Test
+  void aTurnThatIsSlowAmongOthersStays() {
+    turn(1, 0);
+    turn(2, 190);
+    turn(0.5, 180);
+    turn(4, 190);
+    assertThat(now().cycles()).anyMatch(c -> c.rpm() < 185);
   }
 
   @Test
