@@ -266,7 +266,12 @@ function LogbookLine({
   const hours = last?.hours == null ? null : show(last.hours, 'h', 1)
   return (
     <footer className="flex min-h-13 items-center gap-4 border-t border-line-strong bg-sheet px-4">
-      <Link to={`/jobs/${job}/logbook`} className="min-w-0 flex-1 truncate" aria-label={texts.openTheLogbook}>
+      <Link
+        to={`/jobs/${job}/logbook`}
+        className="min-w-0 flex-1 truncate"
+        aria-label={texts.openTheLogbook}
+        title={last && said(last.text)}
+      >
         {last && (
           <>
             <b className="mr-3 font-semibold">

@@ -50,7 +50,7 @@ for (let node = walker.nextNode(); node; node = walker.nextNode()) {
     if (r.right > innerWidth + 1 || r.left < -1) says('sticks out', element, node.data)
     const top = document.elementFromPoint(x, y)
     if (top && top !== element && !element.contains(top) && !top.contains(element) && !stays(top))
-      says('covered', element, node.data)
+      says(`covered by ${top.localName} "${(top.getAttribute('aria-label') ?? top.textContent).trim().slice(0, 30)}"`, element, node.data)
   }
 }
 return [...new Set(found)].slice(0, 12)

@@ -19,6 +19,7 @@ import hitchlamp.server.fault.Faults;
 import hitchlamp.server.job.JobRow;
 import hitchlamp.server.job.Logbook;
 import hitchlamp.server.job.UnitRow;
+import hitchlamp.server.trial.TrialView;
 import hitchlamp.server.trial.Trials;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -31,6 +32,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.LongFunction;
 import org.springframework.web.util.HtmlUtils;
 
 /** The report of a job as a page for print. */
@@ -46,6 +48,7 @@ final class ReportPage {
         @bottom-right { content: counter(page) ' / ' counter(pages); font: 9pt 'Barlow', 'Wider', 'Widest'; } }
       body { font: 10.5pt/1.4 'Barlow', 'Wider', 'Widest'; color: #1d2226; }
       h1 { font: 600 19pt 'Barlow', 'Wider', 'Widest'; margin: 0 0 2mm 0; }
+      h3 { font: 600 10.5pt 'Barlow', 'Wider', 'Widest'; margin: 4mm 0 1mm 0; }
       h2 { font: 600 12.5pt 'Barlow', 'Wider', 'Widest'; margin: 6mm 0 1.5mm 0; border-bottom: 1px solid #a89f8b; }
       table { width: 100%; border-collapse: collapse; -fs-table-paginate: paginate; }
       th { font: 600 9.5pt 'Barlow', 'Wider', 'Widest'; text-align: left; border-bottom: 1px solid #a89f8b; }
@@ -65,6 +68,7 @@ final class ReportPage {
   private final Instant now;
   private final String by;
   private final UnitSystem units;
+  private final LongFunction<Optional<TrialView>> kept;
   private final StringBuilder html = new StringBuilder();
 
   ReportPage(
@@ -75,7 +79,9 @@ final class ReportPage {
       List<Logbook.Entry> log,
       Instant now,
       String by,
-      UnitSystem units) {
+      UnitSystem units,
+      LongFunction<Optional<TrialView>> kept) {
+    this.kept = kept;
     this.job = job;
     this.unit = unit;
     this.state = state;
@@ -237,7 +243,6 @@ final class ReportPage {
     }
   }
 
-  /** The newest of each test, or all of them. */
   /** What was repaired, with what it leaves to be done and how that stands. */
   private void repairs() {
     if (state.repairs().isEmpty()) {
@@ -265,6 +270,7 @@ final class ReportPage {
     html.append("</table>");
   }
 
+  /** The newest of each test, or all of them, then with their figures. */
   private void tests(boolean full) {
     if (state.tests().isEmpty()) {
       return;
@@ -283,6 +289,9 @@ final class ReportPage {
           .append("</td></tr>");
     }
     html.append("</table>");
+    if (full) {
+      html.append(new ReportTests(kept, this::esc).html(state.tests()));
+    }
   }
 
   /** Guides that came to something, or all; what was assumed on the way is marked. */

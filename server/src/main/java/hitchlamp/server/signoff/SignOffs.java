@@ -118,7 +118,8 @@ class SignOffs implements JobPage {
             logbook.newest(job, Long.MAX_VALUE, MOST_ENTRIES),
             clock.instant(),
             who.name(),
-            units)
+            units,
+            id -> Optional.ofNullable(trials.one(job, id).view()))
         .pdf(full);
   }
 

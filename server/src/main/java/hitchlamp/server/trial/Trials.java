@@ -292,7 +292,7 @@ public class Trials implements JobPage {
         r.recording());
   }
 
-  KeptTrial one(long job, long id) {
+  public KeptTrial one(long job, long id) {
     return mapper.one(job, id).map(this::kept).orElseThrow(() -> Refusal.missing("test"));
   }
 
