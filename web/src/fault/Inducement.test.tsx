@@ -8,6 +8,7 @@ const standing = (more: object = {}) => ({
   now: { text: 'A quarter of full power is taken away.' },
   why: { text: 'Fluid of the wrong quality: \uFFF914.2 h\uFFFB counted.' },
   next: { text: 'After \uFFF95.8 h\uFFFB more of running without a repair: it crawls.' },
+  finds: [],
   clears: [],
   ...more,
 })
@@ -26,6 +27,15 @@ it('says what the unit does, why, and what comes next and when', () => {
   expect(screen.getByText(/14\.2 h counted/)).toBeInTheDocument()
   expect(screen.getByText(/After 5\.8 h more of running/)).toBeInTheDocument()
   expect(screen.queryByText(/Mend its cause/)).toBeNull()
+})
+
+it('leads to the test that finds the cause', () => {
+  open({ finds: [{ test: 'fluid', title: 'Fluid quality', module: 'aftertreatment' }] })
+  expect(screen.getByText(/Find its cause/)).toBeInTheDocument()
+  expect(screen.getByRole('link', { name: 'Fluid quality' })).toHaveAttribute(
+    'href',
+    '/jobs/3/tests/run/fluid?module=aftertreatment',
+  )
 })
 
 it('leads to what clears the hours', () => {

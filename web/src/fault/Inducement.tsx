@@ -21,23 +21,30 @@ export function Inducement({ job, standing: s }: { job: number; standing: Standi
         <p className="text-lead font-semibold">{said(s.now)}</p>
         <p>{said(s.why)}</p>
         <p>{said(s.next)}</p>
+        {s.finds.length > 0 && (
+          <p className="mt-1">
+            {texts.findItsCause}
+            <TestLinks job={job} tests={s.finds} />
+          </p>
+        )}
         {s.clears.length > 0 && (
           <p className="mt-1">
             {texts.mendItsCauseThen}
-            {s.clears.map((c, i) => (
-              <span key={c.test}>
-                {i > 0 && ', '}
-                <Link
-                  className="underline"
-                  to={c.module ? trialPath(job, c.test, c.module) : `/jobs/${job}/tests`}
-                >
-                  {c.title}
-                </Link>
-              </span>
-            ))}
+            <TestLinks job={job} tests={s.clears} />
           </p>
         )}
       </div>
     </section>
   )
+}
+
+function TestLinks({ job, tests }: { job: number; tests: Standing['clears'] }) {
+  return tests.map((t, i) => (
+    <span key={t.test}>
+      {i > 0 && ', '}
+      <Link className="underline" to={t.module ? trialPath(job, t.test, t.module) : `/jobs/${job}/tests`}>
+        {t.title}
+      </Link>
+    </span>
+  ))
 }

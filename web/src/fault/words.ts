@@ -74,6 +74,7 @@ export const texts = {
   inducement: 'Power taken away',
   stage: (a: Shown) => `Stage ${a}`,
   hoursKept: 'Hours kept',
+  findItsCause: 'Find its cause: ',
   mendItsCauseThen: 'Mend its cause, then: ',
   monitorsAndTheirResults: 'Monitors and what their tests found',
   monitorAndTest: 'Monitor, and its tests',

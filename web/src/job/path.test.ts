@@ -90,13 +90,17 @@ it('a test under way goes before what tests have come to, a failed one before th
       undefined,
       [],
       trial as TrialView | undefined,
-      verdicts.map((verdict) => ({ verdict }) as unknown as TrialHead),
+      verdicts.map(
+        (verdict, i) => ({ verdict, test: `t${i % 3}`, module: 'engine' }) as unknown as TrialHead,
+      ),
     )
   expect(of(undefined)).toBe('not begun')
   expect(of({ stage: 'RUNNING', title: 'Cutout' }, 'FAIL')).toBe('Cutout: under way ✓')
   expect(of({ stage: 'ENDED', title: 'Cutout' }, 'PASS')).toBe('1 done ✓')
   expect(of(undefined, 'PASS', 'FAIL', null)).toBe('1 of 2 failed ✓')
   expect(of(undefined, null)).toBe('not begun')
+  // After a repair the same tests passed: what failed before it is no failure now.
+  expect(of(undefined, 'PASS', 'PASS', 'PASS', 'FAIL', 'CANNOT_TELL', 'FAIL')).toBe('3 done ✓')
 })
 
 it('sign-off waits for a read, and counts the leads in its way', () => {

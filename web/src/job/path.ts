@@ -99,7 +99,13 @@ function watch(link: LinkState | undefined, recorders: RecorderState[]): string 
 /** What is under way, else what the tests of the job have come to. */
 function tests(trial: TrialView | undefined, done: TrialHead[]): string {
   if (trial && trial.stage !== 'ENDED') return texts.testUnderWay(trial.title)
-  const judged = done.filter((t) => t.verdict)
+  // The newest run of each test says how the unit stands; they come newest first.
+  const newest = new Map<string, TrialHead>()
+  for (const t of done.filter((d) => d.verdict)) {
+    const of = `${t.test} ${t.module}`
+    if (!newest.has(of)) newest.set(of, t)
+  }
+  const judged = [...newest.values()]
   const failed = judged.filter((t) => t.verdict === 'FAIL').length
   if (failed > 0) return texts.failedOf(failed, judged.length)
   return judged.length > 0 ? texts.testsDone(judged.length) : texts.notBegun

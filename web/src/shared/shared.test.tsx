@@ -89,7 +89,9 @@ it('words agree with their number', () => {
 })
 
 it('the path says what the tests of a job have come to, and what is under way before all', () => {
-  const head = (verdict?: 'PASS' | 'FAIL' | 'CANNOT_TELL') => ({ verdict }) as unknown as TrialHead
+  let tests = 0
+  const head = (verdict?: 'PASS' | 'FAIL' | 'CANNOT_TELL') =>
+    ({ verdict, test: `test ${tests++}`, module: 'engine' }) as unknown as TrialHead
   const says = (trial: TrialView | undefined, ...done: TrialHead[]) =>
     steps(undefined, undefined, undefined, undefined, [], trial, done)[4]?.says
   expect(says(undefined)).toBe('not begun')

@@ -17,18 +17,12 @@ export function TrialWhy({
   job: number
 }) {
   const said = useSaid()
-  return (
-    <Why title={view?.title ?? texts.test}>
-      {view &&
-        board?.why?.(view).map((w) => (
-          <WhyPart key={w.head} head={w.head}>
-            {w.text}
-          </WhyPart>
-        ))}
-      {view && <WhyPart head={texts.limitsFrom}>{view.source}.</WhyPart>}
+  const ended = view?.stage === 'ENDED'
+  const next = (
+    <>
       {view && <Together view={view} job={job} />}
       <WhyPart head={texts.next}>
-        {view && (view.stage === 'ENDED' || view.judgement.measured.some((m) => m.value != null)) && (
+        {view && (ended || view.judgement.measured.some((m) => m.value != null)) && (
           <p className="mb-2">{said(view.judgement.next)}</p>
         )}
         <span className="flex flex-col gap-2">
@@ -37,14 +31,31 @@ export function TrialWhy({
               {texts.itsLiveValues}
             </ButtonLink>
           )}
-          {view?.stage === 'ENDED' && view.judgement.verdict === 'FAIL' && (
+          {ended && view.judgement.verdict === 'FAIL' && (
             <ButtonLink main to={`/jobs/${job}/faults`}>
               {texts.todaysLeads}
             </ButtonLink>
           )}
+          {ended && view.judgement.verdict === 'FAIL' && (
+            <ButtonLink to={`/jobs/${job}/sign-off`}>{texts.enterTheRepair}</ButtonLink>
+          )}
           <ButtonLink to={`/jobs/${job}/tests`}>{texts.allTests}</ButtonLink>
         </span>
       </WhyPart>
+    </>
+  )
+  // Once it has ended, what to do now is what is looked for; how it is found can wait.
+  return (
+    <Why title={view?.title ?? texts.test}>
+      {ended && next}
+      {view &&
+        board?.why?.(view).map((w) => (
+          <WhyPart key={w.head} head={w.head}>
+            {w.text}
+          </WhyPart>
+        ))}
+      {view && <WhyPart head={texts.limitsFrom}>{view.source}.</WhyPart>}
+      {!ended && next}
       {view?.hazards.map((h) => (
         <p key={h} className="mt-auto text-small font-semibold text-ink-2">
           {said(h)}

@@ -107,6 +107,7 @@ export const texts = {
     'The pack of this unit describes no test. Call the roll, so that the unit is known.',
   theUnitIsMadeToDo:
     'The unit is made to do something, and its response is judged against what physics expects: pass, fail or cannot tell, with the evidence.',
+  enterTheRepair: 'Enter the repair, at sign-off',
   todaysLeads: 'Today’s leads',
   valuesOverTheTest: 'Values over the test',
   wants: (a: Shown, b: Shown) => `${a}; now ${b}`,

@@ -211,6 +211,11 @@ class Painter {
     this.last = key
     const { channel } = this
     const word = state === 'V' ? channel.words[String(raw)] : undefined
+    // A word is longer than a figure.
+    this.put('word', String(word !== undefined), (t) => {
+      this.box?.classList.toggle('text-head', t === 'false')
+      this.box?.classList.toggle('text-small', t === 'true')
+    })
     if (word !== undefined) {
       this.write(word, '', true)
     } else if (state === 'V' || (state === 'S' && r)) {

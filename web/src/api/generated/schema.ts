@@ -2114,11 +2114,6 @@ export interface components {
             to: string;
             reason: string;
         };
-        ClearingTest: {
-            test: string;
-            title: string;
-            module: string;
-        };
         FaultLine: {
             key: string;
             module: string;
@@ -2178,13 +2173,19 @@ export interface components {
             kind: string;
             text: string;
         };
+        InducementTest: {
+            test: string;
+            title: string;
+            module: string;
+        };
         InducementView: {
             /** Format: int32 */
             severity: number;
             now: components["schemas"]["Said"];
             why: components["schemas"]["Said"];
             next: components["schemas"]["Said"];
-            clears: components["schemas"]["ClearingTest"][];
+            finds: components["schemas"]["InducementTest"][];
+            clears: components["schemas"]["InducementTest"][];
         };
         Lamps: {
             /** @enum {string} */
@@ -2328,15 +2329,14 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            valueNode?: boolean;
+            missingNode?: boolean;
+            object?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
-            missingNode?: boolean;
-            valueNode?: boolean;
-            object?: boolean;
             pojo?: boolean;
-            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -2348,6 +2348,7 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            number?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {

@@ -62,6 +62,10 @@ function Cylinders({
   before: EarlierRun | undefined
 }) {
   const limit = shares[0]?.low ?? 0
+  // Every column is as high as the others, whatever stands in it: the limit is one line.
+  const many = shares.length > 6
+  const crowd = shares.length > 8
+  const size = far ? (many ? 'text-far-figure' : 'text-far-huge') : many ? 'text-far' : 'text-far-head'
   return (
     <ol
       className={`grid border-b-2 border-ink ${far ? '' : 'max-w-[900px]'}`}
@@ -72,12 +76,10 @@ function Cylinders({
         const low = m.verdict === 'FAIL'
         const was = before?.figures.find((f) => f.name === SHARE && f.place === m.place)
         return (
-          <li key={m.place} className="flex flex-col px-2 text-center">
-            <b
-              className={`font-narrow leading-none font-semibold ${far ? 'text-far-huge' : 'text-far-head'} ${low ? 'text-grave' : ''}`}
-            >
+          <li key={m.place} className={`flex flex-col text-center whitespace-nowrap ${crowd ? '' : 'px-2'}`}>
+            <b className={`font-narrow leading-none font-semibold ${size} ${low ? 'text-grave' : ''}`}>
               {Math.round(value)}
-              {!far && <span className="text-lead text-ink-3"> %</span>}
+              {!far && !crowd && <span className="text-lead text-ink-3"> %</span>}
             </b>
             <span className={`${far ? 'text-far-fine' : 'text-small'} ${low ? 'font-bold' : 'text-ink-2'}`}>
               {low ? texts.low : m.plusMinus == null ? ' ' : texts.plusMinus(m.plusMinus.toFixed(1))}
@@ -94,15 +96,17 @@ function Cylinders({
                 />
               )}
               <span
-                className="absolute inset-x-0 -mx-2 border-t border-ink-2"
+                className={`absolute inset-x-0 border-t border-ink-2 ${crowd ? '' : '-mx-2'}`}
                 style={{ bottom: `${(100 * limit) / MOST}%` }}
               />
             </span>
             <span className={`font-semibold ${far ? 'text-far-text' : ''}`}>
-              {far ? m.place : texts.cylinder(m.place)}
+              {far || crowd ? m.place : texts.cylinder(m.place)}
             </span>
-            {was && !far && (
-              <span className="text-small text-ink-2">{texts.before(Math.round(was.value))}</span>
+            {before && !far && (
+              <span className="text-small text-ink-2">
+                {was ? texts.before(Math.round(was.value)) : '\u00a0'}
+              </span>
             )}
           </li>
         )

@@ -4,7 +4,8 @@ const says = (what, element, words) => {
   const place = element.closest('[aria-label]')
   found.push(`${what}: "${words.trim().slice(0, 60)}" in ${place ? place.getAttribute('aria-label') : 'the page'}`)
 }
-const inside = (x, y, r) => x >= r.left - 1 && x <= r.right + 1 && y >= r.top - 1 && y <= r.bottom + 1
+// A word whose middle is at the edge of what scrolls is just leaving.
+const inside = (x, y, r) => x > r.left + 2 && x < r.right - 2 && y > r.top + 2 && y < r.bottom - 2
 // For those who hear the page only: a dot that clips all of its words.
 const unseen = (element) => {
   for (let e = element; e; e = e.parentElement) {

@@ -17,13 +17,16 @@ import java.util.Optional;
  * @param now what it does
  * @param why for what it does it
  * @param next what comes and when
+ * @param finds tests that find the cause of what is counted, by id
  * @param clears tests that clear what is counted, once the cause is gone, by id
  */
-public record InducementStanding(int severity, Said now, Said why, Said next, List<String> clears) {
+public record InducementStanding(
+    int severity, Said now, Said why, Said next, List<String> finds, List<String> clears) {
   /** Hours of less than this are none: the step of what counts them. */
   private static final double LEAST_HOURS = 0.05;
 
   public InducementStanding {
+    finds = List.copyOf(finds);
     clears = List.copyOf(clears);
   }
 
@@ -37,6 +40,8 @@ public record InducementStanding(int severity, Said now, Said why, Said next, Li
     if (severity == 0 && counted.isEmpty()) {
       return Optional.empty();
     }
+    List<String> finds =
+        counted.stream().map(InducementKind.Counter::finds).filter(f -> !f.isEmpty()).toList();
     List<String> clears =
         counted.stream().map(InducementKind.Counter::clears).filter(c -> !c.isEmpty()).toList();
     if (severity == 0) {
@@ -46,6 +51,7 @@ public record InducementStanding(int severity, Said now, Said why, Said next, Li
               FaultWords.said("inducement-is-off-hours-stay"),
               why(told, kind, counted, 0),
               FaultWords.said("should-it-come-back-it-goes-on"),
+              finds,
               clears));
     }
     Optional<InducementKind.Stage> stage = kind.stage(severity);
@@ -57,6 +63,7 @@ public record InducementStanding(int severity, Said now, Said why, Said next, Li
                 .orElse(FaultWords.said("inducement-of-a-stage-nobody-knows", severity)),
             why(told, kind, counted, severity),
             next(told, kind, counted, severity),
+            finds,
             clears));
   }
 

@@ -30,9 +30,10 @@ public record InducementKind(
    *
    * @param identifier by which they are read
    * @param title what is wrong meanwhile
+   * @param finds test that finds the cause; empty where none does
    * @param clears test that clears them; empty where none does
    */
-  public record Counter(int identifier, String title, String clears) {}
+  public record Counter(int identifier, String title, String finds, String clears) {}
 
   /**
    * One stage.

@@ -18,11 +18,12 @@ final class InducementReader {
     e.allow("module", "severity", "level", "counters", "stages");
     List<InducementKind.Counter> counters = new ArrayList<>();
     for (Entry c : e.itemsOf("counters")) {
-      c.allow("identifier", "title", "clears");
+      c.allow("identifier", "title", "finds", "clears");
       counters.add(
           new InducementKind.Counter(
               (int) c.whole("identifier", 1, GREATEST_IDENTIFIER),
               c.text("title"),
+              c.text("finds", ""),
               c.text("clears", "")));
     }
     List<InducementKind.Stage> stages = new ArrayList<>();
@@ -67,6 +68,7 @@ final class InducementReader {
             "inducement.counters",
             PackWords.say("there-is-no-identifier", String.format("0x%04X", c.identifier())));
       }
+      BenchCheck.test(pack, "inducement.counters", c.finds());
       BenchCheck.test(pack, "inducement.counters", c.clears());
     }
   }

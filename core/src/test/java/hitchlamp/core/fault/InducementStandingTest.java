@@ -56,6 +56,7 @@ class InducementStandingTest {
         .isEqualTo(
             "After 3.5 h more of running without a repair: A quarter of full power is taken away.");
     assertThat(s.clears()).containsExactly("quality-hours");
+    assertThat(s.finds()).containsExactly("fluid");
   }
 
   @Test

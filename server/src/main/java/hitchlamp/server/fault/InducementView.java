@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param now what it does
  * @param why for what it does it
  * @param next what comes and when
+ * @param finds tests that find the cause of what is counted
  * @param clears tests that clear what is counted, once the cause is gone
  */
 public record InducementView(
@@ -23,9 +24,11 @@ public record InducementView(
     @NotNull Said now,
     @NotNull Said why,
     @NotNull Said next,
-    @NotNull List<ClearingTest> clears) {
-  /** A test that clears what is counted, and the module at which; empty where it is not one. */
-  public record ClearingTest(@NotNull String test, @NotNull String title, @NotNull String module) {}
+    @NotNull List<InducementTest> finds,
+    @NotNull List<InducementTest> clears) {
+  /** A test, and the module at which it runs; empty where it is not one. */
+  public record InducementTest(
+      @NotNull String test, @NotNull String title, @NotNull String module) {}
 
   /** Of a read; null where the unit does nothing of the kind. */
   static InducementView of(FaultReading r, Pack pack) {
@@ -34,13 +37,13 @@ public record InducementView(
 
   private static InducementView of(InducementStanding s, Pack pack) {
     return new InducementView(
-        s.severity(),
-        s.now(),
-        s.why(),
-        s.next(),
-        s.clears().stream()
-            .flatMap(t -> Optional.ofNullable(pack.bench().tests().get(t)).stream())
-            .map((TestSpec t) -> new ClearingTest(t.id(), t.title(), pack.moduleOf(t)))
-            .toList());
+        s.severity(), s.now(), s.why(), s.next(), tests(s.finds(), pack), tests(s.clears(), pack));
+  }
+
+  private static List<InducementTest> tests(List<String> ids, Pack pack) {
+    return ids.stream()
+        .flatMap(t -> Optional.ofNullable(pack.bench().tests().get(t)).stream())
+        .map((TestSpec t) -> new InducementTest(t.id(), t.title(), pack.moduleOf(t)))
+        .toList();
   }
 }

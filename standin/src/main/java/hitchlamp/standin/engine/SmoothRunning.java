@@ -16,6 +16,9 @@ public final class SmoothRunning {
   private static final double BELOW_LOAD = 0.4;
   private static final double GAIN = 0.9;
 
+  /** A cycle that differs from the one before by more is no idling: it starts, or races. */
+  private static final double STEADY = 0.02;
+
   /** Of each edge of the wheel that stands wrong the module has learned so much. */
   private static final double LEARNED = 0.9;
 
@@ -23,6 +26,7 @@ public final class SmoothRunning {
   private final double[] share;
   private final double[] learned;
   private int cycles;
+  private double last;
 
   public SmoothRunning(SegmentClock clock, int cylinders, SplittableRandom random) {
     this.clock = clock;
@@ -49,7 +53,10 @@ public final class SmoothRunning {
     for (int i = 0; i < share.length; i++) {
       mean += seconds(i) / share.length;
     }
-    if (mean <= 0) {
+    boolean steady = Math.abs(mean - last) < STEADY * last;
+    last = mean;
+    if (!steady) {
+      // Else what a start makes of it would stay where it runs too fast to be learned anew.
       return;
     }
     double sum = 0;
