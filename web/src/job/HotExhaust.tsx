@@ -36,7 +36,7 @@ function useMinute(): number {
 
 function Hot({ says, title }: { says: string; title: string }) {
   return (
-    <Mark look="filled" className="whitespace-nowrap" title={title}>
+    <Mark look="filled" className="shrink-0 whitespace-nowrap" title={title}>
       {says}
     </Mark>
   )

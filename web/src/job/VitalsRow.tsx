@@ -69,7 +69,10 @@ export function VitalsRow() {
               {link.bus}
               {vitals.loadPercent !== null && texts.busy(Math.round(vitals.loadPercent))}
             </b>
-            <span className="block truncate">
+            <span
+              className="block truncate"
+              title={vitals.lastFrameMs === null ? undefined : texts.lastFrame(age(vitals.lastFrameMs))}
+            >
               {recorded
                 ? texts.aRecordingNotLive
                 : vitals.lastFrameMs === null

@@ -24,6 +24,13 @@ export interface PlotMark {
   kind: 'MARKER' | 'GAP' | 'OFF'
 }
 
+/** Where a line is expected to lie, in figures of its scale. */
+export interface PlotCorridor {
+  low: number
+  high: number
+  tone: string
+}
+
 interface Props {
   /** x first, then one row a series; all of one length. */
   data: uPlot.AlignedData
@@ -32,6 +39,7 @@ interface Props {
   /** What the plot shows, for those who do not see it. */
   name: string
   marks?: PlotMark[]
+  corridors?: PlotCorridor[]
   /** Draws points and no line: one value against another. */
   points?: boolean
   xLabel?: string
@@ -57,6 +65,7 @@ export function Plot({
   height,
   name,
   marks,
+  corridors,
   points,
   xLabel,
   onWindow,
@@ -72,7 +81,7 @@ export function Plot({
   useEffect(() => {
     latest.current = { data, marks, onWindow, onCursor }
   })
-  const shape = JSON.stringify([series, height, points, xLabel, syncKey, compact, range])
+  const shape = JSON.stringify([series, height, points, xLabel, syncKey, compact, range, corridors])
 
   useEffect(() => {
     const node = box.current
@@ -85,7 +94,12 @@ export function Plot({
         {
           width: node?.clientWidth ?? 600,
           height,
-          scales: { x: { time: false, ...(range ? { range } : {}) } },
+          scales: {
+            x: { time: false, ...(range ? { range } : {}) },
+            ...(corridors
+              ? { y: { range: (_: uPlot, min: number, max: number) => covered(min, max, corridors) } }
+              : {}),
+          },
           legend: { show: false },
           cursor: {
             drag: { x: onWindow !== undefined, y: false, setScale: false },
@@ -126,6 +140,7 @@ export function Plot({
             })),
           ],
           hooks: {
+            drawClear: [(u) => drawCorridors(u, corridors ?? [])],
             draw: [(u) => drawMarks(u, latest.current.marks ?? [])],
             setSelect: [
               (u) => {
@@ -201,6 +216,31 @@ export function Plot({
       }}
     />
   )
+}
+
+/** Ends of an axis on which lines and corridors are whole. */
+export function covered(min: number, max: number, corridors: PlotCorridor[]): [number, number] {
+  const low = Math.min(min, ...corridors.map((c) => c.low))
+  const high = Math.max(max, ...corridors.map((c) => c.high))
+  const air = 0.05 * Math.max(1, high - low)
+  return [low - air, high + air]
+}
+
+/** Each as a pale band with its edges, behind the lines. */
+function drawCorridors(u: uPlot, corridors: PlotCorridor[]) {
+  const { ctx, bbox } = u
+  ctx.save()
+  for (const c of corridors) {
+    const top = u.valToPos(c.high, 'y', true)
+    const bottom = u.valToPos(c.low, 'y', true)
+    ctx.fillStyle = ctx.strokeStyle = token(c.tone)
+    ctx.globalAlpha = 0.1
+    ctx.fillRect(bbox.left, top, bbox.width, bottom - top)
+    ctx.globalAlpha = 0.6
+    ctx.setLineDash([2, 4])
+    ctx.strokeRect(bbox.left, top, bbox.width, bottom - top)
+  }
+  ctx.restore()
 }
 
 /** What a key does on a plot; true where it did something. */

@@ -148,6 +148,13 @@ function Bar({ share, was }: { share: number; was: number }) {
   )
 }
 
+/** Figures that bound each temperature in the burn, with the tone of its line. */
+const CORRIDORS = [
+  ['in', '--ink-2'],
+  ['out', '--ink'],
+  ['behind', '--petrol'],
+] as const
+
 /** The three temperatures from the beginning on, with where a sound one lies in its burn. */
 function Temperatures({ view }: { view: TrialView }) {
   const show = useShow()
@@ -168,6 +175,11 @@ function Temperatures({ view }: { view: TrialView }) {
       ? ''
       : texts.corridor(show(low, '°C', 0).figure, `${show(high, '°C', 0).figure} ${unit}`)
   }
+  const corridors = CORRIDORS.flatMap(([name, tone]) => {
+    const low = shown(view.figures[`${name}-low`])
+    const high = shown(view.figures[`${name}-high`])
+    return low === null || high === null ? [] : [{ low, high, tone }]
+  })
   return (
     <section aria-label={texts.temperatures} className="mt-3 max-w-[920px]">
       <p className="text-small" aria-hidden>
@@ -182,6 +194,7 @@ function Temperatures({ view }: { view: TrialView }) {
         name={texts.temperatures}
         xLabel={texts.minutes}
         range={[0, Math.max(USUAL_MINUTES, (rows.at(-1)?.seconds ?? 0) / SECONDS_A_MINUTE)]}
+        corridors={corridors}
         series={[
           { label: texts.catalystIn, unit, dash: [6, 5], tone: '--ink-2' },
           { label: texts.catalystOut, unit, tone: '--ink' },
