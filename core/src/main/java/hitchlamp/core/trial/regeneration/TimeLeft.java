@@ -23,6 +23,12 @@ public record TimeLeft(double seconds, double least, double most) {
   /** Beside what the halves say: the catalyst's and the engine's weather, and what newly comes. */
   private static final double SHARE = 0.04;
 
+  /** Before so much of the way is done, the little that has burned says little. */
+  private static final double SETTLED = 0.25;
+
+  /** By so much more it may be off at the very beginning. */
+  private static final double EARLY = 0.8;
+
   private static final double LONGEST = 7_200;
   private static final double STEP = 5;
 
@@ -57,7 +63,22 @@ public record TimeLeft(double seconds, double least, double most) {
         most = Math.max(most, other);
       }
     }
-    return Optional.of(new TimeLeft(whole, (1 - SHARE) * least, (1 + SHARE) * most));
+    double share = SHARE + EARLY * Math.max(0, 1 - done(rows, setup) / SETTLED);
+    return Optional.of(new TimeLeft(whole, Math.max(0, (1 - share) * least), (1 + share) * most));
+  }
+
+  /** Share of the way from the soot at the begin of the burn to clean, in its logarithm. */
+  private static double done(List<BurnRow> rows, RegenerationSetup setup) {
+    double first =
+        rows.stream()
+            .filter(r -> r.stage() == BurnStage.BURN && r.sootPercent() > 0)
+            .findFirst()
+            .map(BurnRow::sootPercent)
+            .orElse(Double.NaN);
+    double done =
+        Math.log(first / rows.get(rows.size() - 1).sootPercent())
+            / Math.log(first / setup.cleanPercent());
+    return Double.isNaN(done) ? 0 : done;
   }
 
   /** Seconds from the newest row on; not a number where the soot does not fall. */

@@ -170,6 +170,17 @@ class RegenerationJudgeTest {
     assertThat(TimeLeft.of(burns.rows(), Burns.SETUP)).isEmpty();
   }
 
+  /** Little that has burned says little of what is left: what is told is wide, then narrow. */
+  @Test
+  void earlyInTheBurnMoreIsLeftOpen() {
+    Burns burns = new Burns().minutes(BurnStage.WARM_UP, 4).minutes(BurnStage.BURN, 3.5);
+    TimeLeft early = TimeLeft.of(burns.rows(), Burns.SETUP).orElseThrow();
+    TimeLeft late = TimeLeft.of(burns.minutes(BurnStage.BURN, 8).rows(), Burns.SETUP).orElseThrow();
+    assertThat((early.most() - early.least()) / early.seconds()).isGreaterThan(0.3);
+    assertThat((late.most() - late.least()) / late.seconds()).isLessThan(0.2);
+    assertThat(early.least()).isNotNegative();
+  }
+
   @Test
   void nothingThatIsToldMakesNonsense() {
     SplittableRandom random = new SplittableRandom(29);
