@@ -62,7 +62,10 @@ export function VitalsRow() {
             )
           )
         })}
-      <div className="min-w-[64px] text-fine leading-tight text-ink-2 max-[1060px]:hidden">
+      {/* A warning goes before the state of the link. */}
+      <div
+        className={`min-w-[64px] text-fine leading-tight text-ink-2 ${up && vitals.exhaustHot ? 'max-[1400px]:hidden' : 'max-[1060px]:hidden'}`}
+      >
         {up ? (
           <>
             <b className="block font-semibold text-ink">
