@@ -50,7 +50,7 @@ export function KeptTrial() {
       ) : (
         <p>{head.says ? said({ text: head.says }) : texts.nothingOfItWasStored}</p>
       )}
-      <TrialWhy view={view ?? undefined} board={board} job={job.id} />
+      <TrialWhy kept view={view ?? undefined} board={board} job={job.id} />
     </>
   )
 }

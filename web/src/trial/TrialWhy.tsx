@@ -11,16 +11,19 @@ export function TrialWhy({
   view,
   board,
   job,
+  kept,
 }: {
   view: TrialView | undefined
   board: Board | undefined
   job: number
+  /** A run of before: what the newest tests mean together says nothing of it. */
+  kept?: boolean
 }) {
   const said = useSaid()
   const ended = view?.stage === 'ENDED'
   const next = (
     <>
-      {view && <Together view={view} job={job} />}
+      {view && !kept && <Together view={view} job={job} />}
       <WhyPart head={texts.next}>
         {view && (ended || view.judgement.measured.some((m) => m.value != null)) && (
           <p className="mb-2">{said(view.judgement.next)}</p>
