@@ -54,6 +54,9 @@ final class RegenerationJudge {
   /** More than this above where the module ends it is not clean. */
   private static final double NEARLY = 8;
 
+  /** Points of soot that have burned where nothing has burned yet. */
+  private static final double UNBURNED = 4;
+
   private static final double STRETCH_SECONDS = 180;
   private static final double MINUTE = 60;
 
@@ -88,7 +91,7 @@ final class RegenerationJudge {
           ? Judgement.cannotTell(say("nothing-seen"), say("begin-again"))
           : Judgement.cannotTell(say("refused", seen.says()), say("meet-its-conditions"));
     }
-    OptionalDouble lossBefore = soot(fitBefore().map(LossFit::kpa));
+    OptionalDouble lossBefore = soot(lossBefore());
     OptionalDouble lossAfter = soot(zeroed().map(f -> f.at(moments(atTheEnd()))));
     measure(lossBefore, lossAfter);
     if (seen.stage() != BurnStage.NONE && !seen.answered()) {
@@ -183,6 +186,22 @@ final class RegenerationJudge {
                 .filter(r -> r.stage() == BurnStage.WARM_UP || r.stage() == BurnStage.LIGHT_OFF)
                 .filter(r -> r.behindC() < COLD)
                 .toList()));
+  }
+
+  /** Begun hot, with the zero that comes out at the end, from before much has burned. */
+  private Optional<Double> lossBefore() {
+    return fitBefore()
+        .map(LossFit::kpa)
+        .or(
+            () ->
+                zeroed()
+                    .map(
+                        f ->
+                            f.at(
+                                moments(
+                                    rows.stream()
+                                        .filter(r -> r.sootPercent() > before - UNBURNED)
+                                        .toList()))));
   }
 
   /** Begun hot, the zero of the pressure comes out when it cools down. */

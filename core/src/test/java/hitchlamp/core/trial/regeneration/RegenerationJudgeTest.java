@@ -170,6 +170,22 @@ class RegenerationJudgeTest {
     assertThat(TimeLeft.of(burns.rows(), Burns.SETUP)).isEmpty();
   }
 
+  /**
+   * After a part was renewed it begins with everything hot still: the zero comes out at the end.
+   */
+  @Test
+  void begunHotItIsConfirmedAllTheSame() {
+    Burns hot = new Burns().minutes(BurnStage.LIGHT_OFF, 2);
+    while (hot.soot() > Burns.SETUP.cleanPercent()) {
+      hot.minutes(BurnStage.BURN, 0.5);
+    }
+    hot.behind = 260;
+    Judgement j =
+        RegenerationJudge.of(Burns.SETUP, hot.minutes(BurnStage.COOL_DOWN, 2).seen(true, true, ""));
+    assertThat(j.verdict()).as(j.says().toString()).isEqualTo(Verdict.PASS);
+    assertThat(j.says().toString()).contains("confirms it");
+  }
+
   /** Little that has burned says little of what is left: what is told is wide, then narrow. */
   @Test
   void earlyInTheBurnMoreIsLeftOpen() {
