@@ -74,11 +74,7 @@ public final class Database implements AutoCloseable {
 
   /** Starts it on the data that it has, and waits until it answers. */
   public void startAgain() throws IOException, InterruptedException {
-    process =
-        new ProcessBuilder(command)
-            .redirectErrorStream(true)
-            .redirectOutput(folder.resolve("out").toFile())
-            .start();
+    process = server(command, folder, "out").start();
     for (int i = 0; i < 300; i++) {
       if (new ProcessBuilder(
                   "mariadb-admin", "--no-defaults", "--socket=" + folder.resolve("s"), "ping")
@@ -96,13 +92,20 @@ public final class Database implements AutoCloseable {
     throw new IOException("the database did not start: " + Files.readString(folder.resolve("err")));
   }
 
-  private static void run(List<String> command, Path folder)
-      throws IOException, InterruptedException {
-    Process p =
+  /** With temporary tables of its own: each server clears those that it finds when it starts. */
+  private static ProcessBuilder server(List<String> command, Path folder, String log)
+      throws IOException {
+    ProcessBuilder p =
         new ProcessBuilder(command)
             .redirectErrorStream(true)
-            .redirectOutput(folder.resolve("install.log").toFile())
-            .start();
+            .redirectOutput(folder.resolve(log).toFile());
+    p.environment().put("TMPDIR", Files.createDirectories(folder.resolve("tmp")).toString());
+    return p;
+  }
+
+  private static void run(List<String> command, Path folder)
+      throws IOException, InterruptedException {
+    Process p = server(command, folder, "install.log").start();
     if (!p.waitFor(60, TimeUnit.SECONDS) || p.exitValue() != 0) {
       throw new IOException(Files.readString(folder.resolve("install.log")));
     }
