@@ -4,6 +4,7 @@ import hitchlamp.core.pack.Component;
 import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalDouble;
 
 /** Faults that many causes set: each goes under the lead that it follows from. */
 final class GenericFaults {
@@ -31,10 +32,13 @@ final class GenericFaults {
       boolean all = l.signs().stream().allMatch(f -> pack.isGeneric(f.spn(), f.fmi()));
       (all && !l.signs().isEmpty() ? generic : specific).add(l);
     }
+    // Looked up once each: hundreds of faults are ranked in milliseconds.
+    List<OptionalDouble> began = new ArrayList<>(specific.stream().map(Lead::firstHour).toList());
     for (Lead g : generic) {
-      int at = cause(g, specific);
+      int at = cause(g, specific, began);
       if (at < 0) {
         specific.add(g);
+        began.add(g.firstHour());
       } else {
         Lead s = specific.get(at);
         List<KnownFault> more = new ArrayList<>(s.knockOns());
@@ -46,7 +50,7 @@ final class GenericFaults {
   }
 
   /** The lead that a generic fault follows from: the nearest, of several the one before it. */
-  private int cause(Lead g, List<Lead> specific) {
+  private int cause(Lead g, List<Lead> specific, List<OptionalDouble> began) {
     KnownFault f = g.signs().get(0);
     int at = -1;
     int nearest = -1;
@@ -55,7 +59,7 @@ final class GenericFaults {
       Lead s = specific.get(i);
       // It may have been there before for another cause: only what is there with it counts.
       int near = s.bearing() == g.bearing() ? nearness(s, f) : -1;
-      double soon = hoursBefore(s, f);
+      double soon = hoursBefore(began.get(i), f);
       if (near > nearest || near == nearest && near >= 0 && soon < soonest) {
         nearest = near;
         soonest = soon;
@@ -66,12 +70,12 @@ final class GenericFaults {
   }
 
   /** Hours from the beginning of a lead to that of a fault; much where it cannot be its cause. */
-  private static double hoursBefore(Lead lead, KnownFault f) {
-    if (lead.firstHour().isEmpty() || f.firstHour().isEmpty()) {
+  private static double hoursBefore(OptionalDouble lead, KnownFault f) {
+    if (lead.isEmpty() || f.firstHour().isEmpty()) {
       return UNTIMED_HOURS;
     }
-    double hours = f.firstHour().getAsDouble() - lead.firstHour().getAsDouble();
-    return Episodes.inTime(f, lead.firstHour().getAsDouble()) ? Math.abs(hours) : Double.MAX_VALUE;
+    double hours = f.firstHour().getAsDouble() - lead.getAsDouble();
+    return Episodes.inTime(f, lead.getAsDouble()) ? Math.abs(hours) : Double.MAX_VALUE;
   }
 
   /** How near a lead is to a generic fault: named as its cause, of the same module, or neither. */
