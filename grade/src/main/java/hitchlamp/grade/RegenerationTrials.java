@@ -19,6 +19,7 @@ import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Cases of the forced regeneration: sound trucks must come clean, what keeps one from burning must
@@ -31,11 +32,22 @@ final class RegenerationTrials extends Trials {
   private static final double WITHIN = 0.2;
   private static final int TRIES = 20;
 
+  /** One case in so many begins behind an attempt that was broken off, hot. */
+  private static final int HOT_ONE_IN = 3;
+
+  private static final double HOT_FROM_C = 200;
+  private static final double ZERO_C = 273.15;
+
   /** What people go by: a catalyst that has not reached this is bad. */
   private static final double PEOPLE_WANT_C = 480;
 
   /** Soot truly left where the test passed it, by seed and lot. */
   private final ConcurrentHashMap<String, Double> called = new ConcurrentHashMap<>();
+
+  /**
+   * Exhaust gas behind the catalyst where one began behind another attempt, °C, by seed and lot.
+   */
+  private final ConcurrentHashMap<String, Double> hot = new ConcurrentHashMap<>();
 
   /** Of the time left: told, least, most, true, s. */
   private final ConcurrentHashMap<String, double[]> told = new ConcurrentHashMap<>();
@@ -51,7 +63,7 @@ final class RegenerationTrials extends Trials {
 
   @Override
   String smallest() {
-    return "what keeps a regeneration from its end on that truck: carbon in the doser's nozzle, a shut-off valve that hardly opens, a worn oxidation catalyst, a filter without its cladding, each so large that it truly fails. Sound are filters with 30 to 110 % of soot, estimated up to 20 % off. Spoiled are those that somebody ends, and those whose estimate or pressure is wrong";
+    return "what keeps a regeneration from its end on that truck: carbon in the doser's nozzle, a shut-off valve that hardly opens, a worn oxidation catalyst, a filter without its cladding, each so large that it truly fails. Sound are filters with 30 to 110 % of soot, estimated up to 20 % off. Spoiled are those that somebody ends, and those whose estimate or pressure is wrong. One in three begins behind an attempt that was broken off after 2 to 25 minutes, up to 10 minutes before";
   }
 
   @Override
@@ -127,9 +139,18 @@ final class RegenerationTrials extends Trials {
     double soot = 0.3 + 0.8 * r.nextDouble();
     double off = 0.8 + 0.4 * r.nextDouble();
     double late = r.nextDouble();
+    double[] before =
+        r.nextInt(HOT_ONE_IN) == 0
+            ? new double[] {120 + 1_380 * r.nextDouble(), 600 * r.nextDouble()}
+            : new double[0];
     Scenario s = scenario(unit, r, "{key-on: yes, engine: yes}", defects, -10, 40);
     try (TestRig rig = new TestRig(s, pack(unit), "regeneration", 6)) {
       Aftertreatment a = rig.unit().firstEngine().aftertreatment();
+      if (before.length > 0) {
+        attempt(rig, a, before[0], before[1]);
+      }
+      int clean = a.heatUp().completed();
+      double outC = a.catalyst().cell().outK() - ZERO_C;
       a.filter().soot(soot * a.fullKg());
       double believed = spoil == Spoil.ESTIMATE_LOW ? 0.4 * soot : off * soot;
       a.estimate().begin(Math.max(0.2, Math.min(1.2, believed)) * a.fullKg());
@@ -138,11 +159,13 @@ final class RegenerationTrials extends Trials {
       rig.begin(40);
       BenchState<?> end = rig.run(6_000);
       double left = a.filter().soot() / a.fullKg();
-      boolean clean = a.heatUp().completed() > 0;
-      if (lot == Lot.DEFECTIVE && clean) {
+      if (lot == Lot.DEFECTIVE && a.heatUp().completed() > clean) {
         return Optional.empty();
       }
       String key = lot + " " + seed;
+      if (before.length > 0) {
+        hot.put(key, outC);
+      }
       looks.told(late).ifPresent(t -> told.put(key, t));
       Judgement j = end.judgement();
       if (j.verdict() == Verdict.PASS) {
@@ -172,6 +195,17 @@ final class RegenerationTrials extends Trials {
                   + Math.round(100 * left)
                   + " %)"));
     }
+  }
+
+  /** Somebody tried before, and broke it off. */
+  private static void attempt(TestRig rig, Aftertreatment a, double seconds, double rest)
+      throws InterruptedException {
+    a.filter().soot(0.8 * a.fullKg());
+    a.estimate().begin(0.8 * a.fullKg());
+    a.heatUp().ask();
+    rig.pass(seconds);
+    a.heatUp().stop();
+    rig.pass(rest);
   }
 
   private static Optional<String> wrong(String unit, Spoil spoil, SplittableRandom r) {
@@ -217,6 +251,19 @@ final class RegenerationTrials extends Trials {
         .row(row("interval of the time left holds", holds, times.size(), "85 to 97 %"))
         .row(row("time left within 20 %", near, times.size(), "of each"))
         .end();
+    List<Outcome> warm =
+        all.stream().filter(o -> hot.containsKey(o.lot() + " " + o.seed())).toList();
+    report.say(
+        String.format(
+            Locale.ROOT,
+            "Begun behind another attempt: %d, %d of them with more than %.0f °C behind the catalyst; of their %d sound ones %d passed, of their %d defective ones %d were right.",
+            warm.size(),
+            hot.values().stream().filter(c -> c > HOT_FROM_C).count(),
+            HOT_FROM_C,
+            of(warm, Lot.SOUND).count(),
+            of(warm, Lot.SOUND).filter(o -> o.verdict() == Verdict.PASS).count(),
+            of(warm, Lot.DEFECTIVE).count(),
+            of(warm, Lot.DEFECTIVE).filter(Outcome::right).count()));
     if (widths.length > 0) {
       report.say(
           String.format(
@@ -225,6 +272,10 @@ final class RegenerationTrials extends Trials {
               widths[widths.length / 2],
               widths[widths.length - 1]));
     }
+  }
+
+  private static Stream<Outcome> of(List<Outcome> all, Lot lot) {
+    return all.stream().filter(o -> o.lot() == lot);
   }
 
   private static Object[] row(String what, long n, int of, String aim) {
