@@ -55,7 +55,8 @@ export const texts = {
   beginsIn: (a: Shown) => `Begins in ${a} seconds`,
   beginsInWords: 'Begins in',
   callTheRollFirst: 'Call the roll first',
-  canAndCannot: (a: Shown, b: Shown) => `${a} this unit can do, ${b} it cannot now`,
+  canAndCannot: (a: Shown, b: Shown) =>
+    Number(b) > 0 ? `${a} this unit can do, ${b} it cannot now` : `${a} this unit can do`,
   checkTheConditions: 'Check the conditions',
   checkTheConditionsAgain: 'Check the conditions again',
   conditions: 'Conditions',

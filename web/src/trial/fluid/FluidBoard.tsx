@@ -69,7 +69,7 @@ function Entry({ onRead }: { onRead: (line: string) => void }) {
           onChange={(e) => setText(e.target.value)}
         />
       </label>
-      <span className="py-2.5 text-ink-2">{line ? kind : ''}</span>
+      <span className="py-2.5 text-ink-2">{line ? kind : texts.either}</span>
       <Button main disabled={!line}>
         {texts.enterIt}
       </Button>

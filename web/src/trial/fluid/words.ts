@@ -6,6 +6,7 @@ export const texts = {
   asIndex: 'refractive index',
   asPercent: '% of urea',
   byRefractometer: 'Refractometer',
+  either: '% of urea or refractive index',
   enterIt: 'Enter it',
   howItIsFound: 'How it is found',
   itReads: 'It reads',

@@ -15,6 +15,9 @@ import java.util.Set;
 public final class Conditions {
   private static final int STEADY_PARTS = 4;
 
+  /** What has so few bits is a status, and no figure. */
+  private static final int STATUS_BITS = 3;
+
   /** A value that was not reported for so long is not known. */
   private static final long FRESH_MICROS = 6_000_000;
 
@@ -90,8 +93,14 @@ public final class Conditions {
         c.id(),
         new Said(c.says()),
         holds ? Condition.State.HOLDS : Condition.State.FAILS,
-        TrialWords.said("figure", Figure.whole(value, unit)),
+        p.bits() <= STATUS_BITS
+            ? status(holds)
+            : TrialWords.said("figure", Figure.whole(value, unit)),
         false,
         new Said(c.how()));
+  }
+
+  private static Said status(boolean holds) {
+    return holds ? TrialWords.said("the-module-says-so") : TrialWords.said("the-module-says-not");
   }
 }

@@ -19,7 +19,8 @@ class ConditionsTest {
           "pack: p\ntitle: T\nschema: 1\nlayer: maker\nversion: 1\n"
               + "parameters:\n"
               + "  - {spn: 190, name: Engine speed, pgn: 61444, byte: 4, bit: 1, bits: 16, scale: 0.125, offset: 0, unit: rpm}\n"
-              + "  - {spn: 110, name: Coolant, pgn: 65262, byte: 1, bit: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n");
+              + "  - {spn: 110, name: Coolant, pgn: 65262, byte: 1, bit: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n"
+              + "  - {spn: 3716, name: Not warm, pgn: 64892, byte: 6, bit: 5, bits: 2, scale: 1, unit: \"1\"}\n");
   private static final ConditionSpec IDLE = above("idle", 190, 420, 1_200, false);
   private static final ConditionSpec WARM = above("warm", 110, 60, Double.POSITIVE_INFINITY, true);
   private static final ConditionSpec STEADY =
@@ -89,6 +90,18 @@ class ConditionsTest {
     assertThat(state(STEADY, new QuietScene().put(190, 5, 600)))
         .as("one value shows no steadiness")
         .isEqualTo(Condition.State.NOT_KNOWN);
+  }
+
+  @Test
+  void whatIsAStatusIsSaidInWordsAndNotAsANumber() {
+    ConditionSpec warm = above("warm", 3716, Double.NEGATIVE_INFINITY, 0.5, true);
+    Conditions conditions = new Conditions(List.of(warm), PACK);
+    Condition cold = conditions.now(new QuietScene().put(3716, 5, 1)).get(0);
+    assertThat(cold.holds()).isFalse();
+    assertThat(cold.now().text()).isEqualTo("not so by the module");
+    Condition hot = conditions.now(new QuietScene().put(3716, 5, 0)).get(0);
+    assertThat(hot.holds()).isTrue();
+    assertThat(hot.now().text()).isEqualTo("so by the module");
   }
 
   @Test
