@@ -1,8 +1,9 @@
 import { render, screen } from '@testing-library/react'
 import { expect, it } from 'vitest'
-import type { Fault } from '../api/client'
+import type { Fault, FaultsView, Roll } from '../api/client'
 import { FaultTable, times } from './FaultTable'
 import { LampStates } from './LampStates'
+import { commanded } from './lamps'
 
 function fault(part: Partial<Fault>): Fault {
   return {
@@ -62,4 +63,25 @@ it('tells lamps in words', () => {
   )
   expect(screen.getByText('flashes fast')).toBeInTheDocument()
   expect(screen.getByText('not available')).toBeInTheDocument()
+})
+
+it('tells lamps by the newest read, not by the roll call before it', () => {
+  const off = { malfunction: 'OFF', stop: 'OFF', warning: 'OFF', protect: 'OFF' } as const
+  const read = {
+    modules: [
+      { key: 'aftertreatment', title: 'Aftertreatment', lamps: off },
+      { key: 'brakes', title: 'Brakes' },
+    ],
+  } as unknown as FaultsView
+  const roll = {
+    modules: [
+      { key: 'aftertreatment', title: 'Aftertreatment', lamps: { ...off, warning: 'ON' } },
+      { key: 'brakes', title: 'Brakes', lamps: { ...off, stop: 'ON' } },
+    ],
+  } as unknown as Roll
+  expect(commanded(read, roll).map((m) => [m.title, m.lamps?.warning, m.lamps?.stop])).toEqual([
+    ['Aftertreatment', 'OFF', 'OFF'],
+    ['Brakes', 'OFF', 'ON'],
+  ])
+  expect(commanded(read, undefined)).toHaveLength(1)
 })

@@ -14,6 +14,7 @@ import { ClearFaults } from './ClearFaults'
 import { HourLine } from './HourLine'
 import { Inducement } from './Inducement'
 import { LampsByModule } from './LampStates'
+import { commanded } from './lamps'
 import { LeadList } from './LeadList'
 import { LeadWhy } from './LeadWhy'
 import { LAMP_CHECK, UNIT, trialPath } from '../trial/paths'
@@ -177,7 +178,7 @@ export function Faults() {
             {texts.checkTheLamps}
           </ButtonLink>
         </div>
-        {roll && <LampsByModule modules={roll.modules.filter((m) => m.lamps != null)} />}
+        <LampsByModule modules={commanded(view, roll ?? undefined)} />
       </section>
       {odd.length > 0 && (
         <section aria-label={texts.whatDidNotComeAsIt} className="mt-4">

@@ -1,5 +1,6 @@
 import type { Module } from '../api/client'
 import { words } from '../shared/words'
+import type { Commands } from './lamps'
 import { texts } from './words'
 
 type Lamps = NonNullable<Module['lamps']>
@@ -27,7 +28,7 @@ export function LampStates({ lamps }: { lamps: Lamps }) {
 }
 
 /** Which lamps are lit, and who asks for them; lamps that nobody lights in one line at the end. */
-export function LampsByModule({ modules }: { modules: Module[] }) {
+export function LampsByModule({ modules }: { modules: Commands[] }) {
   const names = Object.keys(words.lamps) as (keyof typeof words.lamps)[]
   const lit = names
     .map((lamp) => ({

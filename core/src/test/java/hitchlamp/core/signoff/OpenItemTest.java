@@ -257,7 +257,7 @@ class OpenItemTest {
             i -> {
               assertThat(i.says().toString())
                   .endsWith("since the last clear: nitrogen oxide catalyst.");
-              assertThat(i.next()).startsWith("Drive until they have run");
+              assertThat(i.next()).startsWith("Work with it until they have run");
             });
   }
 

@@ -13,10 +13,14 @@ public final class SmoothRunning {
   public static final double MOST = 0.12;
 
   private static final double BELOW_RPM = 1_100;
+
+  /** Slower than this the starter turns it, or it dies. */
+  private static final double FROM_RPM = 420;
+
   private static final double BELOW_LOAD = 0.4;
   private static final double GAIN = 0.9;
 
-  /** A cycle that differs from the one before by more is no idling: it starts, or races. */
+  /** A cycle that differs from the one before by more is no idling: it runs up, or down. */
   private static final double STEADY = 0.02;
 
   /** Of each edge of the wheel that stands wrong the module has learned so much. */
@@ -44,7 +48,8 @@ public final class SmoothRunning {
       cycles = clock.cycles();
       return;
     }
-    if (clock.cycles() == cycles || rpm > BELOW_RPM || load > BELOW_LOAD || cut) {
+    boolean idles = rpm > FROM_RPM && rpm < BELOW_RPM && load < BELOW_LOAD;
+    if (clock.cycles() == cycles || !idles || cut) {
       cycles = clock.cycles();
       return;
     }

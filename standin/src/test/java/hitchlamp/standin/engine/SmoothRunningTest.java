@@ -55,6 +55,15 @@ class SmoothRunningTest {
     assertThat(most()).isLessThan(0.01);
   }
 
+  /** The starter turns it evenly, and against compressions that differ. */
+  @Test
+  void theStarterTeachesNothingEither() {
+    for (int i = 0; i < 20; i++) {
+      cycle(165, 165, 5, 0.05);
+    }
+    assertThat(most()).isZero();
+  }
+
   @Test
   void anEngineThatStandsForgetsIt() {
     for (int i = 0; i < 60; i++) {
