@@ -1,13 +1,13 @@
 import { act, cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
-import type { TrialMeasured, TrialOffer, TrialView } from '../api/client'
+import type { TrialMeasured, TrialView } from '../api/client'
 import { NOTHING } from '../stream/useJobStream'
 import { jobStore } from '../stream/jobStore'
 import { person, renderInJob, stubServer } from '../test-support'
 import { KeptTrial } from './KeptTrial'
-import { Tests } from './Tests'
 import { TrialPage } from './TrialPage'
+import { offer, seen, view } from './trialSamples'
 import { marksOf } from './TrialTrace'
 
 const alive = vi.hoisted(() => vi.fn())
@@ -17,48 +17,6 @@ vi.mock('../shared/sound', () => ({ play }))
 vi.mock('../shared/Plot', () => ({
   Plot: ({ name }: { name: string }) => <div role="img" aria-label={name} />,
 }))
-
-const seen = (more: object = {}) => ({
-  cylinders: 6,
-  off: [] as number[],
-  offSeconds: 0,
-  allowed: 2,
-  heldRpm: 'NaN',
-  speedFrom: 600,
-  speedTo: 1200,
-  settled: true,
-  observations: [],
-  ...more,
-})
-
-const view = (more: Partial<TrialView> = {}): TrialView => ({
-  kind: 'cutout',
-  test: 'cutout',
-  title: 'Cylinder cutout by hand',
-  module: 'engine',
-  moduleTitle: 'Engine',
-  stage: 'RUNNING',
-  ending: 'NOT_YET',
-  says: { text: 'Let it settle.' },
-  conditions: [],
-  countdownSeconds: 0,
-  setPoints: [],
-  now: [{ name: 'Engine speed', value: 601, unit: 'rpm' }],
-  observed: seen(),
-  trace: { names: ['Engine speed'], units: ['rpm'], points: [] },
-  judgement: {
-    verdict: 'CANNOT_TELL',
-    says: { text: 'Not tried.' },
-    next: { text: 'Switch off each.' },
-    measured: [],
-    parts: [],
-  },
-  choices: [],
-  hazards: ['Keep clear of belts and fan.'],
-  figures: { 'weak-below': 0.75 },
-  source: 'common practice, no source',
-  ...more,
-})
 
 const observed = (more: object) => seen(more) as unknown
 
@@ -70,26 +28,6 @@ const share = (place: number, value: number, verdict: TrialMeasured['verdict']):
   plusMinus: 6,
   low: 75,
   verdict,
-})
-
-const offer = (more: Partial<TrialOffer> = {}): TrialOffer => ({
-  test: 'cutout',
-  kind: 'cutout',
-  title: 'Cylinder cutout by hand',
-  answers: 'Which cylinder does less.',
-  system: 'Engine',
-  minutes: 3,
-  engine: 'idling',
-  risk: 1,
-  hazards: ['Keep clear of belts and fan.'],
-  delaySeconds: 3,
-  leads: [],
-  modules: [{ id: 'engine', title: 'Engine', conditions: [] }],
-  why: '',
-  commands: true,
-  onceAKeyCycle: false,
-  source: '',
-  ...more,
 })
 
 /** The page of the cutout at the engine, with what the stream has told. */
@@ -243,6 +181,12 @@ it('a test of another module is not taken for this one', () => {
   expect(alive).not.toHaveBeenCalled()
 })
 
+it('a test that was only opened makes room for the one that is opened now', async () => {
+  const sent = stubServer({ '/api/jobs/3/seat': { holder: 'Technician 2' } })
+  page(view({ module: 'engine-port', title: 'Another cutout', stage: 'PREPARING' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['end']))
+})
+
 it('a refusal is said until the test goes on to its next stage', async () => {
   stubServer()
   const rest = globalThis.fetch
@@ -276,132 +220,6 @@ it('stretches in which something was held are marked in the trace', () => {
     { from: 1, to: 3, text: 'a', kind: 'OFF' },
     { from: 4, to: 6, text: 'b', kind: 'OFF' },
   ])
-})
-
-it('the list puts what serves a lead of today first and names what cannot be done and why', async () => {
-  stubServer({
-    '/api/jobs/3/trials/offers': [
-      offer({ test: 'second', title: 'Second', leads: ['Injector return'] }),
-      offer(),
-      offer({ test: 'third', title: 'Third', modules: [], why: 'No module answered.' }),
-    ],
-    '/api/jobs/3/trials': [
-      {
-        id: 5,
-        kind: 'cutout',
-        test: 'cutout',
-        title: 'Cylinder cutout by hand',
-        module: 'engine',
-        moduleTitle: 'Engine',
-        beganAt: '2026-11-25T08:00:00Z',
-        endedAt: '2026-11-25T08:03:00Z',
-        ending: 'ENDED',
-        verdict: 'PASS',
-        says: 'All alike.',
-        next: '',
-        who: 'Technician 2',
-      },
-    ],
-  })
-  const why = renderInJob(<Tests />)
-  expect(await screen.findByText('2 this unit can do, 1 it cannot now')).toBeInTheDocument()
-  expect(screen.getByRole('region', { name: 'For today’s leads' })).toHaveTextContent('Injector return')
-  expect(screen.getByRole('region', { name: 'What it cannot do now' })).toHaveTextContent(
-    'No module answered.',
-  )
-  expect(await screen.findByText('All alike.')).toBeInTheDocument()
-  expect(why).toHaveTextContent('Second')
-  await userEvent.click(screen.getByRole('button', { name: /Cylinder cutout by hand/ }))
-  expect(screen.getByRole('link', { name: 'Open the test' })).toHaveAttribute(
-    'href',
-    '/jobs/3/tests/run/cutout?module=engine',
-  )
-})
-
-it('a condition that does not hold stands in the list with what is there now', async () => {
-  stubServer({
-    '/api/jobs/3/trials/offers': [
-      offer({
-        modules: [
-          {
-            id: 'engine',
-            title: 'Engine',
-            conditions: [
-              {
-                id: 'coolant',
-                says: { text: 'Coolant above \uFFF960 °C\uFFFB' },
-                state: 'FAILS',
-                now: { text: '\uFFF918 °C\uFFFB' },
-                vouch: false,
-                how: { text: 'Warm it up.' },
-              },
-            ],
-          },
-        ],
-      }),
-    ],
-    '/api/jobs/3/trials': [],
-    '/api/quantities': [],
-  })
-  renderInJob(<Tests />)
-  expect(await screen.findByText('Coolant above 60 °C; now 18 °C')).toBeInTheDocument()
-  expect(screen.getByText('Warm it up.')).toBeInTheDocument()
-})
-
-it('modules whose conditions stand alike are told once, another by itself', async () => {
-  const on = (id: string, title: string, state: 'HOLDS' | 'FAILS') => ({
-    id,
-    title,
-    conditions: [
-      {
-        id: 'stands',
-        says: { text: 'The engine stands' },
-        state,
-        now: { text: state === 'HOLDS' ? '0 rpm' : '600 rpm' },
-        vouch: false,
-        how: { text: 'Switch it off.' },
-      },
-    ],
-  })
-  stubServer({
-    '/api/jobs/3/trials/offers': [
-      offer({
-        minutes: 0.2,
-        modules: [on('a', 'Engine', 'HOLDS'), on('b', 'Brakes', 'HOLDS'), on('c', 'Retarder', 'FAILS')],
-      }),
-    ],
-    '/api/jobs/3/trials': [],
-  })
-  const why = renderInJob(<Tests />)
-  expect(await screen.findByText('2 modules:')).toBeInTheDocument()
-  expect(screen.getByText('all conditions hold')).toBeInTheDocument()
-  expect(screen.getByText('Retarder:')).toBeInTheDocument()
-  expect(screen.getByText('The engine stands; now 600 rpm')).toBeInTheDocument()
-  expect(screen.getByText('12 s')).toBeInTheDocument()
-  expect(why).toHaveTextContent('Open the test, retarder')
-})
-
-it('what must be done before a test is said once, however many modules ask for it', async () => {
-  const running = (id: string) => ({
-    id,
-    title: id,
-    conditions: [
-      {
-        id: 'stands',
-        says: { text: 'The engine stands' },
-        state: 'FAILS' as const,
-        now: { text: '600 rpm' },
-        vouch: false,
-        how: { text: 'Switch it off.' },
-      },
-    ],
-  })
-  stubServer({
-    '/api/jobs/3/trials/offers': [offer({ modules: [running('Engine'), running('Brakes')] })],
-    '/api/jobs/3/trials': [],
-  })
-  renderInJob(<Tests />)
-  expect(await screen.findAllByText('Switch it off.')).toHaveLength(1)
 })
 
 it('a test without a board of its own shows its verdict and leads on', async () => {

@@ -59,6 +59,14 @@ export function TrialPage() {
   const { mutate: look } = prepare
   const needsSeat = offer?.commands ?? true
   const may = needsSeat ? mine : me.rights.includes('READ')
+  // Of a test that was only opened nothing is held: it makes room. Once, so that two pages do not chase each other.
+  const left = useRef(false)
+  const inTheWay = module !== '' && may && mine && other?.stage === 'PREPARING'
+  useEffect(() => {
+    if (!inTheWay || left.current) return
+    left.current = true
+    tell('end')
+  }, [inTheWay, tell])
   const wanted = module !== '' && may && !view && !other
   useEffect(() => {
     if (!wanted || looked.current) return
