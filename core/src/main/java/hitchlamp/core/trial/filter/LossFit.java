@@ -30,6 +30,8 @@ public record LossFit(double zeroKpa, double kpa, double plusMinus, int moments)
   /** The most of the flows, temperature taken in, must be so many times the least. */
   private static final double RANGE = 1.6;
 
+  private static final double NARROW = 1.25;
+
   /** Less than this is lost in what the sensor is off by. */
   private static final double ENOUGH = 0.25;
 
@@ -55,11 +57,25 @@ public record LossFit(double zeroKpa, double kpa, double plusMinus, int moments)
 
   /** Empty where the moments are too few or too much alike. */
   public static Optional<LossFit> of(List<Moment> moments) {
+    return of(moments, RANGE);
+  }
+
+  /**
+   * The same over flows that differ less, as while a filter cools down; empty where the noise of
+   * the sensor leaves too much open.
+   *
+   * @param sureKpa two standard errors of the loss at most
+   */
+  public static Optional<LossFit> narrow(List<Moment> moments, double sureKpa) {
+    return of(moments, NARROW).filter(f -> f.plusMinus() <= sureKpa);
+  }
+
+  private static Optional<LossFit> of(List<Moment> moments, double range) {
     List<Moment> told = moments.stream().filter(Moment::told).toList();
     int n = told.size();
     double least = told.stream().mapToDouble(Moment::size).min().orElse(0);
     double most = told.stream().mapToDouble(Moment::size).max().orElse(0);
-    if (n < FEWEST || most < ENOUGH || most < RANGE * least) {
+    if (n < FEWEST || most < ENOUGH || most < range * least) {
       return Optional.empty();
     }
     double x = told.stream().mapToDouble(Moment::size).sum() / n;

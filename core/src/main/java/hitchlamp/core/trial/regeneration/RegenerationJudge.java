@@ -57,6 +57,9 @@ final class RegenerationJudge {
   /** Points of soot that have burned where nothing has burned yet. */
   private static final double UNBURNED = 4;
 
+  /** Cooling down tells the loss at the end at least so well, kPa: a twelfth of what soot makes. */
+  private static final double ZERO_KPA = 0.25;
+
   private static final double STRETCH_SECONDS = 180;
   private static final double MINUTE = 60;
 
@@ -211,7 +214,7 @@ final class RegenerationJudge {
             () -> {
               List<BurnRow> all = new ArrayList<>(atTheEnd());
               rows.stream().filter(r -> r.stage() == BurnStage.COOL_DOWN).forEach(all::add);
-              return LossFit.of(moments(all));
+              return LossFit.narrow(moments(all), ZERO_KPA);
             });
   }
 

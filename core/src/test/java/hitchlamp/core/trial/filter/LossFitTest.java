@@ -93,6 +93,24 @@ class LossFitTest {
     assertThat(LossFit.of(alike)).isEmpty();
   }
 
+  /** While it cools down the flows differ by less: then the noise decides. */
+  @Test
+  void flowsThatDifferLittleAreAFitWhereTheNoiseIsSmall() {
+    for (double noise : new double[] {0.05, 1}) {
+      List<Moment> cooling = new ArrayList<>();
+      for (int i = 0; i < 180; i++) {
+        double celsius = 540 - 0.7 * i;
+        double size = new Moment(380, celsius, 0).size();
+        cooling.add(new Moment(380, celsius, 0.3 + size + noise * random.nextGaussian()));
+      }
+      assertThat(LossFit.of(cooling)).isEmpty();
+      assertThat(LossFit.narrow(cooling, 0.25).isPresent()).isEqualTo(noise < 0.5);
+      LossFit.narrow(cooling, 0.25)
+          .ifPresent(f -> assertThat(f.kpa()).isCloseTo(1, within(1.5 * f.plusMinus())));
+    }
+    assertThat(LossFit.narrow(seen(3, 0, 0.1, 29), 9)).as("too few").isEmpty();
+  }
+
   @Test
   void whatIsNoFigureIsLeftOut() {
     List<Moment> all = seen(2, 0, 0.1, 100);
