@@ -1,8 +1,7 @@
 import { useState } from 'react'
-import { Button } from '../../shared/Button'
-import { Input } from '../../shared/Field'
 import { useShow } from '../../shared/quantity'
 import type { Board, BoardProps } from '../boards'
+import { ReadingEntry } from '../ReadingEntry'
 import { reading, seenOf } from './seen'
 import { texts } from './words'
 
@@ -48,37 +47,19 @@ function FluidBoard({ view, act, far = false }: BoardProps) {
 function Entry({ onRead }: { onRead: (line: string) => void }) {
   const [text, setText] = useState('')
   const line = reading(text)
-  const wrong = text.trim() !== '' && line === undefined
   const kind = line?.endsWith('INDEX') ? texts.asIndex : texts.asPercent
   return (
-    <form
-      className="flex flex-wrap items-end gap-2"
-      onSubmit={(e) => {
-        e.preventDefault()
-        if (line) onRead(line)
-      }}
+    <ReadingEntry
+      label={texts.itReads}
+      text={text}
+      onText={setText}
+      line={line}
+      onRead={onRead}
+      enter={texts.enterIt}
+      wrong={texts.noSuchScale}
     >
-      <label className="flex flex-col gap-1">
-        {texts.itReads}
-        <Input
-          className="max-w-[180px] text-head"
-          inputMode="decimal"
-          autoFocus
-          value={text}
-          aria-invalid={wrong}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
       <span className="py-2.5 text-ink-2">{line ? kind : texts.either}</span>
-      <Button main disabled={!line}>
-        {texts.enterIt}
-      </Button>
-      {wrong && (
-        <p className="basis-full text-small" role="alert">
-          {texts.noSuchScale}
-        </p>
-      )}
-    </form>
+    </ReadingEntry>
   )
 }
 

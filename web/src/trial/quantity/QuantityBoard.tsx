@@ -1,8 +1,8 @@
 import { useState } from 'react'
-import { Button } from '../../shared/Button'
-import { Input, Select } from '../../shared/Field'
+import { Select } from '../../shared/Field'
 import { useShow } from '../../shared/quantity'
 import type { Board, BoardProps } from '../boards'
+import { ReadingEntry } from '../ReadingEntry'
 import { caught, seenOf } from './seen'
 import { texts } from './words'
 
@@ -61,27 +61,16 @@ function QuantityBoard({ view, act, far = false }: BoardProps) {
 function Entry({ onRead }: { onRead: (line: string) => void }) {
   const [text, setText] = useState('')
   const [unit, setUnit] = useState<'GRAM' | 'MILLILITRE'>('GRAM')
-  const line = caught(text, unit)
-  const wrong = text.trim() !== '' && line === undefined
   return (
-    <form
-      className="flex flex-wrap items-end gap-2"
-      onSubmit={(e) => {
-        e.preventDefault()
-        if (line) onRead(line)
-      }}
+    <ReadingEntry
+      label={texts.inBeaker}
+      text={text}
+      onText={setText}
+      line={caught(text, unit)}
+      onRead={onRead}
+      enter={texts.enterIt}
+      wrong={texts.noFigure}
     >
-      <label className="flex flex-col gap-1">
-        {texts.inBeaker}
-        <Input
-          className="max-w-[180px] text-head"
-          inputMode="decimal"
-          autoFocus
-          value={text}
-          aria-invalid={wrong}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
       <Select
         className="max-w-[110px]"
         aria-label={texts.unit}
@@ -91,15 +80,7 @@ function Entry({ onRead }: { onRead: (line: string) => void }) {
         <option value="GRAM">{texts.gram}</option>
         <option value="MILLILITRE">{texts.millilitre}</option>
       </Select>
-      <Button main disabled={!line}>
-        {texts.enterIt}
-      </Button>
-      {wrong && (
-        <p className="basis-full text-small" role="alert">
-          {texts.noFigure}
-        </p>
-      )}
-    </form>
+    </ReadingEntry>
   )
 }
 

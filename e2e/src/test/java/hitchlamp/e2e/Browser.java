@@ -95,6 +95,19 @@ final class Browser implements AutoCloseable {
         .isEmpty();
   }
 
+  /** Takes the seat of the open job's unit, which is free. */
+  void takesTheSeat() {
+    presses("Seat free");
+    presses("Take the seat");
+    sees("You have the seat.");
+    keys(Keys.ESCAPE);
+  }
+
+  /** Path of the open job. */
+  String job() {
+    return path().replaceAll("(/jobs/\\d+).*", "$1");
+  }
+
   /** Hooks the unit of the open job up, anew where it is hooked up already. */
   void hooksUp(String unit) {
     new WebDriverWait(driver, PATIENCE)

@@ -37,10 +37,7 @@ class JobTest {
     try (Browser b = new Browser(running.url())) {
       b.signsIn("Technician 2", Person.PASSWORD);
       b.follows("No power on the haul road");
-      b.presses("Seat free");
-      b.presses("Take the seat");
-      b.sees("You have the seat.");
-      b.keys(Keys.ESCAPE);
+      b.takesTheSeat();
       b.sees("pins carry the bus");
       b.hooksUp("Tipper 14");
       b.presses("Call the roll");
@@ -50,7 +47,7 @@ class JobTest {
       b.sees("not expected on this unit");
       b.isAccessible();
       b.picture("roll-day");
-      job = b.path().replaceAll("(/jobs/\\d+).*", "$1");
+      job = b.job();
       b.presses("Retarder");
       b.sees("Retarder is silent");
       b.keysOnPage("f");
@@ -195,10 +192,7 @@ class JobTest {
       b.picture("frozen-day");
       b.follows("Where to start");
       if (b.shows("Seat free")) {
-        b.presses("Seat free");
-        b.presses("Take the seat");
-        b.sees("You have the seat.");
-        b.keys(Keys.ESCAPE);
+        b.takesTheSeat();
       }
       b.presses("Test circuits now");
       b.sees("Holding: session for circuit self-test");
@@ -257,10 +251,7 @@ class JobTest {
     try (Browser b = new Browser(running.url())) {
       b.signsIn("Technician 2", Person.PASSWORD);
       b.follows("Back from hire");
-      b.presses("Seat free");
-      b.presses("Take the seat");
-      b.sees("You have the seat.");
-      b.keys(Keys.ESCAPE);
+      b.takesTheSeat();
       b.hooksUp("Tipper 6");
       b.presses("Call the roll");
       b.sees("roll call complete");

@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.openqa.selenium.Keys;
 
 /** Every main view in both themes on a desk, a small screen and a tablet held upright. */
 @ExtendWith(Installation.class)
@@ -56,16 +55,13 @@ class MainViewsTest {
     try (Browser b = new Browser(running.url())) {
       b.signsIn("Technician 2", Person.PASSWORD);
       b.follows("Back from hire");
-      b.presses("Seat free");
-      b.presses("Take the seat");
-      b.sees("You have the seat.");
-      b.keys(Keys.ESCAPE);
+      b.takesTheSeat();
       b.hooksUp("Tipper 6");
       b.presses("Call the roll");
       b.sees("roll call complete");
       b.keysOnPage("s");
       b.sees("Out of the safe range");
-      String job = b.path().replaceAll("(/jobs/\\d+).*", "$1");
+      String job = b.job();
       List<String> crowded = new ArrayList<>();
       for (String theme : new String[] {"Night", "Daylight"}) {
         b.chooses(theme);
