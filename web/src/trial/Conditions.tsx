@@ -5,7 +5,13 @@ import { useSaid } from '../shared/said'
 import { conditions, texts } from './words'
 
 /** What must hold before a test begins, as it stands now, and how to make it hold. */
-export function Conditions({ all, act }: { all: TrialCondition[]; act: (line: string) => void }) {
+export function Conditions({
+  all,
+  act,
+}: {
+  all: TrialCondition[]
+  act?: ((line: string) => void) | undefined
+}) {
   const said = useSaid()
   return (
     <ul aria-label={texts.conditions}>
@@ -17,7 +23,7 @@ export function Conditions({ all, act }: { all: TrialCondition[]; act: (line: st
           <span className="w-[250px]">{said(c.says)}</span>
           <b className="w-[150px] font-narrow text-head font-semibold">{said(c.now)}</b>
           {c.state !== 'HOLDS' && <span className="flex-1 text-ink-2">{said(c.how)}</span>}
-          {c.vouch && c.state === 'NOT_KNOWN' && (
+          {act && c.vouch && c.state === 'NOT_KNOWN' && (
             <Button onClick={() => act(`vouch ${c.id}`)}>{texts.itHolds}</Button>
           )}
         </li>

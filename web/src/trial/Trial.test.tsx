@@ -2,7 +2,7 @@ import { act, cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
 import type { TrialMeasured, TrialView } from '../api/client'
-import { NOTHING } from '../stream/useJobStream'
+import { type JobLive, NOTHING } from '../stream/useJobStream'
 import { jobStore } from '../stream/jobStore'
 import { person, renderInJob, stubServer } from '../test-support'
 import { KeptTrial } from './KeptTrial'
@@ -30,12 +30,15 @@ const share = (place: number, value: number, verdict: TrialMeasured['verdict']):
   verdict,
 })
 
-/** The page of the cutout at the engine, with what the stream has told. */
-function page(trial?: TrialView) {
+const seat = (holder: string) => ({ seat: { holder } }) as Partial<JobLive>
+const SEAT = seat('Technician 2')
+
+/** The page of the cutout at the engine, with what the stream has told, for who has the seat unless another does. */
+function page(trial?: TrialView, holder = 'Technician 2') {
   return renderInJob(<TrialPage />, {
     at: '/tests/run/cutout?module=engine',
     route: '/tests/run/:test',
-    live: trial ? { trial } : {},
+    live: trial ? { trial, ...seat(holder) } : seat(holder),
   })
 }
 
@@ -199,7 +202,7 @@ it('a refusal is said until the test goes on to its next stage', async () => {
         )
       : rest(path, init),
   )
-  const store = jobStore({ ...NOTHING, trial: view() })
+  const store = jobStore({ ...NOTHING, ...SEAT, trial: view() })
   renderInJob(<TrialPage />, {
     at: '/tests/run/cutout?module=engine',
     route: '/tests/run/:test',
@@ -250,9 +253,34 @@ it('who does not have the seat is told so and begins nothing by looking', async 
     '/api/jobs/3/seat': { holder: 'Somebody else' },
     '/api/jobs/3/trials/offers': [offer()],
   })
-  page()
+  page(undefined, 'Somebody else')
   expect(await screen.findByText(/Take the seat first/)).toBeInTheDocument()
   expect(await screen.findByText('Which cylinder does less.')).toBeInTheDocument()
+  expect(sent).toEqual([])
+})
+
+it('who only looks on sees how it stands, and no button that the server would refuse', async () => {
+  stubServer()
+  page(view({ stage: 'PREPARING' }), 'Somebody else')
+  expect(screen.queryByRole('button', { name: 'Begin' })).toBeNull()
+  expect(screen.queryByRole('button', { name: 'End it' })).toBeNull()
+  cleanup()
+  page(view({ observed: observed({ off: [2] }) }), 'Somebody else')
+  expect(await screen.findByText('Cylinder 1')).toBeInTheDocument()
+  expect(screen.queryByRole('button', { name: /Cylinder 1/ })).toBeNull()
+  expect(screen.getByRole('button', { name: /Far view/ })).toBeInTheDocument()
+})
+
+it('who may not command is told whose it is, in place of a button', async () => {
+  const sent = stubServer({ '/api/jobs/3/seat': { holder: 'Somebody else' } })
+  renderInJob(<TrialPage />, {
+    at: '/tests/run/cutout?module=engine',
+    route: '/tests/run/:test',
+    me: person('LOOK', 'READ'),
+  })
+  expect(await screen.findByText(/a technician with the seat runs it/)).toBeInTheDocument()
+  expect(screen.queryByRole('button', { name: /Check the conditions/ })).toBeNull()
+  expect(screen.queryByText(/Take the seat first/)).toBeNull()
   expect(sent).toEqual([])
 })
 

@@ -46,7 +46,10 @@ export function TrialPage() {
   const board = useBoard(view?.kind ?? offer?.kind)
   const seat = useQuery({ queryKey: ['seat', job.id], queryFn: () => get<Seat>(`/api/jobs/${job.id}/seat`) })
   const mine = (liveSeat ?? seat.data)?.holder === me.name
-  const acting = view?.stage === 'RUNNING' || view?.stage === 'OPENING'
+  const needsSeat = offer?.commands ?? true
+  // Whoever only looks on gets no buttons that the server would refuse.
+  const hands = mine || !needsSeat
+  const acting = hands && (view?.stage === 'RUNNING' || view?.stage === 'OPENING')
   const { mutate: tell } = act
   const keys = useMemo(
     () => (acting && view && board?.keys ? board.keys(view, tell) : {}),
@@ -57,7 +60,6 @@ export function TrialPage() {
   // commands nothing.
   const looked = useRef(false)
   const { mutate: look } = prepare
-  const needsSeat = offer?.commands ?? true
   const may = needsSeat ? mine : me.rights.includes('READ')
   // Of a test that was only opened nothing is held: it makes room. Once, so that two pages do not chase each other.
   const left = useRef(false)
@@ -87,7 +89,7 @@ export function TrialPage() {
             </Button>
           )}
           {view && running && mine && <OnAPhone job={job.id} />}
-          {view && running && view.stage !== 'LETTING_GO' && (
+          {view && running && hands && view.stage !== 'LETTING_GO' && (
             <Button onClick={() => tell('end')}>{texts.endIt}</Button>
           )}
         </span>
@@ -102,10 +104,16 @@ export function TrialPage() {
       {!running && (
         <div className="mb-4">
           {offer && !view && <Terms offer={offer} />}
-          <Button main={!view} disabled={prepare.isPending} onClick={() => prepare.mutate()}>
-            {view ? texts.checkTheConditionsAgain : texts.checkTheConditions}
-          </Button>
-          {needsSeat && !mine && <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>}
+          {!needsSeat || me.rights.includes('COMMAND') ? (
+            <Button main={!view} disabled={prepare.isPending} onClick={() => prepare.mutate()}>
+              {view ? texts.checkTheConditionsAgain : texts.checkTheConditions}
+            </Button>
+          ) : (
+            <p className="text-ink-2">{texts.aTechnicianRunsIt}</p>
+          )}
+          {needsSeat && !mine && me.rights.includes('COMMAND') && (
+            <p className="mt-2 text-ink-2">{texts.takeTheSeatFirstItIs}</p>
+          )}
         </div>
       )}
       {view && view.stage !== 'COUNTDOWN' && (
@@ -119,15 +127,17 @@ export function TrialPage() {
       {view?.stage === 'PREPARING' && (
         <section className="mb-4">
           {offer && <Terms offer={offer} />}
-          <Conditions all={view.conditions} act={tell} />
-          <Button
-            main
-            className="mt-3"
-            disabled={view.conditions.some((c) => c.state !== 'HOLDS') || act.isPending}
-            onClick={() => tell('begin')}
-          >
-            {texts.begin}
-          </Button>
+          <Conditions all={view.conditions} act={hands ? tell : undefined} />
+          {hands && (
+            <Button
+              main
+              className="mt-3"
+              disabled={view.conditions.some((c) => c.state !== 'HOLDS') || act.isPending}
+              onClick={() => tell('begin')}
+            >
+              {texts.begin}
+            </Button>
+          )}
         </section>
       )}
       {view?.stage === 'COUNTDOWN' && <Countdown view={view} />}

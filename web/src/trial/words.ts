@@ -48,6 +48,8 @@ export const risks: Record<number, string> = {
 export const texts = {
   allConditionsHold: 'all conditions hold',
   allTests: 'All tests',
+  aTechnicianRunsIt:
+    'It commands the unit: a technician with the seat runs it. What comes of it stands here for you as well.',
   anotherTestIsUnderWay: (a: Shown) => `Another test is under way: ${a}. End it first.`,
   aTestStartsOnlyWhenEvery:
     'A test starts only when every condition holds. Whatever is held is shown in the amber strip; Esc lets go of it from any page.',

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, expect, it, vi } from 'vitest'
-import type { TrialView } from '../../api/client'
+import type { Seat, TrialView } from '../../api/client'
 import { renderInJob, stubServer } from '../../test-support'
 import { TrialPage } from '../TrialPage'
 import type { LampSeen } from './seen'
@@ -53,7 +53,7 @@ function page(trial: TrialView) {
   return renderInJob(<TrialPage />, {
     at: '/tests/run/lamps?module=unit',
     route: '/tests/run/:test',
-    live: { trial },
+    live: { trial, seat: { holder: 'Technician 2' } as Seat },
   })
 }
 
