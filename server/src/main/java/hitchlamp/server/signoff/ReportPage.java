@@ -58,6 +58,8 @@ final class ReportPage {
       .quiet { color: #454d52; }
       .b { font: 600 10.5pt 'Barlow', 'Wider', 'Widest'; }
       .sign td { border: 0; padding-top: 12mm; }
+      .log td { white-space: nowrap; }
+      .log td.text { white-space: normal; width: 100mm; }
       """;
 
   private final JobRow job;
@@ -282,6 +284,7 @@ final class ReportPage {
           .append(esc(t.title()))
           .append("</span><br/><span class=\"quiet\">")
           .append(esc(t.says()))
+          .append(full ? "" : failedBefore(t))
           .append("</span></td><td style=\"width:34mm\">")
           .append(MOMENT.format(t.at()))
           .append("</td><td style=\"width:26mm\">")
@@ -292,6 +295,13 @@ final class ReportPage {
     if (full) {
       html.append(new ReportTests(kept, this::esc).html(state.tests()));
     }
+  }
+
+  /** Who pays wants to read what was wrong, not only that it is right now. */
+  private String failedBefore(Tested now) {
+    return now.failedBefore(state.tests())
+        .map(t -> "<br/>" + esc(SignoffWords.say("failed-before", t.says())))
+        .orElse("");
   }
 
   /** Guides that came to something, or all; what was assumed on the way is marked. */
@@ -339,6 +349,17 @@ final class ReportPage {
             state.reads(),
             counts.isEmpty() ? SignoffWords.say("no-fault-in-either") : String.join(", ", counts)));
     if (!full) {
+      state.changes().stream()
+          .limit(MOST_SHORT)
+          .forEach(
+              l ->
+                  paragraph(
+                      SignoffWords.say(
+                          "what-became-of",
+                          l.fault().fault().component() + ", " + l.fault().fault().mode(),
+                          String.valueOf(l.fault().spn()),
+                          String.valueOf(l.fault().fmi()),
+                          l.change().says())));
       return;
     }
     columns(
@@ -439,27 +460,44 @@ final class ReportPage {
     }
     Collections.reverse(notes);
     heading("noted");
-    html.append("<table>");
+    html.append("<table class=\"log\">");
     for (Logbook.Entry e : notes) {
       String text = e.text().length() > 300 ? e.text().substring(0, 300) + " …" : e.text();
-      cells(MOMENT.format(e.at()), text, e.who() == null ? "" : e.who());
+      logged(MOMENT.format(e.at()), null, text, e.who());
     }
     html.append("</table>");
   }
 
   private void logbook() {
     heading("logbook");
-    html.append("<table>");
+    html.append("<table class=\"log\">");
     List<Logbook.Entry> inOrder = new ArrayList<>(log);
     Collections.reverse(inOrder);
     for (Logbook.Entry e : inOrder) {
-      cells(
+      logged(
           MOMENT.format(e.at()),
           e.hours() == null ? "" : read(new Figure(e.hours(), Unit.HOUR, 1)),
           e.text(),
-          e.who() == null ? "" : e.who());
+          e.who());
     }
     html.append("</table>");
+  }
+
+  /**
+   * A line of the logbook.
+   *
+   * @param hours null where the table has no such column
+   */
+  private void logged(String at, String hours, String text, String who) {
+    html.append("<tr><td>")
+        .append(esc(at))
+        .append("</td>")
+        .append(hours == null ? "" : "<td>" + esc(hours) + "</td>")
+        .append("<td class=\"text\">")
+        .append(esc(text))
+        .append("</td><td>")
+        .append(esc(who == null ? "" : who))
+        .append("</td></tr>");
   }
 
   private void signatures() {

@@ -106,7 +106,15 @@ final class ReportTests {
 
   private void table(List<ReportPlot.Run> runs) {
     Set<String> rows = new LinkedHashSet<>();
-    runs.forEach(r -> r.view().judgement().measured().forEach(m -> rows.add(row(m))));
+    runs.forEach(
+        r -> {
+          List<TrialView.TrialMeasured> all = r.view().judgement().measured();
+          boolean judged = all.stream().anyMatch(m -> m.place() > 0 && m.verdict() != null);
+          // How a judged figure of each cylinder came about is for the page of the test.
+          all.stream()
+              .filter(m -> !judged || m.place() == 0 || m.verdict() != null)
+              .forEach(m -> rows.add(row(m)));
+        });
     html.append("<table><thead><tr><th>")
         .append(esc.apply(SignoffWords.say("column-figure")))
         .append("</th>");

@@ -138,6 +138,48 @@ class ReportTestsTest {
     assertThat(html()).isEmpty();
   }
 
+  /** How a judged figure came about is for the page of the test. */
+  @Test
+  void besideJudgedFiguresOfEachCylinderTheOthersAreLeftOut() {
+    ran(1, Verdict.PASS, List.of(), 100.0, 99.0);
+    TrialView v = kept.get(1L);
+    List<TrialView.TrialMeasured> more = new ArrayList<>(v.judgement().measured());
+    more.add(
+        new TrialView.TrialMeasured("by-fuel", 2, 98.7, "%", null, null, null, (Verdict) null));
+    more.add(new TrialView.TrialMeasured("crank", 0, 295.0, "rpm", null, null, null, null));
+    kept.put(1L, with(v, more));
+    assertThat(html()).contains("Crank", "99.0").doesNotContain("98.7");
+  }
+
+  private static TrialView with(TrialView v, List<TrialView.TrialMeasured> measured) {
+    return new TrialView(
+        v.kind(),
+        v.test(),
+        v.title(),
+        v.module(),
+        v.moduleTitle(),
+        v.stage(),
+        v.ending(),
+        v.says(),
+        v.conditions(),
+        v.countdownSeconds(),
+        v.choices(),
+        v.progress(),
+        v.setPoints(),
+        v.now(),
+        v.observed(),
+        v.trace(),
+        new TrialView.TrialJudgement(
+            v.judgement().verdict(),
+            v.judgement().says(),
+            v.judgement().next(),
+            measured,
+            List.of()),
+        v.hazards(),
+        v.figures(),
+        v.source());
+  }
+
   /** A report stays readable, and its memory bounded, whatever a job has run. */
   @Test
   void manyTestsAndFiguresAreCut() {
