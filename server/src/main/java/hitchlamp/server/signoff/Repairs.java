@@ -144,14 +144,14 @@ class Repairs implements JobPage {
         row.hours(),
         pack.id(),
         pack.hash());
-    logbook.enter(
-        job,
-        Logbook.Kind.NOTE,
-        note.isBlank()
-            ? SignoffWords.say("repaired", called)
-            : SignoffWords.say("repaired-and-noted", called, note.strip()),
-        who.id(),
-        now(row));
+    logbook.enter(job, Logbook.Kind.NOTE, logged(called, note), who.id(), now(row));
+  }
+
+  /** What the logbook says of a repair. */
+  static String logged(String title, String note) {
+    return note.isBlank()
+        ? SignoffWords.say("repaired", title)
+        : SignoffWords.say("repaired-and-noted", title, note.strip());
   }
 
   private LocalDateTime moment(Instant at, JobRow row) {

@@ -32,7 +32,9 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.LongFunction;
+import java.util.stream.Collectors;
 import org.springframework.web.util.HtmlUtils;
 
 /** The report of a job as a page for print. */
@@ -300,8 +302,14 @@ final class ReportPage {
   /** Who pays wants to read what was wrong, not only that it is right now. */
   private String failedBefore(Tested now) {
     return now.failedBefore(state.tests())
-        .map(t -> "<br/>" + esc(SignoffWords.say("failed-before", t.says())))
+        .map(t -> "<br/>" + esc(SignoffWords.say("failed-before", sentence(t.says()))))
         .orElse("");
+  }
+
+  /** The first sentence, which says what it came to. */
+  private static String sentence(String says) {
+    int end = says.indexOf(". ");
+    return end < 0 ? says : says.substring(0, end + 1);
   }
 
   /** Guides that came to something, or all; what was assumed on the way is marked. */
@@ -336,6 +344,18 @@ final class ReportPage {
       paragraph(SignoffWords.say("one-read-only"));
       return;
     }
+    if (!full && !state.changes().isEmpty() && state.changes().size() <= MOST_SHORT) {
+      for (ReadDifference.Line l : state.changes()) {
+        paragraph(
+            SignoffWords.say(
+                "what-became-of",
+                l.fault().fault().component() + ", " + l.fault().fault().mode(),
+                String.valueOf(l.fault().spn()),
+                String.valueOf(l.fault().fmi()),
+                l.change().says()));
+      }
+      return;
+    }
     List<String> counts = new ArrayList<>();
     for (ReadDifference.Change c : ReadDifference.Change.values()) {
       long n = state.changes().stream().filter(l -> l.change() == c).count();
@@ -349,17 +369,6 @@ final class ReportPage {
             state.reads(),
             counts.isEmpty() ? SignoffWords.say("no-fault-in-either") : String.join(", ", counts)));
     if (!full) {
-      state.changes().stream()
-          .limit(MOST_SHORT)
-          .forEach(
-              l ->
-                  paragraph(
-                      SignoffWords.say(
-                          "what-became-of",
-                          l.fault().fault().component() + ", " + l.fault().fault().mode(),
-                          String.valueOf(l.fault().spn()),
-                          String.valueOf(l.fault().fmi()),
-                          l.change().says())));
       return;
     }
     columns(
@@ -450,11 +459,18 @@ final class ReportPage {
         : SignoffWords.say("unknown");
   }
 
-  /** What people wrote down, for the short report. */
+  /** What people wrote down, for the short report; repairs stand above. */
   private void done() {
+    Set<String> repaired =
+        state.repairs().stream()
+            .map(r -> Repairs.logged(r.title(), r.note()))
+            .collect(Collectors.toSet());
     List<Logbook.Entry> notes =
         new ArrayList<>(
-            log.stream().filter(e -> e.kind().equals("NOTE")).limit(MOST_SHORT).toList());
+            log.stream()
+                .filter(e -> e.kind().equals("NOTE") && !repaired.contains(e.text()))
+                .limit(MOST_SHORT)
+                .toList());
     if (notes.isEmpty()) {
       return;
     }
