@@ -1,7 +1,7 @@
 import { act, cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, expect, it, vi } from 'vitest'
-import type { TrialMeasured, TrialView } from '../api/client'
+import type { FaultsView, TrialMeasured, TrialView } from '../api/client'
 import { type JobLive, NOTHING } from '../stream/useJobStream'
 import { jobStore } from '../stream/jobStore'
 import { person, renderInJob, stubServer } from '../test-support'
@@ -244,8 +244,24 @@ it('a test without a board of its own shows its verdict and leads on', async () 
   )
   expect(await screen.findByText('1 found at this moment.')).toBeInTheDocument()
   expect(screen.getByText('Trace the first of them.')).toBeInTheDocument()
-  expect(screen.getByRole('link', { name: 'Today’s leads' })).toHaveAttribute('href', '/jobs/3/faults')
+  expect(screen.queryByRole('link', { name: 'Today’s leads' })).toBeNull()
+  expect(screen.getByRole('link', { name: 'Enter the repair, at sign-off' })).toHaveAttribute(
+    'href',
+    '/jobs/3/sign-off',
+  )
   expect(screen.queryByRole('img')).toBeNull()
+})
+
+it('what failed leads to the leads of today where there are any', async () => {
+  stubServer()
+  const judgement = { verdict: 'FAIL', says: { text: 'No.' }, next: { text: '' }, measured: [], parts: [] }
+  renderInJob(<TrialPage />, {
+    at: '/tests/run/cutout?module=engine',
+    route: '/tests/run/:test',
+    live: { trial: view({ stage: 'ENDED', judgement } as Partial<TrialView>), ...SEAT },
+    faults: { leads: [{ bearing: 'TODAY' }] } as unknown as FaultsView,
+  })
+  expect(await screen.findByRole('link', { name: 'Today’s leads' })).toHaveAttribute('href', '/jobs/3/faults')
 })
 
 it('who does not have the seat is told so and begins nothing by looking', async () => {

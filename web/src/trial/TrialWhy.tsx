@@ -1,5 +1,6 @@
 import { ButtonLink } from '../shared/ButtonLink'
 import type { TrialView } from '../api/client'
+import { useJob } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { useSaid } from '../shared/said'
 import type { Board } from './boards'
@@ -20,7 +21,10 @@ export function TrialWhy({
   kept?: boolean
 }) {
   const said = useSaid()
+  const { faults } = useJob()
   const ended = view?.stage === 'ENDED'
+  const failed = ended && view.judgement.verdict === 'FAIL'
+  const leads = faults?.leads.some((l) => l.bearing === 'TODAY') ?? false
   const next = (
     <>
       {view && !kept && <Together view={view} job={job} />}
@@ -34,13 +38,15 @@ export function TrialWhy({
               {texts.itsLiveValues}
             </ButtonLink>
           )}
-          {ended && view.judgement.verdict === 'FAIL' && (
+          {failed && leads && (
             <ButtonLink main to={`/jobs/${job}/faults`}>
               {texts.todaysLeads}
             </ButtonLink>
           )}
-          {ended && view.judgement.verdict === 'FAIL' && (
-            <ButtonLink to={`/jobs/${job}/sign-off`}>{texts.enterTheRepair}</ButtonLink>
+          {failed && (
+            <ButtonLink main={!leads} to={`/jobs/${job}/sign-off`}>
+              {texts.enterTheRepair}
+            </ButtonLink>
           )}
           <ButtonLink to={`/jobs/${job}/tests`}>{texts.allTests}</ButtonLink>
         </span>
