@@ -65,5 +65,6 @@ it('who only looks on changes nothing', () => {
 it('a job from a case file cannot be opened again', () => {
   stubServer({ '/api/jobs/3/logbook': [] })
   renderInJob(<LogbookPage />, { job: { ...JOB, state: 'CASE' } })
-  expect(screen.getByRole('button', { name: 'Open it again' })).toBeDisabled()
+  expect(screen.queryByRole('button', { name: 'Open it again' })).toBeNull()
+  expect(screen.getByText(/is from a case file, to be read only/)).toBeInTheDocument()
 })

@@ -10,6 +10,9 @@ import { useJob } from './jobContext'
 import { Why, WhyPart } from './Why'
 import { texts } from './words'
 
+const state = (job: Job) =>
+  job.state === 'CASE' ? texts.fromACaseToRead : job.state === 'OPEN' ? texts.open3 : texts.closed2
+
 /** Everything that happened in the job, newest first. */
 export function LogbookPage() {
   const { job } = useJob()
@@ -37,9 +40,7 @@ export function LogbookPage() {
     <>
       <div className="mb-3 flex items-center gap-4">
         <h1>{texts.logbook}</h1>
-        <p className="text-ink-2">
-          {texts.jobIs(job.number, job.state === 'OPEN' ? texts.open3 : texts.closed2)}
-        </p>
+        <p className="text-ink-2">{texts.jobIs(job.number, state(job))}</p>
         {me.rights.includes('NOTE') && (
           <>
             <input
@@ -59,11 +60,8 @@ export function LogbookPage() {
             </Button>
           </>
         )}
-        {me.rights.includes('COMMAND') && (
-          <Button
-            disabled={job.state === 'CASE'}
-            onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}
-          >
+        {me.rights.includes('COMMAND') && job.state !== 'CASE' && (
+          <Button onClick={() => turn.mutate(job.state === 'OPEN' ? 'CLOSED' : 'OPEN')}>
             {job.state === 'OPEN' ? texts.closeThisJob : texts.openItAgain}
           </Button>
         )}

@@ -88,6 +88,7 @@ export const texts = {
   hookUp: 'Hook up',
   inferredFromWhetherModulesAreHeard: 'Inferred from whether modules are heard',
   job: (a: Shown) => `Job ${a}`,
+  fromACaseToRead: 'from a case file, to be read only',
   jobIs: (a: Shown, b: Shown) => `Job ${a} is ${b}.`,
   jobs: 'Jobs',
   jobs2: 'Jobs ',

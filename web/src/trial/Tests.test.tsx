@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { expect, it } from 'vitest'
-import { renderInJob, stubServer } from '../test-support'
+import { JOB, renderInJob, stubServer } from '../test-support'
 import { Tests } from './Tests'
 import { offer } from './trialSamples'
 
@@ -129,4 +129,12 @@ it('what must be done before a test is said once, however many modules ask for i
   })
   renderInJob(<Tests />)
   expect(await screen.findAllByText('Switch it off.')).toHaveLength(1)
+})
+
+it('of a job that came with a case file only what was run stands there', async () => {
+  stubServer({ '/api/jobs/3/trials': [], '/api/jobs/3/trials/offers': [offer()] })
+  renderInJob(<Tests />, { job: { ...JOB, state: 'CASE' } })
+  expect(await screen.findByText('None yet.')).toBeInTheDocument()
+  expect(screen.queryByText(/can be done now/)).toBeNull()
+  expect(screen.queryByRole('link', { name: /Hook up/ })).toBeNull()
 })

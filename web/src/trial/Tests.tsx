@@ -20,6 +20,8 @@ export function Tests() {
   const [chosen, setChosen] = useState<string>()
   const offers = useQuery({
     queryKey: ['offers', job.id, liveRoll?.state, liveLink?.state, faults?.readId],
+    // Of a job that came with a case file nothing can be run: what was run is all there is.
+    enabled: job.state !== 'CASE',
     queryFn: () => get<TrialOffer[]>(`/api/jobs/${job.id}/trials/offers`),
   })
   const done = useQuery({

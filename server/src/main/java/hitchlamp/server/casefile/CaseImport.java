@@ -22,6 +22,7 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -35,6 +36,9 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** One case file on its way in: everything of it is written, or nothing. */
 final class CaseImport {
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("uuuu-MM-dd HH:mm 'UTC'").withZone(ZoneOffset.UTC);
+
   private static final String SENT_AGAIN = CasefileWords.say("ask-for-the-case-file-to");
   private static final int LONGEST_NUMBER = 20;
   private static final long LARGEST_LOG = 64L * 1024 * 1024;
@@ -149,7 +153,7 @@ final class CaseImport {
         Logbook.Kind.OPENED,
         CasefileWords.say(
             "opened-from-a-case-file-of",
-            zip.manifest().madeAt(),
+            MOMENT.format(zip.manifest().madeAt()),
             zip.manifest().madeBy(),
             h.number()),
         who.id(),
