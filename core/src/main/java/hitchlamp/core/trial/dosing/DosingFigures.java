@@ -37,6 +37,10 @@ record DosingFigures(
   private static final double FILLED_KPA = 60;
 
   private static final double LAST_SECONDS = 10;
+
+  /** Pressure and pump have settled so long after the line is filled, s. */
+  private static final double SWINGS_IN = 8;
+
   private static final double LAST_DOSED = 6;
   private static final double SETTLES = 1.5;
 
@@ -49,7 +53,7 @@ record DosingFigures(
   static DosingFigures of(List<DosingPoint> points) {
     List<DosingPoint> before = in(points, DosingStage.NONE);
     List<DosingPoint> fills = in(points, DosingStage.FILL);
-    List<DosingPoint> holds = last(in(points, DosingStage.HOLD), LAST_SECONDS);
+    List<DosingPoint> holds = last(settled(in(points, DosingStage.HOLD)), LAST_SECONDS);
     List<DosingPoint> rests = in(points, DosingStage.REST);
     List<DosingPoint> little = last(in(points, DosingStage.DOSE_LITTLE), LAST_DOSED);
     List<DosingPoint> much = last(in(points, DosingStage.DOSE_MUCH), LAST_DOSED);
@@ -103,6 +107,12 @@ record DosingFigures(
 
   private static List<DosingPoint> in(List<DosingPoint> points, DosingStage stage) {
     return points.stream().filter(p -> p.stage() == stage && !Double.isNaN(p.kpa())).toList();
+  }
+
+  /** Without its first seconds, in which the pressure swings in whatever the line holds. */
+  private static List<DosingPoint> settled(List<DosingPoint> holds) {
+    double from = holds.isEmpty() ? 0 : holds.get(0).seconds() + SWINGS_IN;
+    return holds.stream().filter(p -> p.seconds() >= from).toList();
   }
 
   private static List<DosingPoint> last(List<DosingPoint> points, double seconds) {

@@ -85,7 +85,9 @@ final class DosingJudge {
           DosingWords.said("thaw-it"));
     }
     if (!f.built()) {
-      return notBuilt();
+      return seen.points().stream().anyMatch(p -> p.stage() == DosingStage.HOLD)
+          ? brokenOff("run-it-again")
+          : notBuilt();
     }
     sensor();
     leak();
@@ -106,17 +108,21 @@ final class DosingJudge {
           failed.isEmpty() ? open : failed);
     }
     if (!whole) {
-      return Judgement.cannotTell(
-          seen.says().isEmpty()
-              ? DosingWords.said("broken-off")
-              : DosingWords.said("the-module-says", seen.says()),
-          DosingWords.said(f.emptied() < setup.emptyKpa() ? "run-it-again" : "not-emptied"));
+      return brokenOff(f.emptied() < setup.emptyKpa() ? "run-it-again" : "not-emptied");
     }
     return new Judgement(
         Verdict.PASS,
         DosingWords.said("all-fine", bar(f.held()), bar(Math.max(0, f.leak()))),
         measured(),
         DosingWords.said("look-at-quantity"));
+  }
+
+  private Judgement brokenOff(String next) {
+    return Judgement.cannotTell(
+        seen.says().isEmpty()
+            ? DosingWords.said("broken-off")
+            : DosingWords.said("the-module-says", seen.says()),
+        DosingWords.said(next));
   }
 
   private List<Judgement.Part> with(Verdict v) {
@@ -140,11 +146,7 @@ final class DosingJudge {
   private Judgement notBuilt() {
     boolean tried = seen.points().stream().anyMatch(p -> p.stage() == DosingStage.EMPTY);
     if (!tried || seen.points().stream().noneMatch(p -> p.stage() == DosingStage.FILL)) {
-      return Judgement.cannotTell(
-          seen.says().isEmpty()
-              ? DosingWords.said("broken-off")
-              : DosingWords.said("the-module-says", seen.says()),
-          DosingWords.said("run-it-again"));
+      return brokenOff("run-it-again");
     }
     if (seen.level() < EMPTY_PERCENT) {
       fail(TANK, DosingWords.said("tank-is-empty"), DosingWords.said("fill-the-tank"));

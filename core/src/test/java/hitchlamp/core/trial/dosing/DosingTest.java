@@ -263,6 +263,22 @@ class DosingTest {
     assertThat(j.next().toString()).contains("frost");
   }
 
+  /** While the line is just filled the pressure swings in: that is no air, and no weak pump. */
+  @Test
+  void brokenOffBeforeThePressureHasSettledItCannotTell() {
+    for (double seconds = 0.4; seconds < 8; seconds += 0.4) {
+      Course c = new Course();
+      c.stage(DosingStage.NONE, 3, 0, 0, 0);
+      c.stage(DosingStage.FILL, 16, 0, 0, 100);
+      // It overshoots, and the pump works hard at first.
+      c.stage(DosingStage.HOLD, seconds, 960, -60 / 8.0, 40);
+      Judgement j = brokenOff(c.points, 60, 15);
+      assertThat(j.verdict()).as("after %.1f s", seconds).isEqualTo(Verdict.CANNOT_TELL);
+      c.stage(DosingStage.EMPTY, 45, -25, 0, 100);
+      assertThat(brokenOff(c.points, 60, 15).verdict()).isEqualTo(Verdict.CANNOT_TELL);
+    }
+  }
+
   @Test
   void askedOnlyWhereItLeaksAndOverWhenAnswered() {
     DosingScript script = new DosingScript(SETUP);
