@@ -64,6 +64,18 @@ final class ReportPage {
       .log td.text { white-space: normal; width: 100mm; }
       """;
 
+  /** One page holds more so. */
+  private static final String CLOSE =
+      """
+      @page { margin: 14mm 18mm 16mm 18mm; }
+      body { font-size: 9.5pt; line-height: 1.3; }
+      .b { font-size: 9.5pt; }
+      h2 { font-size: 11.5pt; margin: 4mm 0 1mm 0; }
+      td, th { padding: 0.6mm 2mm 0.6mm 0; }
+      p { margin: 1mm 0; }
+      .sign td { padding-top: 8mm; }
+      """;
+
   private final JobRow job;
   private final UnitRow unit;
   private final SignOffs.State state;
@@ -101,6 +113,7 @@ final class ReportPage {
         .append(esc(SignoffWords.say("job-number", job.number())))
         .append("</title><style>")
         .append(STYLE)
+        .append(full ? "" : CLOSE)
         .append("</style></head><body>");
     head(full);
     found(full);
