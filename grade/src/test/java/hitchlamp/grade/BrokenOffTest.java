@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * held where the module can still be heard.
  */
 class BrokenOffTest {
-  private static final int MOMENTS = 5;
+  private static final int MOMENTS = 3;
   private static final double LATEST = 150;
   private static final double ENGINE_SPEED_RUNS = 100;
 
