@@ -275,6 +275,13 @@ it('who does not have the seat is told so and begins nothing by looking', async 
   expect(sent).toEqual([])
 })
 
+it('a test that goes on while nobody has the seat can be ended by who comes back', async () => {
+  const sent = stubServer()
+  page(view({ stage: 'RUNNING' }), '')
+  await userEvent.click(screen.getByRole('button', { name: 'End it' }))
+  await waitFor(() => expect(acts(sent)).toEqual(['end']))
+})
+
 it('who only looks on sees how it stands, and no button that the server would refuse', async () => {
   stubServer()
   page(view({ stage: 'PREPARING' }), 'Somebody else')

@@ -45,9 +45,10 @@ export function TrialPage() {
   const offer = offers.data?.find((o) => o.test === test)
   const board = useBoard(view?.kind ?? offer?.kind)
   const seat = useQuery({ queryKey: ['seat', job.id], queryFn: () => get<Seat>(`/api/jobs/${job.id}/seat`) })
-  const mine = (liveSeat ?? seat.data)?.holder === me.name
+  const holder = (liveSeat ?? seat.data)?.holder
+  const mine = holder === me.name
   const needsSeat = offer?.commands ?? true
-  // Whoever only looks on gets no buttons that the server would refuse.
+  // Whoever only looks on gets no buttons that the server would refuse; what nobody has the seat of anybody may end.
   const hands = mine || !needsSeat
   const acting = hands && (view?.stage === 'RUNNING' || view?.stage === 'OPENING')
   const { mutate: tell } = act
@@ -89,7 +90,7 @@ export function TrialPage() {
             </Button>
           )}
           {view && running && mine && <OnAPhone job={job.id} />}
-          {view && running && hands && view.stage !== 'LETTING_GO' && (
+          {view && running && (hands || !holder) && view.stage !== 'LETTING_GO' && (
             <Button onClick={() => tell('end')}>{texts.endIt}</Button>
           )}
         </span>
