@@ -6,10 +6,20 @@ import { useSaid } from '../shared/said'
 import { trialPath } from './paths'
 import { texts } from './words'
 
-/** Kinds of tests that look at cylinders. */
-const KINDS = ['contribution', 'cutout', 'balance', 'compression', 'coils']
+/** Kinds of tests that mean something together. */
+const KINDS = [
+  'contribution',
+  'cutout',
+  'balance',
+  'compression',
+  'coils',
+  'airpath',
+  'actuator',
+  'cooler',
+  'rail',
+]
 
-/** What the tests of the cylinders mean together, with the test that tells what is left. */
+/** What the tests of an engine mean together, with the test that tells what is left. */
 export function Together({ view, job }: { view: TrialView; job: number }) {
   const said = useSaid()
   const { data } = useQuery({

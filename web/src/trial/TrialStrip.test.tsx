@@ -28,6 +28,7 @@ const priming = (more: Partial<TrialView>): TrialView => ({
   judgement: { verdict: 'CANNOT_TELL', says: { text: '' }, next: { text: '' }, measured: [], parts: [] },
   hazards: [],
   figures: {},
+  moves: [],
   source: '',
   ...more,
 })

@@ -40,17 +40,21 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 
 /** Every kind with its board, fetched when a test of that kind is opened. */
 const BOARDS: Record<string, () => Promise<Board>> = {
+  actuator: () => import('./actuator/ActuatorBoard').then((m) => m.actuator),
   agreement: () => import('./agreement/AgreementBoard').then((m) => m.agreement),
+  airpath: () => import('./airpath/AirPathBoard').then((m) => m.airpath),
   balance: () => import('./balance/BalanceBoard').then((m) => m.balance),
   coils: () => import('./coils/CoilsBoard').then((m) => m.coils),
   compression: () => import('./compression/CompressionBoard').then((m) => m.compression),
   contribution: () => import('./contribution/ContributionBoard').then((m) => m.contribution),
   conversion: () => import('./conversion/ConversionBoard').then((m) => m.conversion),
+  cooler: () => import('./cooler/CoolerBoard').then((m) => m.cooler),
   cutout: () => import('./cutout/CutoutBoard').then((m) => m.cutout),
   dosing: () => import('./dosing/DosingBoard').then((m) => m.dosing),
   filter: () => import('./filter/FilterBoard').then((m) => m.filter),
   fluid: () => import('./fluid/FluidBoard').then((m) => m.fluid),
   quantity: () => import('./quantity/QuantityBoard').then((m) => m.quantity),
+  rail: () => import('./rail/RailBoard').then((m) => m.rail),
   regeneration: () => import('./regeneration/RegenerationBoard').then((m) => m.regeneration),
   restore: () => import('./restore/RestoreBoard').then((m) => m.restore),
   loaded: () => import('./loaded/LoadedBoard').then((m) => m.loaded),

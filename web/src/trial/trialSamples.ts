@@ -40,6 +40,7 @@ export const view = (more: Partial<TrialView> = {}): TrialView => ({
   choices: [],
   hazards: ['Keep clear of belts and fan.'],
   figures: { 'weak-below': 0.75 },
+  moves: [],
   source: 'common practice, no source',
   ...more,
 })

@@ -2329,14 +2329,15 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            valueNode?: boolean;
-            missingNode?: boolean;
-            object?: boolean;
             /** @enum {string} */
             nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
+            missingNode?: boolean;
+            valueNode?: boolean;
+            object?: boolean;
             pojo?: boolean;
+            number?: boolean;
             floatingPointNumber?: boolean;
             short?: boolean;
             int?: boolean;
@@ -2348,7 +2349,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            number?: boolean;
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2673,6 +2673,19 @@ export interface components {
             /** @enum {string} */
             verdict?: "PASS" | "FAIL" | "CANNOT_TELL";
         };
+        TrialMove: {
+            id: string;
+            control: string;
+            title: string;
+            does: string;
+            /** Format: double */
+            base: number;
+            /** Format: double */
+            to: number;
+            seconds: {
+                [key: string]: number;
+            };
+        };
         TrialNow: {
             name: string;
             /** Format: double */
@@ -2732,6 +2745,7 @@ export interface components {
             figures: {
                 [key: string]: number;
             };
+            moves: components["schemas"]["TrialMove"][];
             source: string;
         };
         PackView: {

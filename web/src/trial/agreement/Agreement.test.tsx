@@ -74,6 +74,7 @@ const view: TrialView = {
   },
   hazards: [],
   figures: {},
+  moves: [],
   source: 'none',
 }
 

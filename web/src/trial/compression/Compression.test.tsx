@@ -47,6 +47,7 @@ const view = (stage: string, more: Partial<TrialView> = {}): TrialView => ({
   choices: [],
   hazards: [],
   figures: { 'low-below': 91 },
+  moves: [],
   source: 'common practice, no source',
   ...more,
 })

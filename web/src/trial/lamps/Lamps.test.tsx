@@ -45,6 +45,7 @@ const view = (lamps: LampSeen[], more: Partial<TrialView> = {}): TrialView => ({
   },
   hazards: [],
   figures: {},
+  moves: [],
   source: '',
   ...more,
 })

@@ -75,11 +75,24 @@ final class BenchMeasure {
     LOADED("loaded", true),
     DOSING("dosing", false),
     QUANTITY("quantity", false),
-    RESTORE("restore", true);
+    RESTORE("restore", true),
+    AIR_PATH("airpath", true),
+    ACTUATOR("actuator", false),
+    COOLER("cooler", true);
 
     /** Those that take something of the unit into our hand by themselves. */
     static final List<Kind> LEADING =
-        List.of(COMPRESSION, CONTRIBUTION, COILS, LOADED, DOSING, QUANTITY, RESTORE);
+        List.of(
+            COMPRESSION,
+            CONTRIBUTION,
+            COILS,
+            LOADED,
+            DOSING,
+            QUANTITY,
+            RESTORE,
+            AIR_PATH,
+            ACTUATOR,
+            COOLER);
 
     private final String test;
     private final boolean runs;
@@ -100,6 +113,7 @@ final class BenchMeasure {
       case LOADED -> r.nextBoolean() ? LoadedCutout.SKIP : LoadedCutout.AGAIN + " " + r.nextInt(7);
       case COILS -> "heard " + (1 + r.nextInt(6)) + " CLICKS";
       case DOSING -> "looked " + (r.nextBoolean() ? "DRY" : "LINE");
+      case ACTUATOR -> "move " + (r.nextBoolean() ? "throttle" : "turbo");
       case QUANTITY -> r.nextBoolean() ? DosedQuantity.READY : "caught " + r.nextInt(90) + " GRAM";
       default -> "off " + (1 + r.nextInt(6));
     };

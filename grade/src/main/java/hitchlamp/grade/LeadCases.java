@@ -73,7 +73,17 @@ final class LeadCases {
           Kind.COIL_SLOW,
           Kind.COIL_TURNS_SHORTED,
           Kind.INJECTOR_STUCK,
-          Kind.INJECTOR_STICKS);
+          Kind.INJECTOR_STICKS,
+          Kind.EGR_COOLER_FOULED,
+          Kind.FLAP_STUCK,
+          Kind.ACTUATOR_SLOW,
+          Kind.ACTUATOR_PLAY,
+          Kind.ACTUATOR_STICKS,
+          Kind.ACTUATOR_HOLDS,
+          Kind.ACTUATOR_AIR_LOW,
+          Kind.RAIL_LEAK,
+          Kind.INJECTOR_RETURN,
+          Kind.RAIL_RELIEF_EARLY);
 
   private static final Map<Integer, String> SENSORS =
       Map.ofEntries(
@@ -244,7 +254,17 @@ final class LeadCases {
           COIL_SLOW,
           COIL_TURNS_SHORTED,
           INJECTOR_STUCK,
-          INJECTOR_STICKS ->
+          INJECTOR_STICKS,
+          EGR_COOLER_FOULED,
+          FLAP_STUCK,
+          ACTUATOR_SLOW,
+          ACTUATOR_PLAY,
+          ACTUATOR_STICKS,
+          ACTUATOR_HOLDS,
+          ACTUATOR_AIR_LOW,
+          RAIL_LEAK,
+          INJECTOR_RETURN,
+          RAIL_RELIEF_EARLY ->
           throw new IllegalArgumentException(d.kind() + " stands for no component of the packs");
     };
   }

@@ -26,13 +26,13 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "measure",
     description =
-        "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, trials-regen, bench, hardening or watch",
+        "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, trials-regen, trials-air, bench, hardening or watch",
     mixinStandardHelpOptions = true)
 final class Measure implements Callable<Integer> {
   @Parameters(
       index = "0",
       description =
-          "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, trials-regen, bench, hardening or watch")
+          "roll-call, decoding, simulation, fleet, screen, lists, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, trials-regen, trials-air, bench, hardening or watch")
   private String name;
 
   @Option(names = "--json", description = "print JSON instead of the page")
@@ -89,7 +89,7 @@ final class Measure implements Callable<Integer> {
       case "agreement" -> new AgreementMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "healthy" -> new HealthyMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "guides" -> new GuidesMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
-      case "trials-cylinder", "trials-dosing", "trials-regen" ->
+      case "trials-cylinder", "trials-dosing", "trials-regen", "trials-air" ->
           new TrialsMeasure(name, seed, Math.min(1, runs / 20.0), only).measure(json);
       case "story" -> new StoryMeasure(seed, Math.min(1, runs / 20.0)).measure(json);
       case "one-visit" -> ListsMeasure.visit(server);
@@ -102,7 +102,7 @@ final class Measure implements Callable<Integer> {
         System.err.println(
             "There is no measurement '"
                 + name
-                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, trials-regen, bench.");
+                + "'; there are roll-call, decoding, simulation, fleet, screen, lists, case, leads, agreement, healthy, guides, story, trials-cylinder, trials-dosing, trials-regen, trials-air, bench.");
         return 2;
       }
     }

@@ -51,6 +51,7 @@ final class TrialsMeasure {
         switch (name) {
           case "trials-dosing" -> dosing(packs);
           case "trials-regen" -> filter(packs);
+          case "trials-air" -> air(packs);
           default -> cylinders(packs);
         };
     Report report = new Report(name, family.title());
@@ -96,6 +97,17 @@ final class TrialsMeasure {
         "Tests of the particulate filter",
         "Simulated road trucks at -10 to 40 °C and 0 to 2,500 m.",
         List.of(new RegenerationTrials(packs), new FilterTrials(packs)));
+  }
+
+  private static Family air(PackLibrary packs) {
+    return new Family(
+        "Tests of air path, actuators, cooler and rail",
+        "Simulated trucks, loading shovels, ferries (six in line), generating sets (eight in vee) and yard tractors (four in line) at -20 to 40 °C (rail: from -10) and 0 to 2,500 m.",
+        List.of(
+            new AirPathTrials(packs),
+            new ActuatorTrials(packs),
+            new CoolerTrials(packs),
+            new RailTrials(packs)));
   }
 
   private List<Outcome> run(Trials t) {

@@ -78,4 +78,35 @@ class TradeFactsTest {
     assertThat((String) of.get("reason")).contains("wet outside");
     assertThat(figure(of, "leak", 0)).isBetween(30.0, 60.0);
   }
+
+  /**
+   * Recirculation to 90 % and vanes open: charge falls; a back-pressure valve that is driven and
+   * silent raises no pressure and is found.
+   */
+  @Test
+  void atRaisedIdleEachActuatorIsAnsweredAndASilentOneIsFound() throws InterruptedException {
+    Map<String, Object> of = tested("airpath", "yes", "flap-stuck, size: 0");
+    assertThat(figure(of, "intake", 2)).as("recirculation to 90 %").isBetween(-20.0, -7.0);
+    assertThat(figure(of, "intake", 4)).as("vanes open").isBetween(-32.0, -15.0);
+    assertThat(figure(of, "exhaust", 3)).as("back-pressure valve").isBetween(-2.0, 2.0);
+    assertThat(of.get("verdict")).isEqualTo("FAIL");
+    assertThat(String.valueOf(of.get("reason"))).contains("Back-pressure valve");
+  }
+
+  /** 7.6 MPa (1,100 psi) under command: think of the filter; 24 (3,500) and more: the high side. */
+  @Test
+  void underCommandALittleIsTheFilterAndMuchTheHighPressureSide() {
+    assertThat(under(16.3, 1)).as("filter").isBetween(4.0, 20.0);
+    assertThat(under(1, 0.8)).as("high-pressure pump").isGreaterThan(24);
+    assertThat(under(1, 1)).as("sound").isLessThan(2);
+  }
+
+  private static double under(double filter, double pump) {
+    EngineRig rig = new EngineRig(hitchlamp.standin.model.EngineParameters.nominal(), 1_400, 0.2);
+    rig.condition.fuelFilterFactor = filter;
+    rig.condition.railPumpShare = pump;
+    rig.state.pedal = 1;
+    rig.pull(1_400, 25);
+    return rig.state.railWantedMpa - rig.state.railMpa;
+  }
 }

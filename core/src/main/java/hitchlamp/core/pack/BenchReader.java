@@ -130,6 +130,7 @@ final class BenchReader {
         "figures",
         "lists",
         "relations",
+        "moves",
         "serves",
         "source");
     List<ConditionSpec> conditions = new ArrayList<>();
@@ -163,6 +164,7 @@ final class BenchReader {
         figures(e.find("figures")),
         lists(e.find("lists")),
         RelationReader.all(e.itemsOf("relations")),
+        MoveReader.all(e.itemsOf("moves"), numbers(e.find("reads")).keySet()),
         e.itemsOf("serves").stream().map(Entry::text).toList(),
         e.text("source"),
         Place.of(e));

@@ -30,6 +30,7 @@ import java.util.Map;
  * @param figures settings and limits by name
  * @param lists settings that are lists
  * @param relations what sensors agree about
+ * @param moves actuators that it moves, in their order
  * @param serves components on which it throws light; each of its module's where empty
  * @param source where the limits come from
  * @param place where it stands in its file
@@ -57,6 +58,7 @@ public record TestSpec(
     Map<String, Double> figures,
     Map<String, List<Integer>> lists,
     List<Relation> relations,
+    List<MoveSpec> moves,
     List<String> serves,
     String source,
     Place place) {

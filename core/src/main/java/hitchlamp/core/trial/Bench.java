@@ -241,6 +241,15 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     }
   }
 
+  /** A set point was refused: the course goes on without its control, or all is let go of. */
+  private void refused(String control, Said why, List<Command> out) {
+    if (control != null && script.refused(control, why, scene)) {
+      release(control, out);
+    } else {
+      stopDoing(Ending.REFUSED, why, out);
+    }
+  }
+
   /** A test that a person leads lets go of its controls and may go on; any other ends. */
   private void stopDoing(Ending how, Said why, List<Command> out) {
     if (kind.goesOn()) {
@@ -314,7 +323,7 @@ public final class Bench<S, O> implements Procedure<BenchState<O>> {
     switch (answer.told()) {
       case SESSION_OPEN -> stage = Stage.RUNNING;
       case SESSION_REFUSED -> end(Ending.REFUSED, answer.why(), out);
-      case REFUSED -> stopDoing(Ending.REFUSED, answer.why(), out);
+      case REFUSED -> refused(dialogue.lastCommanded(), answer.why(), out);
       default -> {}
     }
     step(out);

@@ -124,6 +124,11 @@ final class BenchDialogue {
     return asked != Asked.NOTHING && asked != Asked.VALUE;
   }
 
+  /** The control that was commanded last; null before the first. */
+  String lastCommanded() {
+    return setting == null ? null : setting.control();
+  }
+
   boolean routineRuns() {
     return !running.isEmpty();
   }

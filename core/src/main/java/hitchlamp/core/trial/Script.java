@@ -27,6 +27,16 @@ public interface Script<O> {
   default void claimed(int address, Scene scene) {}
 
   /**
+   * The module refuses a set point, or what must follow it did not.
+   *
+   * @param control by the kind's name for it
+   * @return true where the course goes on without that control; it is given back then
+   */
+  default boolean refused(String control, Said why, Scene scene) {
+    return false;
+  }
+
+  /**
    * Everything is about to be let go of, and not because the script wants it: what was seen until
    * now is noted, and what was wanted is wanted no more. May come twice.
    */

@@ -2,13 +2,16 @@ package hitchlamp.core.trial;
 
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
+import hitchlamp.core.trial.actuator.Actuators;
 import hitchlamp.core.trial.agreement.Agreement;
+import hitchlamp.core.trial.airpath.AirPath;
 import hitchlamp.core.trial.balance.Balance;
 import hitchlamp.core.trial.circuits.Circuits;
 import hitchlamp.core.trial.coils.Coils;
 import hitchlamp.core.trial.compression.Compression;
 import hitchlamp.core.trial.contribution.Contribution;
 import hitchlamp.core.trial.conversion.Conversion;
+import hitchlamp.core.trial.cooler.CoolerFlow;
 import hitchlamp.core.trial.cutout.Cutout;
 import hitchlamp.core.trial.dosing.Dosing;
 import hitchlamp.core.trial.filter.FilterCondition;
@@ -16,6 +19,7 @@ import hitchlamp.core.trial.fluid.FluidQuality;
 import hitchlamp.core.trial.lamps.LampCheck;
 import hitchlamp.core.trial.loaded.LoadedCutout;
 import hitchlamp.core.trial.quantity.DosedQuantity;
+import hitchlamp.core.trial.rail.RailPressure;
 import hitchlamp.core.trial.regeneration.Regeneration;
 import hitchlamp.core.trial.restore.InjectorRestore;
 import hitchlamp.core.trial.routine.Routine;
@@ -26,13 +30,16 @@ import java.util.Optional;
 public final class TestKinds {
   private static final List<TestKind<?, ?>> ALL =
       List.of(
+          new Actuators(),
           new Agreement(),
+          new AirPath(),
           new Balance(),
           new Circuits(),
           new Coils(),
           new Compression(),
           new Contribution(),
           new Conversion(),
+          new CoolerFlow(),
           new Cutout(),
           new DosedQuantity(),
           new Dosing(),
@@ -41,6 +48,7 @@ public final class TestKinds {
           new InjectorRestore(),
           new LampCheck(),
           new LoadedCutout(),
+          new RailPressure(),
           new Regeneration(),
           new Routine());
 

@@ -14,6 +14,11 @@ final class HostileModule {
   private static final int NO = 0x22;
   private static final int PEDAL = 0x0102;
   private static final int FULL_PEDAL = 250;
+
+  /** An engine that runs, as its module tells when it is asked: 600 rpm in eighths. */
+  private static final int SPEED = 0x0100;
+
+  private static final int RUNS = 4_800;
   private static final long PULLS_MICROS = 2_000_000;
   private static final int LONGEST_STATE = 4;
   private static final long COUNTS_MICROS = 400_000;
@@ -154,6 +159,10 @@ final class HostileModule {
     if (id == PEDAL) {
       // Somebody pulls for some seconds, again and again.
       out[0] = (byte) (micros / PULLS_MICROS % 2 == 0 ? 0 : FULL_PEDAL);
+    }
+    if (id == SPEED) {
+      out[0] = RUNS >> 8;
+      out[1] = (byte) RUNS;
     }
     if (width > LONGEST_STATE) {
       // What it counts and times goes on, and makes no sense.

@@ -28,7 +28,7 @@ class TrialController {
   private final TrialOffers offers;
   private final TrialWork work;
   private final EarlierRuns earlier;
-  private final CylindersTogether together;
+  private final TestsTogether together;
   private final Accounts accounts;
   private final Jobs jobs;
   private final Seats seats;
@@ -38,7 +38,7 @@ class TrialController {
       TrialOffers offers,
       TrialWork work,
       EarlierRuns earlier,
-      CylindersTogether together,
+      TestsTogether together,
       Accounts accounts,
       Jobs jobs,
       Seats seats) {
@@ -81,9 +81,9 @@ class TrialController {
     return earlier.of(job, test, module);
   }
 
-  /** What the tests of the cylinders of an engine mean together. */
+  /** What the tests of an engine mean together. */
   @GetMapping("/together")
-  List<CylindersTogether.TogetherFinding> together(
+  List<TestsTogether.TogetherFinding> together(
       @PathVariable long job, @RequestParam @Size(max = 60) String module) {
     return together.of(job, module);
   }

@@ -4,6 +4,7 @@ import hitchlamp.core.judge.Judgement;
 import hitchlamp.core.judge.Measured;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.ModuleRef;
+import hitchlamp.core.pack.MoveSpec;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.BenchState;
 import hitchlamp.core.trial.BenchTrace;
@@ -15,6 +16,7 @@ import hitchlamp.core.words.Said;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /**
  * A run of a test as its page shows it, under way or kept; figures are null where they are not
@@ -24,6 +26,7 @@ import java.util.Map;
  * @param choices answers to what is asked now
  * @param progress of the routine that runs now, null where none does
  * @param figures settings and limits of the pack by name
+ * @param moves actuators that it moves, in their order
  */
 public record TrialView(
     @NotNull String kind,
@@ -45,9 +48,38 @@ public record TrialView(
     @NotNull TrialJudgement judgement,
     @NotNull List<String> hazards,
     @NotNull Map<String, Double> figures,
+    @NotNull List<TrialMove> moves,
     @NotNull String source) {
   /** Points of the trace that go over the stream: a minute of them. */
   private static final int LIVE_POINTS = 600;
+
+  /**
+   * An actuator that the test moves.
+   *
+   * @param control by what the test calls it; several moves may be of one
+   * @param does what it does there, in words; empty where the pack does not say
+   * @param seconds in which what is expected of it comes to two thirds, by the value's name
+   */
+  public record TrialMove(
+      @NotNull String id,
+      @NotNull String control,
+      @NotNull String title,
+      @NotNull String does,
+      @NotNull double base,
+      @NotNull double to,
+      @NotNull Map<String, Double> seconds) {
+    private static TrialMove of(MoveSpec m) {
+      return new TrialMove(
+          m.id(),
+          m.control(),
+          m.title(),
+          m.does(),
+          m.base(),
+          m.to(),
+          m.expected().stream()
+              .collect(Collectors.toMap(MoveSpec.Response::of, MoveSpec.Response::seconds)));
+    }
+  }
 
   /** An answer to what is asked now. */
   public record TrialChoice(@NotNull String act, @NotNull Said label) {}
@@ -156,6 +188,7 @@ public record TrialView(
         judgement(s.judgement()),
         spec.hazards(),
         spec.figures(),
+        spec.moves().stream().map(TrialMove::of).toList(),
         spec.source());
   }
 

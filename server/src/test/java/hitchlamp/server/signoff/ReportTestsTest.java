@@ -68,6 +68,7 @@ class ReportTestsTest {
                 verdict, Said.plain(""), Said.plain(""), measured, List.of()),
             List.of(),
             Map.of(),
+            List.of(),
             ""));
     tests.add(
         0,
@@ -177,6 +178,7 @@ class ReportTestsTest {
             List.of()),
         v.hazards(),
         v.figures(),
+        v.moves(),
         v.source());
   }
 

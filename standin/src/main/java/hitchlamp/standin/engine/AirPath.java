@@ -88,6 +88,7 @@ public final class AirPath {
   public double coolerShare = 1;
 
   public double recirculationCoolerShare = 1;
+  public double recirculationCoolingShare = 1;
   public double turboShare = 1;
 
   /** An air path at rest, as warm as the air. */
@@ -280,7 +281,9 @@ public final class AirPath {
       return;
     }
     double able =
-        figures.recirculationHeat() * Math.pow(Math.max(0.02, recirculationCoolerShare), 0.8);
+        figures.recirculationHeat()
+            * recirculationCoolingShare
+            * Math.pow(Math.max(0.02, recirculationCoolerShare), 0.8);
     double left = Math.exp(-able / (flow * Gas.cp(exhaustK)));
     recirculatedK = coolantK + (exhaustK - coolantK) * left;
     recirculatedHeat = flow * (Gas.enthalpy(exhaustK) - Gas.enthalpy(recirculatedK));

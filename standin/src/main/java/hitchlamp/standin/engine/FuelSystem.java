@@ -26,6 +26,12 @@ public final class FuelSystem {
 
   private static final double RETURN_RPM = 1_400;
 
+  /** A leak is told by what it loses at this pressure, Pa. */
+  private static final double LEAK_PASCAL = 150e6;
+
+  /** An open relief valve lets go by this much a pascal, m³/s. */
+  private static final double RELIEVES = 6e-12;
+
   /** Lift pump, m³/s a rad/s. */
   private static final double LIFT = 1.55e-6;
 
@@ -75,6 +81,7 @@ public final class FuelSystem {
    * @param filter resistance relative to a clean one
    * @param lift share of the lift pump's delivery that is left
    * @param pump share of the high-pressure pump's delivery that is left
+   * @param wear what is lost of the rail's fuel
    */
   public void step(
       double dt,
@@ -84,16 +91,21 @@ public final class FuelSystem {
       double electric,
       double filter,
       double lift,
-      double pump) {
+      double pump,
+      RailWear wear) {
     double rpm = omega * 30 / Math.PI;
     double used = injected / DENSITY;
-    double leak = leak(rpm, injected);
+    double leak = leak(rpm, injected, wear);
     low(dt, omega, used + leak * rail, electric, filter, lift);
-    high(dt, omega, used, leak, wantedRail, pump);
+    high(dt, omega, used, leak, wantedRail, pump, wear.opens);
   }
 
-  private double leak(double rpm, double injected) {
-    return STATIC_LEAK + (injected > 0 ? RETURN_LEAK * size * rpm / RETURN_RPM : 0);
+  /** What leaves the rail beside what is injected, m³/s a pascal. */
+  private double leak(double rpm, double injected, RailWear wear) {
+    double lost =
+        wear.leak * size * pumpFlow * RETURN_RPM * Math.PI / 30 / LEAK_PASCAL + STATIC_LEAK;
+    double works = injected > 0 ? RETURN_LEAK * size * wear.returned * rpm / RETURN_RPM : 0;
+    return lost + works;
   }
 
   /** What the pump delivers and nobody takes opens its relief valve; the filter lies behind it. */
@@ -117,21 +129,31 @@ public final class FuelSystem {
   }
 
   private void high(
-      double dt, double omega, double used, double leak, double wantedRail, double pump) {
+      double dt,
+      double omega,
+      double used,
+      double leaks,
+      double wantedRail,
+      double pump,
+      double opens) {
     wanted = wantedRail;
+    // Above the relief valve's pressure it is one more leak, and what lies below it is not lost.
+    double relieves = Math.max(rail, wantedRail) > opens ? RELIEVES * size : 0;
+    double leak = leaks + relieves;
+    double keeps = relieves * opens;
     double stiff = (BULK + BULK_RISE * rail) / RAIL_VOLUME;
     double fill = Math.min(1, Math.max(0, supply) / FILLS_ABOVE);
     double able = size * pumpFlow * omega * pump * fill;
     double next;
     if (wantedRail <= 0) {
       metering = 0;
-      next = (rail - stiff * used * dt) / (1 + stiff * leak * dt);
+      next = (rail - stiff * (used - keeps) * dt) / (1 + stiff * leak * dt);
     } else {
       double goes = rail + (wantedRail - rail) * (1 - Math.exp(-dt / FOLLOWS));
-      double needs = used + leak * goes + (goes - rail) / (stiff * dt);
+      double needs = used + leak * goes - keeps + (goes - rail) / (stiff * dt);
       double gives = Math.max(0, Math.min(able, needs));
       metering = able > 0 ? gives / able : 1;
-      next = (rail + stiff * dt * (gives - used)) / (1 + stiff * leak * dt);
+      next = (rail + stiff * dt * (gives - used + keeps)) / (1 + stiff * leak * dt);
     }
     rail = Math.max(0, next);
   }

@@ -2,6 +2,7 @@ package hitchlamp.standin.model;
 
 import hitchlamp.standin.aftertreatment.AfterWear;
 import hitchlamp.standin.engine.InjectorCoils;
+import hitchlamp.standin.engine.RailWear;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -87,17 +88,18 @@ public final class Condition {
   /** Charge that a worn turbocharger still makes, share. */
   public double turboShare;
 
-  /** Position at which the turbocharger's vanes are stuck, 0 to 1; not a number where they move. */
-  public double vanesStuckAt;
+  /** The turbocharger's vanes, the recirculation valve, the throttle, the back-pressure valve. */
+  public final ActuatorWear vanes = new ActuatorWear();
 
-  /** Position at which the recirculation valve is stuck, 0 to 1; not a number where it moves. */
-  public double egrStuckAt;
+  public final ActuatorWear egr = new ActuatorWear();
+  public final ActuatorWear throttle = new ActuatorWear();
+  public final ActuatorWear flap = new ActuatorWear();
 
   /** Flow that the recirculation cooler still passes, share. */
   public double egrCoolerShare;
 
-  /** Position at which the intake throttle is stuck, 0 (open) to 1; not a number where it moves. */
-  public double throttleStuckAt;
+  /** Heat that it still passes at the same flow, share. */
+  public double egrCoolingShare;
 
   /** Resistance of the fuel filter relative to a clean one. */
   public double fuelFilterFactor;
@@ -107,6 +109,9 @@ public final class Condition {
 
   /** What the high-pressure pump still delivers, share. */
   public double railPumpShare;
+
+  /** What is lost of the rail's fuel. */
+  public final RailWear rail = new RailWear();
 
   /** Opening of the crankcase breather, share of clean. */
   public double breatherShare;
@@ -189,13 +194,16 @@ public final class Condition {
     chargeCoolerShare = 1;
     turboSealMm2 = 0;
     turboShare = 1;
-    vanesStuckAt = Double.NaN;
-    egrStuckAt = Double.NaN;
+    vanes.reset();
+    egr.reset();
+    throttle.reset();
+    flap.reset();
     egrCoolerShare = 1;
-    throttleStuckAt = Double.NaN;
+    egrCoolingShare = 1;
     fuelFilterFactor = 1;
     fuelPumpShare = 1;
     railPumpShare = 1;
+    rail.reset();
     breatherShare = 1;
     after.reset();
     alternatorShare = 1;

@@ -142,7 +142,7 @@ public final class EngineSolver {
       double pressure = air.intakePascal();
       breathe(SETTLE_STEP, s, c, HASTE);
       // Where it turns round on its way nothing moves either, but the vanes are not there yet.
-      double rests = Actuator.rests(s.vanesWanted, c.vanesStuckAt);
+      double rests = Actuator.rests(s.vanesWanted, c.vanes);
       double moved =
           Math.abs(air.omega() - before) / (1_000 + before)
               + Math.abs(air.intakePascal() / pressure - 1)
@@ -153,9 +153,10 @@ public final class EngineSolver {
       }
     }
     // In so long a time each actuator is where it was sent, or stuck.
-    s.vanes = Actuator.rests(s.vanesWanted, c.vanesStuckAt);
-    s.throttle = Actuator.rests(s.throttleWanted, c.throttleStuckAt);
-    s.egr = Actuator.rests(s.egrWanted, c.egrStuckAt);
+    s.vanes = Actuator.rests(s.vanesWanted, c.vanes);
+    s.throttle = Actuator.rests(s.throttleWanted, c.throttle);
+    s.egr = Actuator.rests(s.egrWanted, c.egr);
+    s.flap = Actuator.rests(s.flapWanted, c.flap);
     for (int i = 0; i < 4; i++) {
       crankcase(1, s, c);
     }
@@ -223,17 +224,19 @@ public final class EngineSolver {
     s.vanesWanted = s.vaneActuator.wanted(Math.max(control.vanes(), heat.vanes(load)));
     s.throttleWanted = s.throttleValve.wanted(Math.max(control.throttle(), heat.throttle(load)));
     s.egrWanted = s.egrValve.wanted(control.recirculation());
-    s.vanes = s.vaneActuator.follows(s.vanes, Actuator.rests(s.vanesWanted, c.vanesStuckAt), dt);
-    s.throttle =
-        s.throttleValve.follows(
-            s.throttle, Actuator.rests(s.throttleWanted, c.throttleStuckAt), dt);
-    s.egr = s.egrValve.follows(s.egr, Actuator.rests(s.egrWanted, c.egrStuckAt), dt);
+    s.flapWanted = s.flapValve.wanted(0);
+    s.vanes = s.vaneActuator.follows(s.vanes, s.vanesWanted, c.vanes, dt);
+    s.throttle = s.throttleValve.follows(s.throttle, s.throttleWanted, c.throttle, dt);
+    s.egr = s.egrValve.follows(s.egr, s.egrWanted, c.egr, dt);
+    s.flap = s.flapValve.follows(s.flap, s.flapWanted, c.flap, dt);
     air.vanes = s.vanes;
     air.shut = s.throttle;
     air.opened = s.egr;
+    air.flap = s.flap;
     air.leakArea = c.chargeLeakMm2 * 1e-6;
     air.coolerShare = c.chargeCoolerShare;
     air.recirculationCoolerShare = c.egrCoolerShare;
+    air.recirculationCoolingShare = c.egrCoolingShare;
     air.turboShare = c.turboShare;
     air.lineLoss = after.loss(air.through(), c.after);
     double sum = 0;
@@ -318,7 +321,8 @@ public final class EngineSolver {
         s.priming ? PRIMING_PASCAL : 0,
         c.fuelFilterFactor,
         c.fuelPumpShare,
-        c.railPumpShare);
+        c.railPumpShare,
+        c.rail);
     crankcase(dt, s, c);
     clean(dt, s, c, now);
     double thick = Math.pow(2, (90 - s.oilC) / 45);
@@ -430,6 +434,7 @@ public final class EngineSolver {
     s.fuelSupplyKpa = fuel.supply() / 1e3;
     s.railMpa = fuel.rail() / 1e6;
     s.railWantedMpa = fuel.wanted() / 1e6;
+    s.metering = fuel.metering();
     s.crankcaseKpa = crankcase.pascal() / 1e3;
     s.loadShare = s.feeds ? s.fuelMgPerStroke / maps.fullFuel(now ? s.seenRpm() : s.rpm()) : 0;
     s.indicatedShare = s.feeds ? maps.indicated(s.fuelMgPerStroke) : 0;

@@ -1,6 +1,8 @@
 package hitchlamp.standin.model;
 
 import hitchlamp.standin.aftertreatment.HeatUp;
+import java.util.List;
+import java.util.function.DoubleSupplier;
 
 /** Where the engine is now. SI apart from what its name says; one thread changes it. */
 public final class EngineState {
@@ -80,6 +82,10 @@ public final class EngineState {
   public double oilC = 20;
   public double oilKpa;
   public double exhaustC = 20;
+
+  /** Metering valve of the high-pressure pump, 0 to 1. */
+  public double metering;
+
   public double exhaustKpa = 100;
   public double railMpa;
   public double railWantedMpa;
@@ -90,6 +96,12 @@ public final class EngineState {
 
   public final Actuator throttleValve = new Actuator(0.4);
   public final Actuator egrValve = new Actuator(0.3);
+
+  /** Back-pressure valve behind the turbine, moved by air: 0 open to 1 shut. */
+  public final Actuator flapValve = new Actuator(0.35, Actuator.Drive.AIR);
+
+  public double flapWanted;
+  public double flap;
   public double vanesWanted;
 
   public double vanes;
@@ -149,6 +161,13 @@ public final class EngineState {
   public double ambientC = 20;
   public double ambientKpa = 100;
   public double vehicleKmh;
+
+  /** The actuators of this one differ from all others alike: each takes what share of the usual. */
+  public void actuators(DoubleSupplier share) {
+    for (Actuator a : List.of(vaneActuator, throttleValve, egrValve, flapValve)) {
+      a.scattered(share.getAsDouble());
+    }
+  }
 
   /** It has stood until everything is as cold as the air; the key is on. */
   public void cold() {

@@ -1,6 +1,7 @@
 package hitchlamp.standin.scenario;
 
 import hitchlamp.standin.aftertreatment.AfterWear;
+import hitchlamp.standin.model.ActuatorWear;
 import hitchlamp.standin.model.Condition;
 import java.util.List;
 
@@ -51,6 +52,14 @@ public record Defect(
   /** SPN of the sensors of nitrogen oxides before the SCR catalyst, and behind it. */
   public static final List<Integer> GAS_SENSORS = List.of(3216, 3226);
 
+  /** SPN of the measured positions of vanes, recirculation valve, throttle, back-pressure valve. */
+  public static final List<Integer> ACTUATORS = List.of(2795, 27, 51, 5625);
+
+  /** The actuator that it is about. */
+  private ActuatorWear actuator(Condition c) {
+    return List.of(c.vanes, c.egr, c.throttle, c.flap).get(ACTUATORS.indexOf(spn));
+  }
+
   /** Place of its sensor among those of nitrogen oxides. */
   private int behind() {
     return GAS_SENSORS.indexOf(spn);
@@ -60,6 +69,7 @@ public record Defect(
   public enum About {
     SENSOR,
     GAS_SENSOR,
+    ACTUATOR,
     LINE,
     MODULE,
     LAMP,
@@ -131,19 +141,39 @@ public record Defect(
      */
     TURBO_SEAL(About.PART, 20, (d, c) -> c.turboSealMm2 = d.size),
     /** Vanes of the turbocharger stuck: at this position. */
-    VANES_STUCK(About.PART, 1, (d, c) -> c.vanesStuckAt = d.size),
+    VANES_STUCK(About.PART, 1, (d, c) -> c.vanes.stuckAt = d.size),
     /** Recirculation valve stuck: at this position. */
-    EGR_STUCK(About.PART, 1, (d, c) -> c.egrStuckAt = d.size),
+    EGR_STUCK(About.PART, 1, (d, c) -> c.egr.stuckAt = d.size),
     /** Recirculation cooler blocked: share of flow that is missing. */
     EGR_COOLER_BLOCKED(About.PART, 1, (d, c) -> c.egrCoolerShare = 1 - d.size),
+    /** Recirculation cooler fouled: share of the heat that it no longer passes. */
+    EGR_COOLER_FOULED(About.PART, 1, (d, c) -> c.egrCoolingShare = Math.max(0.02, 1 - d.size)),
+    /** Back-pressure valve stuck: at this position, 0 is open. */
+    FLAP_STUCK(About.PART, 1, (d, c) -> c.flap.stuckAt = d.size),
+    /** Actuator slow: time that it takes relative to a sound one. */
+    ACTUATOR_SLOW(About.ACTUATOR, 100, (d, c) -> d.actuator(c).slow = Math.max(1, d.size)),
+    /** Play in what moves an actuator: share of its travel. */
+    ACTUATOR_PLAY(About.ACTUATOR, 1, (d, c) -> d.actuator(c).play = d.size),
+    /** Actuator sticks until it is drawn by this share of its travel. */
+    ACTUATOR_STICKS(About.ACTUATOR, 1, (d, c) -> d.actuator(c).sticks = d.size),
+    /** Actuator does not return below this position. */
+    ACTUATOR_HOLDS(About.ACTUATOR, 1, (d, c) -> d.actuator(c).holds = d.size),
+    /** Air supply of those that air moves low: share of its pressure that is missing. */
+    ACTUATOR_AIR_LOW(About.PART, 1, (d, c) -> c.flap.air = 1 - d.size),
     /** Intake throttle stuck: at this position, 0 is open. */
-    THROTTLE_STUCK(About.PART, 1, (d, c) -> c.throttleStuckAt = d.size),
+    THROTTLE_STUCK(About.PART, 1, (d, c) -> c.throttle.stuckAt = d.size),
     /** Fuel filter restricted: resistance relative to a clean one. */
     FUEL_FILTER_BLOCKED(About.PART, 1_000, (d, c) -> c.fuelFilterFactor = d.size),
     /** Weak low-pressure fuel pump: share of delivery that is missing. */
     FUEL_PUMP_WEAK(About.PART, 1, (d, c) -> c.fuelPumpShare = 1 - d.size),
     /** Weak high-pressure pump: share of delivery that is missing. */
     RAIL_PUMP_WEAK(About.PART, 1, (d, c) -> c.railPumpShare = 1 - d.size),
+    /** Leak of the rail, running and standing: share of the pump's flow lost at 150 MPa. */
+    RAIL_LEAK(About.PART, 1, (d, c) -> c.rail.leak = d.size),
+    /** Injectors return too much while they work: relative to sound ones. */
+    INJECTOR_RETURN(About.PART, 100, (d, c) -> c.rail.returned = Math.max(1, d.size)),
+    /** Relief valve of the rail opens too early: at this pressure, MPa. */
+    RAIL_RELIEF_EARLY(About.PART, 300, (d, c) -> c.rail.opens = Math.max(20, d.size) * 1e6),
     /** Crankcase breather blocked: share of its opening that is missing. */
     BREATHER_BLOCKED(About.PART, 1, (d, c) -> c.breatherShare = Math.max(0.02, 1 - d.size)),
     /** Particulate filter blocked: share of its opening that is missing. */

@@ -346,7 +346,11 @@ public record Scenario(
     if (kind == Defect.Kind.SUPPLY_LOAD) {
       return (int) e.whole("spn", 1, 524_287, 0);
     }
-    boolean named = kind.about() == Defect.About.SENSOR || kind.about() == Defect.About.GAS_SENSOR;
+    boolean named =
+        switch (kind.about()) {
+          case SENSOR, GAS_SENSOR, ACTUATOR -> true;
+          default -> false;
+        };
     return named ? (int) e.whole("spn", 1, 524_287) : 0;
   }
 

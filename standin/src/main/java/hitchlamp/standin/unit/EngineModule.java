@@ -31,6 +31,17 @@ final class EngineModule {
   private static final int SEGMENTS = 0x0119;
   private static final int CORRECTIONS = 0x011A;
   private static final int MISFIRES = 0x011F;
+  private static final int THROTTLE_COMMANDED = 0x0120;
+  private static final int THROTTLE_MEASURED = 0x0121;
+  private static final int FLAP_COMMANDED = 0x0122;
+  private static final int FLAP_MEASURED = 0x0123;
+  private static final int RECIRCULATED = 0x0124;
+  private static final int RECIRCULATED_C = 0x0125;
+  private static final int EXHAUST_C = 0x0126;
+  private static final int METERING = 0x0127;
+  private static final double SHARE_STEP = 0.0025;
+  private static final double ABSOLUTE = 273;
+  private static final double CELSIUS_STEP = 0.03125;
   private static final long LONGEST_PART = 0xFF_FFFF;
   private static final int MOST_MISFIRES = 0xFAFF;
   private static final double CORRECTION_STEP = 1e-4;
@@ -192,7 +203,31 @@ final class EngineModule {
         .identifier(SEGMENTS, () -> segments(solver.crank().clock()))
         .identifier(CORRECTIONS, () -> corrections(solver.crank().smooth()))
         .identifier(MISFIRES, () -> misfires(solver.crank().misfires()));
+    air(services);
     outputs.answer(services);
+  }
+
+  /** What it tells of actuators, recirculated gas and metering valve. */
+  private void air(Services services) {
+    services
+        .identifier(THROTTLE_COMMANDED, () -> share(100 * state.throttleWanted))
+        .identifier(THROTTLE_MEASURED, () -> share(told(EngineSensors.THROTTLE_POSITION)))
+        .identifier(FLAP_COMMANDED, () -> share(100 * state.flapWanted))
+        .identifier(FLAP_MEASURED, () -> share(told(EngineSensors.FLAP_POSITION)))
+        .identifier(RECIRCULATED, () -> word(told(EngineSensors.EGR_FLOW), 0, 0.1))
+        .identifier(
+            RECIRCULATED_C, () -> word(told(EngineSensors.EGR_TEMPERATURE), ABSOLUTE, CELSIUS_STEP))
+        .identifier(
+            EXHAUST_C, () -> word(told(EngineSensors.EXHAUST_TEMPERATURE), ABSOLUTE, CELSIUS_STEP))
+        .identifier(METERING, () -> share(100 * state.metering));
+  }
+
+  private static byte[] share(double percent) {
+    return word(percent, 0, SHARE_STEP);
+  }
+
+  private static byte[] word(double value, double plus, double step) {
+    return new Frozen().put(0, 2, value, plus, step).value(0);
   }
 
   /**

@@ -14,12 +14,13 @@ final class EngineOutputs {
   private static final int EGR_VALVE = 0x0310;
   private static final int VANES = 0x0311;
   private static final int THROTTLE = 0x0312;
+  private static final int FLAP = 0x0313;
   private static final int IDLE_SPEED = 0x0130;
   private static final int PRIMING = 0x0402;
   private static final int CRANK_ONLY = 0x0410;
   private static final double STEP_RPM = 0.125;
   private static final double LEAST_HELD_RPM = 600;
-  private static final double MOST_HELD_RPM = 1_200;
+  private static final double MOST_HELD_RPM = 1_600;
   private static final double MOST_TRIM_RPM = 100;
   private static final int MOST_CUT_OUT = 3;
   private static final int FEW_CYLINDERS = 5;
@@ -48,6 +49,7 @@ final class EngineOutputs {
         .control(EGR_VALVE, valve(state.egrValve, () -> state.egr))
         .control(VANES, valve(state.vaneActuator, () -> state.vanes))
         .control(THROTTLE, valve(state.throttleValve, () -> state.throttle))
+        .control(FLAP, valve(state.flapValve, () -> state.flap))
         .identifier(
             IDLE_SPEED,
             () -> Services.number(Math.round((idleRpm + state.idleTrimRpm) / STEP_RPM), 2))

@@ -40,6 +40,7 @@ final class EngineSensors {
   static final int EGR_POSITION = 27;
   static final int VANES = 2795;
   static final int THROTTLE_POSITION = 51;
+  static final int FLAP_POSITION = 5625;
   static final int EGR_FLOW = 2659;
   static final int FILTER_INLET = 3242;
   static final int FILTER_OUTLET = 3246;
@@ -81,6 +82,9 @@ final class EngineSensors {
     pickup(VANES, 0.05, 0.6, 0, 0.1, 0.1);
     pickup(THROTTLE_POSITION, 0.05, 0.6, 0, 0.1, 0.1);
     pickup(EGR_FLOW, 0.3, 2, 0.05, 0.8, 0.1);
+    // Of its own, so that nothing else of a unit differs by it.
+    SplittableRandom own = new SplittableRandom(Double.doubleToLongBits(state.flapValve.seconds()));
+    pickups.put(FLAP_POSITION, new Pickup(FLAP_POSITION, 0.05, 0.6, 0, 0.1, 0.1, own));
   }
 
   private void pressures() {
@@ -206,6 +210,7 @@ final class EngineSensors {
     inside(EGR_POSITION, dt, s.egr * FULL);
     inside(VANES, dt, s.vanes * FULL);
     inside(THROTTLE_POSITION, dt, s.throttle * FULL);
+    inside(FLAP_POSITION, dt, s.flap * FULL);
     inside(EGR_FLOW, dt, s.egrFlow);
     double air = reading(BAROMETER);
     s.sees(

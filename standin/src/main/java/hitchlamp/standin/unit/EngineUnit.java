@@ -22,6 +22,10 @@ public final class EngineUnit {
   private final String id;
   private final String side;
   private final EngineParameters parameters;
+
+  /** Share by which the time of a sound actuator may differ: what its maker keeps to. */
+  private static final double ACTUATORS_DIFFER = 0.05;
+
   private final EngineState state = new EngineState();
   private final Condition condition = new Condition();
   private final CrankSolver crank;
@@ -53,6 +57,9 @@ public final class EngineUnit {
     this.hours = from;
     this.parameters = EngineParameters.of(nominal, random);
     state.cylinders = parameters.layout().cylinders();
+    // Of their own: that actuators differ changes nothing else of the unit.
+    SplittableRandom moved = new SplittableRandom(scenario.seed() * 83 + id.hashCode());
+    state.actuators(() -> 1 + ACTUATORS_DIFFER * (2 * moved.nextDouble() - 1));
     state.ambientC = scenario.ambientC();
     state.ambientKpa = scenario.ambientKpa();
     this.engine = new EngineModule(state, condition, nominal, random.split());
@@ -234,7 +241,7 @@ public final class EngineUnit {
     state.batteryV = 25.4;
     state.stopped();
     state.egrWanted = 0;
-    state.egr = Double.isNaN(condition.egrStuckAt) ? 0 : condition.egrStuckAt;
+    state.egr = Double.isNaN(condition.egr.stuckAt) ? 0 : condition.egr.stuckAt;
     state.egrC = state.coolantC;
     solver.rest(state);
   }
@@ -257,6 +264,11 @@ public final class EngineUnit {
   /** What a refractometer reads of the fluid in the tank: urea, percent by mass. */
   public double fluidUrea() {
     return FluidTank.UREA * 100 * condition.after.urea;
+  }
+
+  /** Where somebody sees the shaft of its back-pressure valve, 0 open to 1 shut. */
+  public double backPressureValve() {
+    return state.flap;
   }
 
   /** What cleans its exhaust, as it truly is. */

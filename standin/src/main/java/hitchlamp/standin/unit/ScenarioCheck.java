@@ -59,6 +59,7 @@ final class ScenarioCheck {
                 "spn",
                 d.spn(),
                 Defect.GAS_SENSORS.stream().filter(drifting::contains).collect(Collectors.toSet()));
+        case ACTUATOR -> has(what, "spn", d.spn(), Set.copyOf(Defect.ACTUATORS));
         case SENSOR ->
             has(what, "spn", d.spn(), d.kind() == Defect.Kind.SENSOR_DRIFT ? drifting : sensors);
         default -> {

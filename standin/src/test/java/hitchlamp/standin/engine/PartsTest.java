@@ -149,17 +149,17 @@ class PartsTest {
   void theRailIsAsStiffAsDieselAndLeaksDownSlowly() {
     FuelSystem f = new FuelSystem(1, FuelSystem.FILTER_OHMS, FuelSystem.PUMP_FLOW);
     for (int i = 0; i < 500; i++) {
-      f.step(0.02, 62.8, 5e-4, 46e6, 0, 1, 1, 1);
+      f.step(0.02, 62.8, 5e-4, 46e6, 0, 1, 1, 1, new RailWear());
     }
     assertThat(f.rail()).isCloseTo(46e6, within(0.5e6));
     for (int i = 0; i < 4_500; i++) {
-      f.step(0.02, 0, 0, 0, 0, 1, 1, 1);
+      f.step(0.02, 0, 0, 0, 0, 1, 1, 1, new RailWear());
     }
     // physics of a sound system, common practice: 50 falls to 41 MPa in 90 s.
     assertThat(f.rail() / 46e6).isBetween(0.80, 0.87);
     // An injection of 100 mm³ lowers it by E ΔV / V (bulk modulus, any handbook).
     double before = f.rail();
-    f.step(0.01, 0, 100e-9 * FuelSystem.DENSITY / 0.01, 0, 0, 1, 1, 1);
+    f.step(0.01, 0, 100e-9 * FuelSystem.DENSITY / 0.01, 0, 0, 1, 1, 1, new RailWear());
     double modulus = 1.2e9 + 10 * before;
     assertThat(before - f.rail()).isCloseTo(modulus * 100e-9 / 60e-6, within(0.15e6));
   }
@@ -181,7 +181,7 @@ class PartsTest {
   private static FuelSystem run(double filter, double lift, double pump) {
     FuelSystem f = new FuelSystem(1, FuelSystem.FILTER_OHMS, FuelSystem.PUMP_FLOW);
     for (int i = 0; i < 1_000; i++) {
-      f.step(0.02, 146, 0.0183, 245e6, 0, filter, lift, pump);
+      f.step(0.02, 146, 0.0183, 245e6, 0, filter, lift, pump, new RailWear());
     }
     return f;
   }
@@ -242,5 +242,125 @@ class PartsTest {
     assertThat(c.shed()).isCloseTo(135_000, within(600.0));
     assertThat(c.coolantK() - Gas.ZERO_C).isBetween(83.0, 95.0);
     assertThat(c.oilK()).isGreaterThan(c.coolantK());
+  }
+
+  private static FuelSystem settled(RailWear wear, double mpa, double omega, double injected) {
+    FuelSystem f = new FuelSystem(1, FuelSystem.FILTER_OHMS, FuelSystem.PUMP_FLOW);
+    for (int i = 0; i < 3_000; i++) {
+      f.step(0.01, omega, injected, mpa * 1e6, 0, 1, 1, 1, wear);
+    }
+    return f;
+  }
+
+  /** By hand: a tenth of 2.15e-7 m³/rad at 146.6 rad/s is 3.15e-6 m³/s at 150 MPa. */
+  @Test
+  void aLeakOfTheRailTakesMoreOfThePumpAndEmptiesItOnceItStands() {
+    RailWear leak = new RailWear();
+    leak.leak = 0.1;
+    FuelSystem sound = settled(new RailWear(), 45, 62.8, 5e-4);
+    FuelSystem leaking = settled(leak, 45, 62.8, 5e-4);
+    assertThat(leaking.rail()).as("the pump makes up for it").isCloseTo(45e6, within(0.5e6));
+    double more = (leaking.metering() - sound.metering()) * FuelSystem.PUMP_FLOW * 62.8;
+    assertThat(more).isCloseTo(3.15e-6 * 45 / 150, within(2e-8));
+    for (int i = 0; i < 500; i++) {
+      leaking.step(0.01, 0, 0, 0, 0, 1, 1, 1, leak);
+      sound.step(0.01, 0, 0, 0, 0, 1, 1, 1, new RailWear());
+    }
+    assertThat(leaking.rail()).isLessThan(8e6);
+    assertThat(sound.rail()).isGreaterThan(43e6);
+  }
+
+  @Test
+  void injectorsThatReturnTooMuchLeakOnlyWhileTheyWork() {
+    RailWear worn = new RailWear();
+    worn.returned = 3;
+    FuelSystem f = settled(worn, 45, 62.8, 5e-4);
+    assertThat(f.metering())
+        .isGreaterThan(1.3 * settled(new RailWear(), 45, 62.8, 5e-4).metering());
+    for (int i = 0; i < 500; i++) {
+      f.step(0.01, 0, 0, 0, 0, 1, 1, 1, worn);
+    }
+    assertThat(f.rail()).isGreaterThan(43e6);
+  }
+
+  @Test
+  void aReliefValveThatOpensEarlyCapsTheRailAndChangesNothingBelow() {
+    RailWear early = new RailWear();
+    early.opens = 110e6;
+    FuelSystem capped = settled(early, 200, 146, 6e-3);
+    assertThat(capped.rail()).isBetween(110e6, 122e6);
+    assertThat(capped.metering()).isEqualTo(1);
+    assertThat(settled(early, 60, 146, 2e-3).metering())
+        .isCloseTo(settled(new RailWear(), 60, 146, 2e-3).metering(), within(1e-9));
+  }
+
+  /** Common practice, no source: with a seized wastegate the charge does not fall. */
+  @Test
+  void aWastegateThatOpensLetsTheChargeFallAndOneThatIsSeizedDoesNot() {
+    AirFigures f = AirFigures.SIX;
+    AirFigures gated =
+        new AirFigures(
+            f.compressorRadius(),
+            f.turbineRadius(),
+            f.rotor(),
+            f.bearing(),
+            5e-4,
+            5e-4,
+            9e-4,
+            f.pipes(),
+            f.intake(),
+            f.exhaust(),
+            f.throttle(),
+            f.recirculationValve(),
+            f.recirculationCooler(),
+            f.recirculationHeat(),
+            f.coolerHeat(),
+            f.coolerDrop(),
+            f.filterDrop(),
+            f.lineDrop(),
+            f.flap(),
+            f.metal());
+    Cylinders cylinders = new Cylinders(Layout.SIX, 0.473);
+    AirPath air = new AirPath(gated, cylinders);
+    air.coolantK = 360;
+    cylinders.inject(25e-6, new double[] {1, 1, 1, 1, 1, 1});
+    double shut = rests(air, 0);
+    double seized = rests(air, 0);
+    double open = rests(air, 0.9);
+    assertThat(shut - open).isGreaterThan(4_000);
+    assertThat(seized).isCloseTo(shut, within(1_000.0));
+  }
+
+  private static double rests(AirPath air, double bypass) {
+    air.bypass = bypass;
+    for (int i = 0; i < 6_000; i++) {
+      air.step(0.005, 157, 1);
+    }
+    return air.intakePascal();
+  }
+
+  /**
+   * Worked by hand: air of 293 K and 150 kPa through 1 cm² to 100 kPa: the ratio 0.667 lies above
+   * the critical one, flow = A p / sqrt(R T) sqrt(2 x 0.667 x 0.333) = 1e-4 x 150e3 / 290.0 x 0.667
+   * = 0.0345 kg/s (Guzzella and Onder 2.3).
+   */
+  @Test
+  void flowThroughAnOpeningIsThatWorkedByHand() {
+    Restriction r = new Restriction();
+    r.at(1e-4, 150_000, 293, 100_000, 293);
+    assertThat(r.flow).isCloseTo(0.0345, within(2e-4));
+    r.at(1e-4, 300_000, 293, 100_000, 293);
+    assertThat(r.flow).as("choked: 1e-4 x 300e3 / 290 x 0.7071").isCloseTo(0.0731, within(4e-4));
+  }
+
+  /** Isentropic compression by 1.5 from 293 K: 293 (1.5^0.2857 - 1) = 36.0 K (gas tables). */
+  @Test
+  void theRotorTakesAtLeastTheWorkOfIsentropicCompression() {
+    Compressor c = new Compressor(AirFigures.SIX.compressorRadius());
+    c.at(100_000, 293, 150_000, 70_000 * Math.PI / 30, 1);
+    assertThat(c.flow).isPositive();
+    double ideal = c.flow * 1_005 * 36.0;
+    assertThat(ideal / c.power).as("efficiency").isBetween(0.42, 0.79);
+    assertThat(c.behindK - 293).isCloseTo(36.0 * c.power / ideal, within(1.0));
   }
 }

@@ -49,7 +49,7 @@ class PositionTest {
 
   @Test
   void oneThatIsStuckConfirmsAndStays() {
-    condition.egrStuckAt = 0.3;
+    condition.egr.stuckAt = 0.3;
     passes(3);
     assertThat(valve.take(percent(80))).isZero();
     passes(3);

@@ -133,4 +133,23 @@ class EngineOutputsTest {
     assertThat(state.cutOut).isZero();
     assertThat(ask("05 2F 03 05 03 01")).as("no session").startsWith("037f2f7f");
   }
+
+  @Test
+  void theBackPressureValveIsPositionedAndGivenBackLikeTheOthers() {
+    state.running = false;
+    state.omega = 0;
+    assertThat(ask("05 2F 03 13 03 EE")).as("95 %").startsWith("046f031303");
+    assertThat(state.flapValve.taken()).isTrue();
+    assertThat(ask("05 2F 03 13 03 FF")).as("102 %").startsWith("037f2f31");
+    assertThat(ask("04 2F 03 13 00")).startsWith("046f031300");
+    assertThat(state.flapValve.taken()).isFalse();
+    state.vehicleKmh = 10;
+    assertThat(ask("05 2F 03 13 03 EE")).as("while it moves").startsWith("037f2f22");
+  }
+
+  @Test
+  void raisedIdleIsHeldUpTo1600() {
+    assertThat(ask("06 2F 03 06 03 2E E0")).as("1,500 rpm").startsWith("046f030603");
+    assertThat(state.heldRpm).isEqualTo(1_500);
+  }
 }

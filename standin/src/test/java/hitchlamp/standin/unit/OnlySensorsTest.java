@@ -34,6 +34,7 @@ class OnlySensorsTest {
           switch (kind.about()) {
             case SENSOR -> ", spn: 102";
             case GAS_SENSOR -> ", spn: 3226";
+            case ACTUATOR -> ", spn: 27";
             case LINE -> ", line: 2";
             case CYLINDER -> ", cylinder: 3";
             case LAMP -> ", lamp: warning";
@@ -48,6 +49,8 @@ class OnlySensorsTest {
             case CHARGE_LEAK -> 400;
             case BATTERY_WEAK, FUEL_FILTER_BLOCKED, HYDRAULIC_FILTER_BLOCKED -> 9;
             case BEARING_WEAR, PROPELLER_HEAVY -> 2.5;
+            case ACTUATOR_SLOW, INJECTOR_RETURN -> 6;
+            case RAIL_RELIEF_EARLY -> 60;
             default -> 0.7;
           };
       String yaml = "{kind: " + kind.name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');

@@ -1,0 +1,2 @@
+/** The exhaust cooler: what gas goes through it and what heat it takes away. */
+package hitchlamp.core.trial.cooler;
