@@ -156,7 +156,7 @@ function Ways({ title, run }: { title: string; run: ActuatorRun }) {
           data={
             [out.seconds, out.position, out.seconds.map(() => run.course[0] ?? null)] as uPlot.AlignedData
           }
-          height={150}
+          height={190}
           name={texts.firstWay(title)}
           xLabel={texts.seconds}
           series={[
@@ -177,7 +177,7 @@ function Ways({ title, run }: { title: string; run: ActuatorRun }) {
                 steps.map((s) => s.wanted),
               ] as uPlot.AlignedData
             }
-            height={150}
+            height={190}
             name={texts.staircase(title)}
             xLabel={texts.commandedPercent}
             series={[

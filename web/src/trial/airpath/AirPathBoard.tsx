@@ -157,7 +157,7 @@ function Ways({ view }: { view: TrialView }) {
                   scaled(of?.exhaustSound ?? []),
                 ] as uPlot.AlignedData
               }
-              height={150}
+              height={190}
               name={texts.answers(titled(m))}
               xLabel={texts.seconds}
               series={[
