@@ -15,8 +15,11 @@ const titled = (m: { title: string; does: string }) => (m.does ? `${m.title}, ${
 function AirPathBoard({ view, far = false }: BoardProps) {
   const seen = seenOf(view)
   const moves = movesOf(view)
+  // Moves of one actuator are one stage.
+  const actuators = moves.filter((m, i) => moves.findIndex((o) => o.control === m.control) === i)
   const early = BEFORE.indexOf(seen.stage as (typeof BEFORE)[number])
-  const at = early >= 0 ? early : BEFORE.length + seen.move
+  const now = actuators.findIndex((m) => m.control === moves[seen.move]?.control)
+  const at = early >= 0 ? early : BEFORE.length + now
   return (
     <>
       {view.stage !== 'ENDED' && (
@@ -24,7 +27,7 @@ function AirPathBoard({ view, far = false }: BoardProps) {
           far={far}
           stages={[
             ...BEFORE.map((id) => ({ id, title: texts.stages[id] })),
-            ...moves.map((m) => ({ id: m.id, title: m.title })),
+            ...actuators.map((m) => ({ id: m.id, title: m.title })),
           ].map((s, i) => ({ ...s, current: i === at, done: i < at || seen.complete }))}
         />
       )}
