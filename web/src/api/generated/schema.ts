@@ -2329,8 +2329,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
@@ -2349,6 +2347,8 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2802,8 +2802,7 @@ export interface components {
         TogetherFinding: {
             /** Format: int32 */
             cylinder: number;
-            /** @enum {string} */
-            points: "MECHANICAL" | "INJECTOR" | "CIRCUIT" | "HARNESS_OR_DRIVER" | "ELSEWHERE" | "OPEN";
+            points: string;
             says: components["schemas"]["Said"];
             next: components["schemas"]["Said"];
             test: string;

@@ -52,7 +52,7 @@ final class CoolerScript implements Script<CoolerSeen> {
   private boolean complete;
   private long since = Long.MIN_VALUE;
   private long began = Long.MIN_VALUE;
-  private long noted = Long.MIN_VALUE;
+  private long noted = Long.MIN_VALUE / 2;
 
   CoolerScript(CoolerSetup setup) {
     this.setup = setup;
