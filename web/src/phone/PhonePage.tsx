@@ -62,7 +62,8 @@ export default function PhonePage() {
         <p className="mt-5 text-small text-ink-2">
           {texts.pairedBy(data.by)} <span aria-live="off">{texts.lastHeard(age)}</span>
         </p>
-        <div className="mt-auto pt-8">
+        {/* However many values a test has, the one button stays in reach. */}
+        <div className="sticky bottom-0 mt-auto bg-paper py-4">
           {end.error && <ProblemBox problem={end.error} />}
           {runs && (
             <HoldButton label={end.isPending ? texts.endsNow : texts.holdToEnd} onHeld={() => end.mutate()} />

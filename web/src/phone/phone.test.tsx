@@ -65,6 +65,7 @@ it('shows the running test with what matters of it, and ends it when the button 
   expect(screen.getByText(/316, 503/)).toBeInTheDocument()
   expect(screen.getByText(/Paired for this job by Technician 2/)).toBeInTheDocument()
   const button = screen.getByRole('button', { name: 'Hold to end it' })
+  expect(button.parentElement).toHaveClass('sticky')
   await userEvent.click(button)
   expect(sent).toEqual([])
   fireEvent.pointerDown(button)
