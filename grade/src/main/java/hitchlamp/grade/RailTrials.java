@@ -1,7 +1,6 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.judge.Judgement;
-import hitchlamp.core.judge.Measured;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.trial.BenchState;
@@ -127,9 +126,7 @@ final class RailTrials extends Trials {
   /** By thumb: what stays 7.6 MPa (1,100 psi) under its command is looked into. */
   private static Rule rule(Judgement j) {
     boolean under =
-        j.named("rail").stream()
-            .map(Measured.class::cast)
-            .anyMatch(m -> (m.low() + m.high()) / 2 - m.value() > PEOPLE_MPA);
+        j.named("rail").stream().anyMatch(m -> (m.low() + m.high()) / 2 - m.value() > PEOPLE_MPA);
     return under ? new Rule(Set.of("fuel-filter")) : Rule.NONE;
   }
 

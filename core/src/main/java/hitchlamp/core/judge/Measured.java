@@ -37,6 +37,27 @@ public record Measured(
         Optional.empty());
   }
 
+  /**
+   * A figure that is judged by its limits alone; one that is not known is not judged.
+   *
+   * @param low least that is in place, in {@code unit}
+   * @param high greatest that is in place
+   */
+  public static Measured limited(
+      String name, int place, double value, Unit unit, double low, double high) {
+    return new Measured(
+        name,
+        place,
+        value,
+        unit,
+        Double.NaN,
+        low,
+        high,
+        Double.isNaN(value)
+            ? Optional.empty()
+            : Optional.of(value >= low && value <= high ? Verdict.PASS : Verdict.FAIL));
+  }
+
   /** True where there is a value. */
   public boolean known() {
     return !Double.isNaN(value);

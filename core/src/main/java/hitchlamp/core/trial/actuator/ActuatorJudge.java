@@ -10,7 +10,6 @@ import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** What the courses of actuators come to. */
 final class ActuatorJudge {
@@ -107,8 +106,9 @@ final class ActuatorJudge {
       return part(m, Verdict.CANNOT_TELL, say("tells-no-position"), say("read-the-faults"));
     }
     boolean rises = to > m.base();
-    figures.add(limited(REACHED, place, up, to - NEAR, to + NEAR, Unit.PERCENT));
-    figures.add(limited(RETURNED, place, down, m.base() - NEAR, m.base() + NEAR, Unit.PERCENT));
+    figures.add(Measured.limited(REACHED, place, up, Unit.PERCENT, to - NEAR, to + NEAR));
+    figures.add(
+        Measured.limited(RETURNED, place, down, Unit.PERCENT, m.base() - NEAR, m.base() + NEAR));
     if (Math.abs(up - down) < STANDS) {
       return part(m, Verdict.FAIL, say("does-not-move", percent(up)), look(m));
     }
@@ -144,13 +144,13 @@ final class ActuatorJudge {
     double most = m.seconds() * setup.slow() / 100;
     double out = tau(r, true);
     double back = tau(r, false);
-    figures.add(limited(OUT, place, out, 0, most, Unit.SECOND));
-    figures.add(limited(BACK, place, back, 0, most, Unit.SECOND));
+    figures.add(Measured.limited(OUT, place, out, Unit.SECOND, 0, most));
+    figures.add(Measured.limited(BACK, place, back, Unit.SECOND, 0, most));
     double play = play(r);
     double away = away(r);
     if (!Double.isNaN(play)) {
-      figures.add(limited(PLAY, place, play, -setup.play(), setup.play(), Unit.PERCENT));
-      figures.add(limited(AWAY, place, away, 0, STICKS + setup.play(), Unit.PERCENT));
+      figures.add(Measured.limited(PLAY, place, play, Unit.PERCENT, -setup.play(), setup.play()));
+      figures.add(Measured.limited(AWAY, place, away, Unit.PERCENT, 0, STICKS + setup.play()));
     }
     if (Math.abs(play) > setup.play()) {
       // One that sticks stays and jumps, one with play goes on in steps like those commanded.
@@ -285,21 +285,6 @@ final class ActuatorJudge {
       most = Math.max(most, Double.isNaN(off) ? 0 : off);
     }
     return most;
-  }
-
-  private static Measured limited(
-      String name, int place, double value, double low, double high, Unit unit) {
-    return new Measured(
-        name,
-        place,
-        value,
-        unit,
-        Double.NaN,
-        low,
-        high,
-        Double.isNaN(value)
-            ? Optional.empty()
-            : Optional.of(value >= low && value <= high ? Verdict.PASS : Verdict.FAIL));
   }
 
   private static Said say(String name, Object... with) {

@@ -2,6 +2,7 @@ package hitchlamp.core.trial.airpath;
 
 import hitchlamp.core.pack.MoveSpec;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 
@@ -199,8 +200,8 @@ record AirMove(
     if (all.length < FEWEST) {
       return new Window(all.length, Double.NaN, Double.NaN);
     }
-    double mean = java.util.Arrays.stream(all).average().orElse(Double.NaN);
-    double squares = java.util.Arrays.stream(all).map(v -> (v - mean) * (v - mean)).sum();
+    double mean = Arrays.stream(all).average().orElse(Double.NaN);
+    double squares = Arrays.stream(all).map(v -> (v - mean) * (v - mean)).sum();
     return new Window(all.length, mean, Math.sqrt(squares / (all.length - 1) / all.length));
   }
 

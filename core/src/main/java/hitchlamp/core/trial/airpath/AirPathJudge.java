@@ -155,15 +155,7 @@ final class AirPathJudge {
   }
 
   private Measured zeroOf(String name, double off) {
-    return new Measured(
-        name,
-        0,
-        off,
-        Unit.KILOPASCAL,
-        Double.NaN,
-        -setup.zeroKpa(),
-        setup.zeroKpa(),
-        Optional.of(Math.abs(off) > setup.zeroKpa() ? Verdict.FAIL : Verdict.PASS));
+    return Measured.limited(name, 0, off, Unit.KILOPASCAL, -setup.zeroKpa(), setup.zeroKpa());
   }
 
   /** A pressure that answers none of the moves while the other answers all is not measured. */
@@ -423,8 +415,12 @@ final class AirPathJudge {
   private void figures(int i, AirMove m) {
     double near =
         Math.max(POSITION_LEAST, POSITION_SHARE * Math.abs(m.spec().to() - m.spec().base()));
-    figures.add(position(POSITION, i, m.there(), m.spec().to(), near));
-    figures.add(position(BACK, i, m.back(), m.spec().base(), near));
+    figures.add(
+        Measured.limited(
+            POSITION, i + 1, m.there(), Unit.PERCENT, m.spec().to() - near, m.spec().to() + near));
+    figures.add(
+        Measured.limited(
+            BACK, i + 1, m.back(), Unit.PERCENT, m.spec().base() - near, m.spec().base() + near));
     for (AirMove.Answer a : m.answers()) {
       if (a.of().equals(AirMove.HEAD)) {
         continue;
@@ -446,20 +442,6 @@ final class AirPathJudge {
       figures.add(Measured.shown(a.of() + EXPECTED, i + 1, a.expected(), unit));
       figures.add(Measured.shown(a.of() + LASTED, i + 1, a.seconds(), Unit.SECOND));
     }
-  }
-
-  private static Measured position(String name, int i, double is, double wanted, double near) {
-    return new Measured(
-        name,
-        i + 1,
-        is,
-        Unit.PERCENT,
-        Double.NaN,
-        wanted - near,
-        wanted + near,
-        Double.isNaN(is)
-            ? Optional.empty()
-            : Optional.of(Math.abs(is - wanted) <= near ? Verdict.PASS : Verdict.FAIL));
   }
 
   private static Measured share(

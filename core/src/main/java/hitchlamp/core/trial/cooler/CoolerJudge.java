@@ -8,7 +8,6 @@ import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** What a cooler passes of gas and of heat, beside a clear one. */
 final class CoolerJudge {
@@ -105,8 +104,11 @@ final class CoolerJudge {
             0,
             m.coolant() + (m.before() - m.coolant()) * Math.exp(-setup.passes() / least),
             Unit.CELSIUS));
-    figures.add(limited(FLOW, flow, setup.leastFlow()));
-    figures.add(limited(PASSES, passes, setup.leastPasses()));
+    figures.add(
+        Measured.limited(FLOW, 0, flow, Unit.PERCENT, setup.leastFlow(), Double.POSITIVE_INFINITY));
+    figures.add(
+        Measured.limited(
+            PASSES, 0, passes, Unit.PERCENT, setup.leastPasses(), Double.POSITIVE_INFINITY));
     if (flow < setup.leastFlow()) {
       return fail("flow", say("costs-flow", percent(flow), percent(passes)), say("clean-or-renew"));
     }
@@ -119,18 +121,6 @@ final class CoolerJudge {
         say("is-clear", percent(flow), percent(passes)),
         figures,
         say("go-on-with-the-faults"));
-  }
-
-  private static Measured limited(String name, double value, double low) {
-    return new Measured(
-        name,
-        0,
-        value,
-        Unit.PERCENT,
-        Double.NaN,
-        low,
-        Double.POSITIVE_INFINITY,
-        Optional.of(value < low ? Verdict.FAIL : Verdict.PASS));
   }
 
   private Judgement tell(Said says, Said next) {

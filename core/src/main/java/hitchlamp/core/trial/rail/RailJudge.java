@@ -8,7 +8,6 @@ import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** What rail and supply come to: by size, speed, effort of the controller and leak-down. */
 final class RailJudge {
@@ -111,15 +110,15 @@ final class RailJudge {
     for (int i = 0; i < told.size(); i++) {
       RailPoint p = told.get(i);
       figures.add(
-          limited(
+          Measured.limited(
               RAIL,
               i + 1,
               p.rail().mean(),
+              Unit.MEGAPASCAL,
               p.wanted() - STEADY_MPA,
-              p.wanted() + STEADY_MPA,
-              Unit.MEGAPASCAL));
+              p.wanted() + STEADY_MPA));
       double effort = 100 * p.metering() / setup.effort(p);
-      figures.add(limited(EFFORT, i + 1, effort, 0, MOST_EFFORT, Unit.PERCENT));
+      figures.add(Measured.limited(EFFORT, i + 1, effort, Unit.PERCENT, 0, MOST_EFFORT));
       least = Math.min(least, effort);
       double off = p.rail().mean() - p.wanted();
       if (Math.abs(off) > STEADY_MPA && parts.isEmpty()) {
@@ -147,7 +146,8 @@ final class RailJudge {
             .map(m -> 100 * m.rail() / seen.last())
             .orElse(first);
     // Of a shorter time as much is expected as of a whole minute.
-    figures.add(limited(KEEPS, 0, left, setup.keeps(), Double.POSITIVE_INFINITY, Unit.PERCENT));
+    figures.add(
+        Measured.limited(KEEPS, 0, left, Unit.PERCENT, setup.keeps(), Double.POSITIVE_INFINITY));
     if (first < AT_ONCE || left < setup.keeps()) {
       fail("rail-leak", say("loses-its-pressure", percent(left)), say("find-the-leak"));
       return false;
@@ -172,12 +172,14 @@ final class RailJudge {
       double filter = 100 * drop / setup.drop(p) / setup.permitted();
       if (Double.isFinite(before)) {
         figures.add(
-            limited(SUPPLY, i + 1, before, LEAST_SUPPLY, Double.POSITIVE_INFINITY, Unit.PERCENT));
+            Measured.limited(
+                SUPPLY, i + 1, before, Unit.PERCENT, LEAST_SUPPLY, Double.POSITIVE_INFINITY));
         least = Math.min(least, before);
       }
       if (Double.isFinite(filter)) {
         figures.add(
-            limited(FILTER, i + 1, filter, Double.NEGATIVE_INFINITY, MOST_FILTER, Unit.PERCENT));
+            Measured.limited(
+                FILTER, i + 1, filter, Unit.PERCENT, Double.NEGATIVE_INFINITY, MOST_FILTER));
         most = Math.max(most, filter);
       }
     }
@@ -208,13 +210,13 @@ final class RailJudge {
     }
     figures.add(Measured.shown(PEAK_WANTED, 0, wanted, Unit.MEGAPASCAL));
     figures.add(
-        limited(
+        Measured.limited(
             PEAK,
             0,
             reached,
+            Unit.MEGAPASCAL,
             wanted > TELLS_MPA ? CAPPED * wanted : 0,
-            Double.POSITIVE_INFINITY,
-            Unit.MEGAPASCAL));
+            Double.POSITIVE_INFINITY));
     long open = seen.snaps().stream().filter(m -> m.metering() > OPEN).count();
     if (wanted > TELLS_MPA && reached < CAPPED * wanted && open >= FEWEST_OPEN) {
       fail(
@@ -228,21 +230,6 @@ final class RailJudge {
 
   private void fail(String part, Said says, Said next) {
     parts.add(new Judgement.Part(part, RailWords.say("part-" + part), Verdict.FAIL, says, next));
-  }
-
-  private static Measured limited(
-      String name, int place, double value, double low, double high, Unit unit) {
-    return new Measured(
-        name,
-        place,
-        value,
-        unit,
-        Double.NaN,
-        low,
-        high,
-        Double.isNaN(value)
-            ? Optional.empty()
-            : Optional.of(value >= low && value <= high ? Verdict.PASS : Verdict.FAIL));
   }
 
   private static Said say(String name, Object... with) {

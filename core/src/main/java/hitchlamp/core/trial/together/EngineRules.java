@@ -5,6 +5,7 @@ import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Rules of what tests of air path, actuators, cooler and rail mean together with the agreement of
@@ -81,7 +82,7 @@ public final class EngineRules {
     String title = title(EngineEvidence.AIR_PATH, id);
     if (e.failed(EngineEvidence.ACTUATOR, id)) {
       add(id, say("fails-both", title), say("mend-the-actuator", title), "");
-    } else if (e.of(EngineEvidence.ACTUATOR, id).equals(java.util.Optional.of(Verdict.PASS))) {
+    } else if (e.of(EngineEvidence.ACTUATOR, id).equals(Optional.of(Verdict.PASS))) {
       add(
           id,
           say("moves-cold-not-running", title),
