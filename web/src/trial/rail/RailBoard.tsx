@@ -92,7 +92,9 @@ function Points({ view }: { view: TrialView }) {
           const shown = rail?.value == null ? undefined : show(rail.value, 'MPa', 1)
           return (
             <tr key={i} className="border-b border-line">
-              <td className="py-1">{texts.rpm(Math.round(p.rpm).toLocaleString('en'))}</td>
+              <td className="py-1 pr-4 whitespace-nowrap">
+                {texts.rpm(Math.round(p.rpm).toLocaleString('en'))}
+              </td>
               <td
                 className={`font-narrow text-lead ${rail?.verdict === 'FAIL' ? 'font-bold text-grave' : ''}`}
               >
@@ -119,7 +121,10 @@ function Snaps({ view }: { view: TrialView }) {
   const scaled = (v: number | null) => (v === null ? null : v * way.factor)
   return (
     <figure>
-      <figcaption className="text-small font-semibold">{`${texts.snaps}, ${way.unit}`}</figcaption>
+      <figcaption className="text-small">
+        <b className="font-semibold">{`${texts.snaps}, ${way.unit}`}</b>{' '}
+        <span className="text-ink-2">{`- - - ${texts.commanded}`}</span>
+      </figcaption>
       <Plot
         data={
           [
@@ -147,7 +152,10 @@ function HoldDown({ view }: { view: TrialView }) {
   const scaled = (v: number | null) => (v === null ? null : v * way.factor)
   return (
     <figure>
-      <figcaption className="text-small font-semibold">{`${texts.holdDown}, ${way.unit}`}</figcaption>
+      <figcaption className="text-small">
+        <b className="font-semibold">{`${texts.holdDown}, ${way.unit}`}</b>{' '}
+        <span className="text-ink-2">{`- - - ${texts.least}`}</span>
+      </figcaption>
       <Plot
         data={
           [
