@@ -191,6 +191,15 @@ function Driving({ cab, onAct }: { cab: Cab; onAct: (action: string, value: stri
           <option value="0.4">{texts.on}</option>
         </Select>
       </label>
+      {d['engine-brake'] !== undefined && (
+        <label>
+          {texts.engineBrake}
+          <Select value={d['engine-brake']} onChange={(e) => onAct('engine-brake', e.target.value)}>
+            <option value="0">{texts.off}</option>
+            <option value="1">{texts.on}</option>
+          </Select>
+        </label>
+      )}
       <label>
         {texts.hill}
         <Select value={String(Number(d.grade))} onChange={(e) => onAct('grade', e.target.value)}>

@@ -26,6 +26,7 @@ export const texts = {
   backToTheRoll: 'Back to the roll',
   blackLead: 'Black lead',
   brake: 'Brake',
+  engineBrake: 'Engine brake',
   brokenOffWithTheLinkWhat: 'interrupted with the link, what was found is kept',
   bus: 'Bus',
   busNamesTriedInTurn: 'Bus names, tried in turn',

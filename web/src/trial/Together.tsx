@@ -14,6 +14,7 @@ const KINDS = [
   'compression',
   'coils',
   'airpath',
+  'airdrive',
   'actuator',
   'cooler',
   'rail',

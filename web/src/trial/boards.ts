@@ -42,6 +42,7 @@ export function valuesOf(board: Board | undefined, view: TrialView): number[] {
 const BOARDS: Record<string, () => Promise<Board>> = {
   actuator: () => import('./actuator/ActuatorBoard').then((m) => m.actuator),
   agreement: () => import('./agreement/AgreementBoard').then((m) => m.agreement),
+  airdrive: () => import('./airdrive/AirDriveBoard').then((m) => m.airdrive),
   airpath: () => import('./airpath/AirPathBoard').then((m) => m.airpath),
   balance: () => import('./balance/BalanceBoard').then((m) => m.balance),
   coils: () => import('./coils/CoilsBoard').then((m) => m.coils),

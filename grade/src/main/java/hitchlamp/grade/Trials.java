@@ -183,8 +183,22 @@ abstract class Trials {
       List<String> defects,
       double coldest,
       double warmest) {
+    return scenario(unit, r, start, defects, coldest, warmest, 0, 2_500);
+  }
+
+  /** The same between two heights above the sea, m: more of them low. */
+  static Scenario scenario(
+      String unit,
+      SplittableRandom r,
+      String start,
+      List<String> defects,
+      double coldest,
+      double warmest,
+      double lowest,
+      double highest) {
     double celsius = coldest + (warmest - coldest) * r.nextDouble();
-    double kpa = 101.3 * Math.exp(-2_500 * Math.pow(r.nextDouble(), 2) / 8_400);
+    double kpa =
+        101.3 * Math.exp(-(lowest + (highest - lowest) * Math.pow(r.nextDouble(), 2)) / 8_400);
     int hours = 1_000 + r.nextInt(12_000);
     return Scenario.read(
         "case",

@@ -105,6 +105,7 @@ final class TrialsMeasure {
         "Simulated trucks, loading shovels, ferries (six in line), generating sets (eight in vee) and yard tractors (four in line) at -20 to 40 °C (rail: from -10) and 0 to 2,500 m.",
         List.of(
             new AirPathTrials(packs),
+            new AirDriveTrials(packs),
             new ActuatorTrials(packs),
             new CoolerTrials(packs),
             new RailTrials(packs)));

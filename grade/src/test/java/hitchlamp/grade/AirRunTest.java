@@ -17,6 +17,7 @@ class AirRunTest {
   private static Trials of(String test) {
     return switch (test) {
       case "airpath" -> new AirPathTrials(PACKS);
+      case "airdrive" -> new AirDriveTrials(PACKS);
       case "actuator" -> new ActuatorTrials(PACKS);
       case "cooler" -> new CoolerTrials(PACKS);
       default -> new RailTrials(PACKS);
@@ -24,7 +25,7 @@ class AirRunTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"airpath, 4", "actuator, 2", "cooler, 3", "rail, 1"})
+  @CsvSource({"airpath, 4", "airdrive, 101", "actuator, 2", "cooler, 3", "rail, 1"})
   void aSoundUnitPasses(String test, long seed) throws InterruptedException {
     Outcome o = of(test).run(seed, Lot.SOUND);
     assertThat(o.verdict()).as(o.unit() + " " + o.says()).isEqualTo(Verdict.PASS);
@@ -34,6 +35,7 @@ class AirRunTest {
   @CsvSource({
     "airpath, 100",
     "airpath, 118",
+    "airdrive, 100",
     "actuator, 101",
     "cooler, 101",
     "rail, 103",
@@ -45,7 +47,7 @@ class AirRunTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"airpath, 304", "actuator, 103", "cooler, 104", "rail, 105"})
+  @CsvSource({"airpath, 304", "airdrive, 301", "actuator, 103", "cooler, 104", "rail, 105"})
   void whereConditionsAreLostNothingIsTold(String test, long seed) throws InterruptedException {
     Outcome o = of(test).run(seed, Lot.SPOILED);
     assertThat(o.verdict()).as(o.what() + ": " + o.says()).isEqualTo(Verdict.CANNOT_TELL);

@@ -38,15 +38,17 @@ final class MoveReader {
         "part",
         "control",
         "feedback",
+        "commanded",
         "base",
         "to",
         "seconds",
         "air",
         "does",
         "expected");
-    String feedback = e.text("feedback", "");
-    if (!feedback.isEmpty() && !reads.contains(feedback)) {
-      throw e.fault(PackWords.say("is-not-among-the-reads", feedback));
+    for (String read : List.of(e.text("feedback", ""), e.text("commanded", ""))) {
+      if (!read.isEmpty() && !reads.contains(read)) {
+        throw e.fault(PackWords.say("is-not-among-the-reads", read));
+      }
     }
     List<Entry> expected = e.itemsOf("expected");
     if (expected.size() > MOST_RESPONSES) {
@@ -57,7 +59,8 @@ final class MoveReader {
         e.text("title"),
         e.text("part", ""),
         e.text("control", ""),
-        feedback,
+        e.text("feedback", ""),
+        e.text("commanded", ""),
         e.number("base", -MOST_VALUE, MOST_VALUE, 0),
         e.number("to", -MOST_VALUE, MOST_VALUE, 0),
         e.number("seconds", 0.05, 60, 0.4),
@@ -67,12 +70,14 @@ final class MoveReader {
   }
 
   private static MoveSpec.Response response(Entry e) {
-    e.allow("of", "change", "seconds", "air", "heat");
+    e.allow("of", "change", "seconds", "air", "heat", "speed", "fuel");
     return new MoveSpec.Response(
         e.text("of"),
         e.number("change", -MOST_VALUE, MOST_VALUE),
         e.number("seconds", 0.05, 120, 1.5),
         e.number("air", -5, 5, 0),
-        e.number("heat", -5, 5, 0));
+        e.number("heat", -5, 5, 0),
+        e.number("speed", -5, 5, 0),
+        e.number("fuel", -5, 5, 0));
   }
 }

@@ -4,6 +4,7 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.TestSpec;
 import hitchlamp.core.trial.actuator.Actuators;
 import hitchlamp.core.trial.agreement.Agreement;
+import hitchlamp.core.trial.airdrive.AirDrive;
 import hitchlamp.core.trial.airpath.AirPath;
 import hitchlamp.core.trial.balance.Balance;
 import hitchlamp.core.trial.circuits.Circuits;
@@ -32,6 +33,7 @@ public final class TestKinds {
       List.of(
           new Actuators(),
           new Agreement(),
+          new AirDrive(),
           new AirPath(),
           new Balance(),
           new Circuits(),

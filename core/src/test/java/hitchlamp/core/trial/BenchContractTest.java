@@ -83,6 +83,8 @@ class BenchContractTest {
           List.of(),
           "airpath",
           List.of(),
+          "airdrive",
+          List.of("enough"),
           "cooler",
           List.of(),
           "actuator",
@@ -182,6 +184,11 @@ class BenchContractTest {
           + " figures: {rpm: 1000}, moves: [{id: base, title: Base},"
           + " {id: throttle, title: Throttle, control: throttle, feedback: there, base: 0, to: 80, expected: [{of: intake, change: -30}]},"
           + " {id: flap, title: Flap, control: flap, feedback: there, base: 0, to: 80, expected: [{of: exhaust, change: 20}]}], source: none}\n"
+          + "  airdrive: {kind: airdrive, title: Air drive, answers: Which., system: Air, module: engine, minutes: 5,"
+          + " engine: driven, risk: 2, longest: 900, reads: {pedal: 0x0102, rpm: 0x0100, injected: 0x0118, intake: 0x0118, exhaust: 0x0118, gas: 0x0102, flow: 0x0118,"
+          + " air: 0x0102, ambient: 0x0102, turbo: 0x0118, there: 0x0102, told: 0x0102}, figures: {rpm: 1500, full: 250, valve: 800, cooler: 550},"
+          + " moves: [{id: back-pressure, title: Flap, feedback: there, commanded: told, air: yes, expected: [{of: exhaust, change: 58}]},"
+          + " {id: recirculation, title: Valve, feedback: there, commanded: told}], source: none}\n"
           + "  actuator: {kind: actuator, title: Actuator, answers: Which., system: Air, module: engine, minutes: 2,"
           + " engine: standing, risk: 1, longest: 900, uses: {throttle: throttle, flap: flap}, reads: {there: 0x0102},"
           + " conditions: [{id: stands, of: 190, below: 250, says: It stands., how: Stop it.},"

@@ -30,7 +30,7 @@ class CutoutTest {
           .as("what risks and costs least comes first")
           .isEqualTo("circuits");
       assertThat(offers.path(1).path("test").asString()).isEqualTo("agreement");
-      assertThat(offers).as("a new trip stands on the page of the story").hasSize(26);
+      assertThat(offers).as("a new trip stands on the page of the story").hasSize(27);
       JsonNode offer =
           offers
               .valueStream()

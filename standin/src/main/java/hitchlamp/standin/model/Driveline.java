@@ -46,6 +46,9 @@ public final class Driveline implements Load {
   /** Brake pedal, 0 to 1. */
   public double brake;
 
+  /** True while the driver has the engine brake switched on. */
+  public boolean engineBrake;
+
   /** True where the gearbox shifts by itself. */
   public boolean automatic;
 
@@ -96,6 +99,7 @@ public final class Driveline implements Load {
   @Override
   public double step(double dt, double torque, EngineState s, EngineParameters p) {
     shift(dt, s);
+    s.engineBrake = engineBrake;
     double mass = emptyKg + loadKg;
     double resist = resistance(mass);
     double taken = 0;

@@ -22,6 +22,13 @@ import java.util.SplittableRandom;
  * same parts stand at a point of a unit's history ({@link #settle}).
  */
 public final class EngineSolver {
+  /** How far the engine brake shuts the back-pressure valve: common practice, no source. */
+  private static final double BRAKING_FLAP = 0.94;
+
+  private static final double BRAKES_ABOVE_RPM = 900;
+  private static final double FOOT_OFF = 0.02;
+  private static final double NO_FUEL_MG = 1;
+
   private static final double SUB_STEP = 0.005;
   private static final double SETTLE_STEP = 0.1;
   private static final int SETTLE_MOST = 60;
@@ -224,7 +231,7 @@ public final class EngineSolver {
     s.vanesWanted = s.vaneActuator.wanted(Math.max(control.vanes(), heat.vanes(load)));
     s.throttleWanted = s.throttleValve.wanted(Math.max(control.throttle(), heat.throttle(load)));
     s.egrWanted = s.egrValve.wanted(control.recirculation());
-    s.flapWanted = s.flapValve.wanted(0);
+    s.flapWanted = s.flapValve.wanted(now && brakes(s) ? BRAKING_FLAP : 0);
     s.vanes = s.vaneActuator.follows(s.vanes, s.vanesWanted, c.vanes, dt);
     s.throttle = s.throttleValve.follows(s.throttle, s.throttleWanted, c.throttle, dt);
     s.egr = s.egrValve.follows(s.egr, s.egrWanted, c.egr, dt);
@@ -259,6 +266,15 @@ public final class EngineSolver {
     cylinders.late(s.lateMgPerStroke * 1e-6 * injected());
     cylinders.inject(s.running ? s.fuelMgPerStroke * 1e-6 * injected() : 0, shares);
     air.step(dt, s.omega, haste);
+  }
+
+  /** The engine brake dams the exhaust while the foot is off and no fuel is burned. */
+  private static boolean brakes(EngineState s) {
+    return s.engineBrake
+        && s.feeds
+        && s.pedal < FOOT_OFF
+        && s.fuelMgPerStroke < NO_FUEL_MG
+        && s.seenRpm() > BRAKES_ABOVE_RPM;
   }
 
   /** Coils of its injectors. */

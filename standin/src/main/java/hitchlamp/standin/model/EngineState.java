@@ -25,6 +25,10 @@ public final class EngineState {
   public int keyCycles;
 
   public double pedal;
+
+  /** True while the driver has the engine brake switched on. */
+  public boolean engineBrake;
+
   public boolean running;
 
   /** True while its module feeds it, since it sees it turn. */

@@ -7,14 +7,17 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * What a driver of a unit on the road or in a yard sets: gear, brake, load and, where it has hills,
- * grade.
+ * What a driver of a unit on the road or in a yard sets: gear, brake, engine brake, load and, where
+ * it has hills, grade.
  */
 final class Levers {
   private static final double PER_CENT = 100;
   private static final double STEEPEST = 0.2;
   private static final double HEAVIEST_T = 40;
   private static final double KG_A_TONNE = 1_000;
+
+  /** Lever of the engine brake. */
+  static final String ENGINE_BRAKE = "engine-brake";
 
   private final Driveline driveline;
   private final String unit;
@@ -24,7 +27,7 @@ final class Levers {
    * Levers of one unit.
    *
    * @param unit as a message names it: "a truck"
-   * @param levers those it has, of gear, brake, grade and load
+   * @param levers those it has, of gear, brake, grade, load and engine-brake
    */
   Levers(Driveline driveline, String unit, Set<String> levers) {
     this.driveline = driveline;
@@ -36,7 +39,7 @@ final class Levers {
    * Sets one lever.
    *
    * @param value gear: d, n or a number; brake: 0 to 1; grade: per cent, -20 to 20; load: tonnes, 0
-   *     to 40
+   *     to 40; engine-brake: 0 or 1
    * @throws IllegalArgumentException for a lever or a value that it does not have
    */
   void set(String what, String value) {
@@ -46,6 +49,7 @@ final class Levers {
     switch (what) {
       case "gear" -> gear(value);
       case "brake" -> driveline.brake = number(what, value, 0, 1);
+      case ENGINE_BRAKE -> driveline.engineBrake = number(what, value, 0, 1) > 0.5;
       case "grade" ->
           driveline.grade =
               number(what, value, -STEEPEST * PER_CENT, STEEPEST * PER_CENT) / PER_CENT;
@@ -83,6 +87,9 @@ final class Levers {
     stand.put("brake", String.format(Locale.ROOT, "%.2f", driveline.brake));
     if (levers.contains("grade")) {
       stand.put("grade", String.format(Locale.ROOT, "%.1f", driveline.grade * PER_CENT));
+    }
+    if (levers.contains(ENGINE_BRAKE)) {
+      stand.put(ENGINE_BRAKE, driveline.engineBrake ? "1" : "0");
     }
     stand.put("load", String.format(Locale.ROOT, "%.1f", driveline.loadKg / KG_A_TONNE));
     return stand;

@@ -165,7 +165,9 @@ final class RoadTruck implements Build {
   @Override
   public Load load(String engine, Condition condition, SplittableRandom own) {
     driveline = new Driveline(Gearing.HAULAGE, own);
-    levers = new Levers(driveline, "a truck", Set.of("gear", "brake", "grade", "load"));
+    levers =
+        new Levers(
+            driveline, "a truck", Set.of("gear", "brake", Levers.ENGINE_BRAKE, "grade", "load"));
     return driveline;
   }
 

@@ -95,7 +95,9 @@ final class YardTractor implements Build {
   @Override
   public Load load(String engine, Condition condition, SplittableRandom own) {
     driveline = new Driveline(Gearing.YARD, own);
-    levers = new Levers(driveline, "a yard tractor", Set.of("gear", "brake", "load"));
+    levers =
+        new Levers(
+            driveline, "a yard tractor", Set.of("gear", "brake", Levers.ENGINE_BRAKE, "load"));
     return driveline;
   }
 

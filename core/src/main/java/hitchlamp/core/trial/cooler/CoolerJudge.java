@@ -28,6 +28,9 @@ final class CoolerJudge {
   /** Gas this much hotter than the coolant drives its sensor out of its range, K. */
   private static final double OUT_OF_RANGE = 40;
 
+  /** Blocked passages lose flow and heat together: 0.7 and more of the share of the flow. */
+  private static final double HEAT_ALONE = 0.45;
+
   private static final double STILL_RISES = 5;
 
   /** Sensors of gas and coolant are off by so much at most, K. */
@@ -109,6 +112,11 @@ final class CoolerJudge {
     figures.add(
         Measured.limited(
             PASSES, 0, passes, Unit.PERCENT, setup.leastPasses(), Double.POSITIVE_INFINITY));
+    if (flow < setup.leastFlow() && passes < HEAT_ALONE * flow) {
+      // Gas that stays hot is thin, and less of it goes through the same passages.
+      return fail(
+          "cooling", say("hot-and-thin", percent(passes), percent(flow)), say("flush-both-sides"));
+    }
     if (flow < setup.leastFlow()) {
       return fail("flow", say("costs-flow", percent(flow), percent(passes)), say("clean-or-renew"));
     }

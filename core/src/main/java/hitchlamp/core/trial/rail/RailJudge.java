@@ -8,6 +8,8 @@ import hitchlamp.core.words.Figure;
 import hitchlamp.core.words.Said;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 
 /** What rail and supply come to: by size, speed, effort of the controller and leak-down. */
 final class RailJudge {
@@ -59,6 +61,9 @@ final class RailJudge {
   private final List<Measured> figures = new ArrayList<>();
   private final List<Judgement.Part> parts = new ArrayList<>();
 
+  /** The first steady point that the rail does not reach with the metering valve open. */
+  private Optional<RailPoint> tooLow = Optional.empty();
+
   private RailJudge(RailSetup setup, RailSeen seen) {
     this.setup = setup;
     this.seen = seen;
@@ -76,8 +81,9 @@ final class RailJudge {
     double effort = steady(told);
     boolean keeps = holds();
     boolean supplied = supply(told);
-    if (keeps && supplied && !capped() && effort > MOST_EFFORT) {
-      fail("high-pressure", say("works-too-hard", percent(effort)), say("measure-the-returns"));
+    // What is let out or not supplied explains a pressure that is not reached.
+    if (keeps && supplied) {
+      highPressure(effort);
     }
     if (!parts.isEmpty()) {
       return new Judgement(
@@ -101,6 +107,28 @@ final class RailJudge {
   }
 
   /**
+   * What is left where supply and rail are tight. A relief valve costs nothing until it opens; a
+   * worn pump, or injectors that return too much, cost at idle already.
+   */
+  private void highPressure(double effort) {
+    boolean capped = capped();
+    if (capped && effort <= MOST_EFFORT) {
+      fail(
+          "relief-valve",
+          say("is-capped", mega(reached()), mega(most(RailMoment::wanted))),
+          say("renew-the-relief-valve"));
+    } else if (tooLow.isPresent()) {
+      RailPoint p = tooLow.get();
+      fail(
+          "high-pressure",
+          say("does-not-reach", mega(p.rail().mean()), mega(p.wanted())),
+          say("measure-the-returns"));
+    } else if (effort > MOST_EFFORT) {
+      fail("high-pressure", say("works-too-hard", percent(effort)), say("measure-the-returns"));
+    }
+  }
+
+  /**
    * Commanded against measured.
    *
    * @return how far the metering valve opens at the least of the points, percent of sound
@@ -121,13 +149,10 @@ final class RailJudge {
       figures.add(Measured.limited(EFFORT, i + 1, effort, Unit.PERCENT, 0, MOST_EFFORT));
       least = Math.min(least, effort);
       double off = p.rail().mean() - p.wanted();
-      if (Math.abs(off) > STEADY_MPA && parts.isEmpty()) {
-        fail(
-            p.metering() > OPEN ? "high-pressure" : "rail-sensor",
-            p.metering() > OPEN
-                ? say("does-not-reach", mega(p.rail().mean()), mega(p.wanted()))
-                : say("differs-steadily", mega(off)),
-            p.metering() > OPEN ? say("measure-the-returns") : say("renew-the-sensor"));
+      if (Math.abs(off) > STEADY_MPA && p.metering() > OPEN) {
+        tooLow = tooLow.isEmpty() ? Optional.of(p) : tooLow;
+      } else if (Math.abs(off) > STEADY_MPA && parts.isEmpty()) {
+        fail("rail-sensor", say("differs-steadily", mega(off)), say("renew-the-sensor"));
       }
     }
     return least;
@@ -193,18 +218,8 @@ final class RailJudge {
 
   /** True where a snap shows that the pressure is capped. */
   private boolean capped() {
-    double wanted =
-        seen.snaps().stream()
-            .mapToDouble(RailMoment::wanted)
-            .filter(Double::isFinite)
-            .max()
-            .orElse(Double.NaN);
-    double reached =
-        seen.snaps().stream()
-            .mapToDouble(RailMoment::rail)
-            .filter(Double::isFinite)
-            .max()
-            .orElse(Double.NaN);
+    double wanted = most(RailMoment::wanted);
+    double reached = reached();
     if (Double.isNaN(wanted) || Double.isNaN(reached)) {
       return false;
     }
@@ -218,14 +233,20 @@ final class RailJudge {
             wanted > TELLS_MPA ? CAPPED * wanted : 0,
             Double.POSITIVE_INFINITY));
     long open = seen.snaps().stream().filter(m -> m.metering() > OPEN).count();
-    if (wanted > TELLS_MPA && reached < CAPPED * wanted && open >= FEWEST_OPEN) {
-      fail(
-          "relief-valve",
-          say("is-capped", mega(reached), mega(wanted)),
-          say("renew-the-relief-valve"));
-      return true;
-    }
-    return false;
+    return wanted > TELLS_MPA && reached < CAPPED * wanted && open >= FEWEST_OPEN;
+  }
+
+  private double reached() {
+    return most(RailMoment::rail);
+  }
+
+  /** Greatest of a value over the snaps; not a number where none tells it. */
+  private double most(ToDoubleFunction<RailMoment> value) {
+    return seen.snaps().stream()
+        .mapToDouble(value)
+        .filter(Double::isFinite)
+        .max()
+        .orElse(Double.NaN);
   }
 
   private void fail(String part, Said says, Said next) {

@@ -15,6 +15,10 @@ import java.util.Set;
  */
 public record EngineEvidence(Map<String, Judgement> judged, Set<Integer> faults) {
   static final String AIR_PATH = "airpath";
+
+  /** The same from a drive: it stands for the air path where that was not run. */
+  static final String AIR_DRIVE = "airdrive";
+
   static final String ACTUATOR = "actuator";
   static final String COOLER = "cooler";
   static final String RAIL = "rail";
@@ -23,7 +27,7 @@ public record EngineEvidence(Map<String, Judgement> judged, Set<Integer> faults)
 
   /** Kinds of tests that tell something here. */
   public static final List<String> KINDS =
-      List.of(AIR_PATH, ACTUATOR, COOLER, RAIL, AGREEMENT, CONTRIBUTION);
+      List.of(AIR_PATH, AIR_DRIVE, ACTUATOR, COOLER, RAIL, AGREEMENT, CONTRIBUTION);
 
   public EngineEvidence {
     judged = Map.copyOf(judged);
@@ -32,10 +36,16 @@ public record EngineEvidence(Map<String, Judgement> judged, Set<Integer> faults)
 
   /** What a kind of test says of a part; empty where it says nothing, or cannot tell. */
   Optional<Verdict> of(String kind, String part) {
-    return Optional.ofNullable(judged.get(kind))
+    return told(kind)
         .flatMap(j -> j.part(part))
         .map(Judgement.Part::verdict)
         .filter(v -> v != Verdict.CANNOT_TELL);
+  }
+
+  /** The newest judgement of a kind; of the air path that of a drive where it was not run. */
+  Optional<Judgement> told(String kind) {
+    boolean driven = kind.equals(AIR_PATH) && !judged.containsKey(kind);
+    return Optional.ofNullable(judged.get(driven ? AIR_DRIVE : kind));
   }
 
   boolean failed(String kind, String part) {
@@ -49,9 +59,7 @@ public record EngineEvidence(Map<String, Judgement> judged, Set<Integer> faults)
   }
 
   boolean ran(String kind) {
-    return Optional.ofNullable(judged.get(kind))
-        .filter(j -> j.verdict() != Verdict.CANNOT_TELL)
-        .isPresent();
+    return told(kind).filter(j -> j.verdict() != Verdict.CANNOT_TELL).isPresent();
   }
 
   boolean stands(int... spns) {

@@ -94,7 +94,7 @@ public final class EngineRules {
   }
 
   private String title(String kind, String part) {
-    return e.judged().get(kind).part(part).map(Judgement.Part::title).orElse(part);
+    return e.told(kind).flatMap(j -> j.part(part)).map(Judgement.Part::title).orElse(part);
   }
 
   private void path() {

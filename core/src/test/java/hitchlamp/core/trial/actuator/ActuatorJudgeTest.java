@@ -16,9 +16,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** What the course of an actuator comes to, on actuators made by hand. */
 class ActuatorJudgeTest {
   private static final MoveSpec VALVE =
-      new MoveSpec("valve", "Valve", "", "valve", "there", 0, 95, 0.4, false, "", List.of());
+      new MoveSpec("valve", "Valve", "", "valve", "there", "", 0, 95, 0.4, false, "", List.of());
   private static final MoveSpec BLIND =
-      new MoveSpec("flap", "Flap", "", "flap", "", 0, 95, 0.4, true, "", List.of());
+      new MoveSpec("flap", "Flap", "", "flap", "", "", 0, 95, 0.4, true, "", List.of());
   private static final ActuatorSetup SETUP =
       new ActuatorSetup(List.of(VALVE, BLIND), 3, 15, 117, 5);
 

@@ -21,7 +21,13 @@ import org.junit.jupiter.params.provider.CsvSource;
 class AirPathJudgeTest {
   private static final double HEAD = 1.264e-4;
   private static final MoveSpec BASE =
-      move("base", "", "", 0, 0, List.of(new MoveSpec.Response("intake", 25, 1.5, 0.29, -1.27)));
+      move(
+          "base",
+          "",
+          "",
+          0,
+          0,
+          List.of(new MoveSpec.Response("intake", 25, 1.5, 0.29, -1.27, 0, 0)));
   private static final List<MoveSpec> MOVES =
       List.of(
           move("throttle", "throttle", "a", 0, 85, answers(-33.7, -18.7)),
@@ -43,7 +49,7 @@ class AirPathJudgeTest {
               List.of(
                   response("intake", 25.3),
                   response("exhaust", 57),
-                  new MoveSpec.Response("head", HEAD, 1.5, 0, -0.85))));
+                  new MoveSpec.Response("head", HEAD, 1.5, 0, -0.85, 0, 0))));
   private static final AirPathSetup SETUP =
       new AirPathSetup(Optional.empty(), Optional.of(BASE), MOVES, 1_500, 7);
 
@@ -68,7 +74,7 @@ class AirPathJudgeTest {
 
   private static MoveSpec move(
       String id, String control, String read, double base, double to, List<MoveSpec.Response> r) {
-    return new MoveSpec(id, "The " + id, "", control, read, base, to, 0.4, false, "", r);
+    return new MoveSpec(id, "The " + id, "", control, read, "", base, to, 0.4, false, "", r);
   }
 
   private static List<MoveSpec.Response> answers(double intake, double exhaust) {
@@ -76,7 +82,7 @@ class AirPathJudgeTest {
   }
 
   private static MoveSpec.Response response(String of, double change) {
-    return new MoveSpec.Response(of, change, 1.5, 0.5, -1);
+    return new MoveSpec.Response(of, change, 1.5, 0.5, -1, 0, 0);
   }
 
   private double share(String move, String of) {

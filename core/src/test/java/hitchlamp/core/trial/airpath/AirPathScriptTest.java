@@ -35,7 +35,7 @@ class AirPathScriptTest {
 
   private static MoveSpec move(String id, String control, double base, double to) {
     return new MoveSpec(
-        id, id, "", control, control + "-at", base, to, 0.4, false, "moved", List.of());
+        id, id, "", control, control + "-at", "", base, to, 0.4, false, "moved", List.of());
   }
 
   /** Time goes on; the module takes whatever it does not refuse. */

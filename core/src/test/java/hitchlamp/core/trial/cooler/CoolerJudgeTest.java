@@ -15,10 +15,21 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** What gas and heat of a cooler come to. */
 class CoolerJudgeTest {
   private static final MoveSpec.Response CLEAR =
-      new MoveSpec.Response("flow", 195.4, 1.5, 1.03, -0.52);
+      new MoveSpec.Response("flow", 195.4, 1.5, 1.03, -0.52, 0, 0);
   private static final MoveSpec VALVE =
       new MoveSpec(
-          "recirculation", "Valve", "", "valve", "there", 0, 60, 0.3, false, "", List.of(CLEAR));
+          "recirculation",
+          "Valve",
+          "",
+          "valve",
+          "there",
+          "",
+          0,
+          60,
+          0.3,
+          false,
+          "",
+          List.of(CLEAR));
   private static final CoolerSetup SETUP = new CoolerSetup(List.of(VALVE), CLEAR, 131, 90, 76, 45);
 
   private double flow;
@@ -69,6 +80,7 @@ class CoolerJudgeTest {
     "0.94, 112, PASS, ''",
     "0.82, 87, FAIL, flow",
     "0.98, 79, FAIL, cooling",
+    "0.88, 30, FAIL, cooling",
     "0.5, 60, FAIL, flow"
   })
   void foulingThatCostsFlowIsToldFromFoulingThatCostsCooling(

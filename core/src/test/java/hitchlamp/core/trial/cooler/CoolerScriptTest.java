@@ -12,7 +12,8 @@ import org.junit.jupiter.api.Test;
 
 /** In what order the cooler's set points are taken, and what is noted meanwhile. */
 class CoolerScriptTest {
-  private static final MoveSpec.Response FLOW = new MoveSpec.Response("flow", 195, 1.5, 1, -0.5);
+  private static final MoveSpec.Response FLOW =
+      new MoveSpec.Response("flow", 195, 1.5, 1, -0.5, 0, 0);
   private static final List<MoveSpec> MOVES =
       List.of(
           move("throttle", 0, 85, List.of()),
@@ -27,7 +28,7 @@ class CoolerScriptTest {
   private Step last;
 
   private static MoveSpec move(String id, double base, double to, List<MoveSpec.Response> r) {
-    return new MoveSpec(id, id, "", id, id + "-at", base, to, 0.4, false, "moved", r);
+    return new MoveSpec(id, id, "", id, id + "-at", "", base, to, 0.4, false, "moved", r);
   }
 
   /** Time goes on, and the module takes whatever is wanted. */

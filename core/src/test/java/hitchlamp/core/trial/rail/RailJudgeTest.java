@@ -144,6 +144,51 @@ class RailJudgeTest {
     }
   }
 
+  /**
+   * A propeller loads the raised point, so that there already more is commanded than is let out.
+   */
+  private RailSeen loaded(double reaches) {
+    RailSeen s = seen();
+    RailPoint p = point(1_500, 120, 150);
+    RailPoint low =
+        new RailPoint(
+            p.rpm(),
+            p.injected(),
+            p.wanted(),
+            new Level(60, reaches, 0.3),
+            100,
+            p.supply(),
+            p.drop());
+    return new RailSeen(
+        s.stage(),
+        0,
+        0,
+        List.of(s.steady().get(0), low),
+        s.snaps(),
+        s.snapped(),
+        s.hold(),
+        s.last(),
+        s.zeroSupply(),
+        s.zeroDrop(),
+        s.complete());
+  }
+
+  @Test
+  void aPressureThatIsNotReachedUnderLoadIsWhateverLetsItOut() {
+    cap = 100;
+    assertThat(failed(RailJudge.of(SETUP, loaded(100)))).containsExactly("relief-valve");
+    effort = 2;
+    assertThat(failed(RailJudge.of(SETUP, loaded(100)))).containsExactly("high-pressure");
+    cap = 400;
+    effort = 1;
+    assertThat(failed(RailJudge.of(SETUP, loaded(120)))).containsExactly("high-pressure");
+    filter = 14;
+    assertThat(failed(RailJudge.of(SETUP, loaded(120)))).containsExactly("fuel-filter");
+    filter = 1;
+    tau = 60;
+    assertThat(failed(RailJudge.of(SETUP, loaded(120)))).containsExactly("rail-leak");
+  }
+
   @Test
   void aSteadyDifferenceThatThePumpCouldMendIsTheSensor() {
     off = -7;

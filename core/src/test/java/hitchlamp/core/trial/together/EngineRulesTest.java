@@ -48,6 +48,15 @@ class EngineRulesTest {
   }
 
   @Test
+  void aDriveStandsForTheAirPathWhereThatWasNotRun() {
+    fails("airdrive", "turbo");
+    assertThat(only().test()).isEqualTo("actuator");
+    assertThat(only().says().toString()).contains("The turbo");
+    passes("airpath", "turbo");
+    assertThat(found()).isEmpty();
+  }
+
+  @Test
   void whatFailsRunningIsMovedAloneNextAndThenMended() {
     fails("airpath", "turbo");
     assertThat(only().test()).isEqualTo("actuator");
