@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { get, type PhoneView, post, type Problem } from '../api/client'
+import { Button } from '../shared/Button'
 import { ProblemBox } from '../shared/ProblemBox'
 import { useSaid } from '../shared/said'
 import { change } from '../shared/settings'
@@ -14,7 +15,7 @@ const EVERY_MILLIS = 1_000
 /** Without a word for so long it is said that the phone has lost the server. */
 const LOST_SECONDS = 4
 
-/** The running test of a job on a phone that was paired with it: it sees it and can end it. */
+/** The running test of a job on a phone that was paired with it: it sees it, tells what was seen, and can end it. */
 export default function PhonePage() {
   const token = location.pathname.split('/')[2] ?? ''
   const path = `/api/phone/${encodeURIComponent(token)}`
@@ -25,6 +26,7 @@ export default function PhonePage() {
     retry: false,
   })
   const end = useMutation({ mutationFn: () => post(`${path}/end`) })
+  const answer = useMutation({ mutationFn: (act: string) => post(`${path}/answer`, { act }) })
   const age = useAge(dataUpdatedAt)
   useEffect(() => {
     const units = new URLSearchParams(location.search).get('units')
@@ -59,6 +61,14 @@ export default function PhonePage() {
           </p>
         )}
         {trial == null ? <p className="text-lead">{texts.noTest}</p> : <Test trial={trial} runs={runs} />}
+        {runs && (
+          <Answers
+            trial={trial}
+            busy={answer.isPending}
+            problem={answer.error as Problem | null}
+            onAnswer={(act) => answer.mutate(act)}
+          />
+        )}
         <p className="mt-5 text-small text-ink-2">
           {texts.pairedBy(data.by)} <span aria-live="off">{texts.lastHeard(age)}</span>
         </p>
@@ -71,6 +81,33 @@ export default function PhonePage() {
         </div>
       </div>
     </main>
+  )
+}
+
+/** What somebody may tell of what they see: one button each, as wide as the phone. */
+function Answers({
+  trial,
+  busy,
+  problem,
+  onAnswer,
+}: {
+  trial: NonNullable<PhoneView['trial']>
+  busy: boolean
+  problem: Problem | null
+  onAnswer: (act: string) => void
+}) {
+  const said = useSaid()
+  const asked = trial.choices.filter((c) => c.tells)
+  if (asked.length === 0) return null
+  return (
+    <div className="mt-5 grid gap-3">
+      {problem && <ProblemBox problem={problem} />}
+      {asked.map((c) => (
+        <Button key={c.act} className="min-h-16 text-lead" disabled={busy} onClick={() => onAnswer(c.act)}>
+          {said(c.label)}
+        </Button>
+      ))}
+    </div>
   )
 }
 

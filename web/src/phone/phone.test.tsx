@@ -23,6 +23,7 @@ const burning = {
   stage: 'RUNNING',
   says: { text: 'The soot burns.' },
   now: [],
+  choices: [],
   observed: {
     rows: [row],
     stage: 'BURN',
@@ -52,6 +53,27 @@ const draw = (page: React.ReactNode) =>
 beforeEach(() => {
   cleanup()
   window.history.replaceState({}, '', '/phone/abc')
+})
+
+const asking = {
+  ...burning,
+  kind: 'actuator',
+  says: { text: 'Did the back-pressure valve move?' },
+  choices: [
+    { act: 'saw MOVED', label: { text: 'It moved' }, tells: true },
+    { act: 'saw STOOD', label: { text: 'It stood' }, tells: true },
+    { act: 'move throttle', label: { text: 'Move the throttle' }, tells: false },
+  ],
+}
+
+it('answers what was seen with one button each, and offers nothing that moves', async () => {
+  const sent = stubServer({
+    '/api/phone/abc': phone({ trial: asking }),
+  })
+  draw(<PhonePage />)
+  await userEvent.click(await screen.findByRole('button', { name: 'It stood' }))
+  await waitFor(() => expect(sent).toEqual(['POST /api/phone/abc/answer {"act":"saw STOOD"}']))
+  expect(screen.queryByRole('button', { name: /throttle/ })).toBeNull()
 })
 
 it('shows the running test with what matters of it, and ends it when the button is held', async () => {

@@ -18,10 +18,11 @@ export const texts = {
   nothing: '–',
   oneMoment: 'One moment.',
   onAPhone: 'On a phone',
-  pairedBy: (a: Shown) => `Paired for this job by ${a}. Sees and stops, nothing else.`,
+  pairedBy: (a: Shown) =>
+    `Paired for this job by ${a}. Sees, tells what you saw, and stops: it moves nothing.`,
   runs: (unit: Shown, test: Shown) => `${unit}: ${test} runs`,
   scanIt:
-    'Scan it with a phone in the same network. It sees the tests of this job and can end them, nothing else, as long as the job is open and you have the seat.',
+    'Scan it with a phone in the same network. It sees the tests of this job, tells them what you saw, and can end them; it moves nothing, as long as the job is open and you have the seat.',
   sootLeft: 'Soot left',
   stands: (unit: Shown, test: Shown) => `${unit}: ${test}`,
 }

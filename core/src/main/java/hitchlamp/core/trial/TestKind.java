@@ -76,6 +76,11 @@ public interface TestKind<S, O> {
   /** True where an act can be understood. */
   boolean understands(S setup, Act act);
 
+  /** True where an act only tells what somebody saw or heard, so that a paired phone may do it. */
+  default boolean tells(Act act) {
+    return false;
+  }
+
   /** The course of a run. */
   Script<O> script(S setup);
 

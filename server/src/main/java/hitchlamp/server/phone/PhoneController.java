@@ -1,6 +1,8 @@
 package hitchlamp.server.phone;
 
+import hitchlamp.core.trial.Act;
 import hitchlamp.core.trial.Bench;
+import hitchlamp.core.trial.BenchState;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.account.Accounts;
 import hitchlamp.server.account.Role;
@@ -12,7 +14,10 @@ import hitchlamp.server.job.Seats;
 import hitchlamp.server.stream.Topics;
 import hitchlamp.server.trial.TrialView;
 import hitchlamp.server.trial.TrialWork;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.Instant;
 import org.springframework.http.HttpStatus;
@@ -20,10 +25,11 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** A running test on a phone: it sees it and can end it. */
+/** A running test on a phone: it sees it, tells what somebody saw of it, and can end it. */
 @RestController
 class PhoneController {
   private final Phones phones;
@@ -119,6 +125,33 @@ class PhoneController {
             .latest("vitals", VitalsView.class)
             .map(VitalsView::exhaustHot)
             .orElse(null));
+  }
+
+  /**
+   * What somebody saw, as the test asks for it.
+   *
+   * @param act one of the choices of the test that only tell something
+   */
+  record PhoneAnswer(@NotBlank @Size(max = Act.LONGEST) String act) {}
+
+  /** Tells the test of the phone's job what somebody saw. A phone moves nothing by it. */
+  @PostMapping("/api/phone/{token}/answer")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void tell(@PathVariable String token, @Valid @RequestBody PhoneAnswer answer) {
+    Phones.Paired phone = phones.of(token);
+    boolean asked =
+        topics
+            .job(phone.job())
+            .latest("trial", TrialView.class)
+            .filter(t -> t.stage() != BenchState.Stage.ENDED)
+            .stream()
+            .flatMap(t -> t.choices().stream())
+            .anyMatch(c -> c.tells() && c.act().equals(answer.act()));
+    if (!asked) {
+      throw Refusal.conflict(PhoneWords.say("not-asked-now"), PhoneWords.say("look-at-the-test"));
+    }
+    work.act(phone.job(), answer.act(), true);
+    phones.enter(phone, PhoneWords.say("answered-from-a-phone", phone.who()));
   }
 
   /** Ends the test of the phone's job. */

@@ -19,9 +19,10 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 
 /**
- * Phones that see the test of one job and can end it, nothing else. Each is known by a token that
- * nobody guesses; it ends with the job, with the seat of whoever paired it, and when that person
- * signs out. They are kept in memory alone: after a restart a phone is paired anew.
+ * Phones that see the test of one job, tell what somebody saw of it and can end it, nothing else.
+ * Each is known by a token that nobody guesses; it ends with the job, with the seat of whoever
+ * paired it, and when that person signs out. They are kept in memory alone: after a restart a phone
+ * is paired anew.
  */
 @Service
 class Phones {

@@ -81,8 +81,12 @@ public record TrialView(
     }
   }
 
-  /** An answer to what is asked now. */
-  public record TrialChoice(@NotNull String act, @NotNull Said label) {}
+  /**
+   * An answer to what is asked now.
+   *
+   * @param tells true where it only tells what somebody saw or heard
+   */
+  public record TrialChoice(@NotNull String act, @NotNull Said label, boolean tells) {}
 
   /**
    * How far a routine is.
@@ -166,7 +170,9 @@ public record TrialView(
         s.says(),
         s.conditions(),
         s.countdownSeconds(),
-        s.choices().stream().map(c -> new TrialChoice(c.act().line(), c.label())).toList(),
+        s.choices().stream()
+            .map(c -> new TrialChoice(c.act().line(), c.label(), TestKinds.of(spec).tells(c.act())))
+            .toList(),
         s.progress()
             .map(
                 p ->

@@ -78,6 +78,11 @@ public final class Actuators implements TestKind<ActuatorSetup, ActuatorSeen> {
     };
   }
 
+  @Override
+  public boolean tells(Act act) {
+    return act.action().equals(SAW);
+  }
+
   private static boolean whole(Act act, int least, int most) {
     return act.arguments().size() == 1
         && NUMBER.matcher(act.arguments().get(0)).matches()

@@ -80,6 +80,11 @@ public final class Coils implements TestKind<CoilsSetup, CoilsSeen> {
   }
 
   @Override
+  public boolean tells(Act act) {
+    return act.action().equals(HEARD) || act.action().equals(NOT_HEARD);
+  }
+
+  @Override
   public Script<CoilsSeen> script(CoilsSetup setup) {
     return new CoilsScript(setup);
   }

@@ -63,6 +63,11 @@ public final class Dosing implements TestKind<DosingSetup, DosingSeen> {
   }
 
   @Override
+  public boolean tells(Act act) {
+    return act.action().equals(LOOKED);
+  }
+
+  @Override
   public Script<DosingSeen> script(DosingSetup setup) {
     return new DosingScript(setup);
   }
