@@ -148,6 +148,17 @@ function Machine({
   onAct: (action: string, value: string) => void
 }) {
   const [lever, at] = Object.entries(driving)[0] ?? []
+  if (lever === 'way') {
+    return (
+      <label className="text-small">
+        {texts.way}
+        <Select value={at ?? 'ahead'} onChange={(e) => onAct('way', e.target.value)}>
+          <option value="ahead">{texts.ahead}</option>
+          <option value="astern">{texts.astern}</option>
+        </Select>
+      </label>
+    )
+  }
   if (lever !== 'load' && lever !== 'dig') return null
   const steps = lever === 'load' ? [0, 80, 160, 240, 300] : [0, 0.5, 0.8, 1]
   return (

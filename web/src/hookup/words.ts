@@ -17,7 +17,9 @@ export const texts = {
   address: (a: Shown) => `address ${a}`,
   allOfThisModule: 'All of this module',
   answer: 'answer',
+  ahead: 'ahead',
   answers: 'answers',
+  astern: 'astern',
   aRealUnitThroughACan: 'A real unit, through a CAN daemon',
   aRecording: 'A recording',
   aSecond: (a: Shown) => `${a} a second`,
@@ -179,4 +181,5 @@ export const texts = {
   whatWasAsked: 'What was asked',
   whoIsThere: 'Who is there',
   whoItIs: 'Who it is',
+  way: 'Levers',
 }

@@ -63,7 +63,7 @@ it('puts what answered beside what a sound engine shows', () => {
   renderInJob(<Board view={view({}, 'ENDED')} />)
   expect(
     screen.getByRole('row', {
-      name: /Back-pressure valve 94 % 0 % \/ −1 % Rise of the exhaust pressure 55 kPa, sound 58/,
+      name: /Back-pressure valve 94 % 0 % \/ −1 % Exhaust pressure rises 55 kPa, sound 58/,
     }),
   ).toBeInTheDocument()
   expect(screen.getByText('97 % of the gas of a clear path')).toBeInTheDocument()

@@ -78,7 +78,9 @@ function Actuators({ view }: { view: TrialView }) {
   }
   const percent = (name: string, place: number) => {
     const value = figureOf(view, name, place)?.value
-    return value == null ? texts.nothing : texts.upTo(value.toFixed(0).replace('-', '−'))
+    if (value == null) return texts.nothing
+    const whole = Math.round(value)
+    return texts.upTo(whole === 0 ? '0' : whole.toFixed(0).replace('-', '−'))
   }
   const answer = (place: number) => {
     const path = figureOf(view, 'path', place)
@@ -109,12 +111,12 @@ function Actuators({ view }: { view: TrialView }) {
       <tbody>
         {view.moves.map((m, i) => (
           <tr key={m.id} className="border-b border-line">
-            <td className="py-1">{m.title}</td>
-            <td className="font-narrow text-lead">{percent('way', i + 1)}</td>
-            <td className="font-narrow text-lead">
+            <td className="py-1 pr-4 whitespace-nowrap">{m.title}</td>
+            <td className="pr-4 font-narrow text-lead">{percent('way', i + 1)}</td>
+            <td className="pr-4 font-narrow text-lead whitespace-nowrap">
               {`${percent('off-low', i + 1)} / ${percent('off-high', i + 1)}`}
             </td>
-            <td>{answer(i + 1)}</td>
+            <td>{answer(i + 1) || texts.nothing}</td>
           </tr>
         ))}
       </tbody>

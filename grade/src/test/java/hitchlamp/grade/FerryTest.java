@@ -127,6 +127,24 @@ class FerryTest extends VisitTest {
         .as("nobody measures it")
         .isEqualTo(Band.NOT_AVAILABLE);
     assertThat(vessel.devices()).extracting(d -> d.model()).contains("Shaftgate", "Cellwatch");
+    assertThat(vessel.readings().stream().filter(r -> r.field().name().equals("Level")))
+        .as("fresh and grey water come from one sender")
+        .extracting(VesselReading::holds)
+        .contains("fuel", "fresh water", "grey water");
+  }
+
+  @Test
+  void sternwayIsNoErrorOfTheGear() throws InterruptedException {
+    visit(HEAD + HISTORY + "start: {engine: yes}\n");
+    Vessel vessel = new Vessel();
+    unit.backbone().orElseThrow().listen((stamped, sender) -> vessel.accept(stamped));
+    unit.drive("way", "astern");
+    unit.pedal(0.4);
+    unit.runUntil(unit.now() + 40_000_000);
+    VesselReading gear = of(vessel, "Gear", 0).orElseThrow();
+    assertThat(gear.band()).isEqualTo(Band.VALID);
+    assertThat(gear.words()).isEqualTo("astern");
+    assertThat(of(vessel, "Speed over ground", 0).orElseThrow().value()).isBetween(2.0, 9.0);
   }
 
   private static Optional<VesselReading> of(Vessel v, String field, int instance) {

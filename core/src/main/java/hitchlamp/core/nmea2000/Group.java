@@ -38,6 +38,7 @@ public enum Group {
           number(Nmea2000Words.say("coolant-pressure"), 120, 16, 0.1, Unit.KILOPASCAL, 0),
           number(Nmea2000Words.say("fuel-pressure"), 136, 16, 1, Unit.KILOPASCAL, 0),
           flags("Warnings", 160, 16, Words.ENGINE_WARNINGS),
+          flags(Nmea2000Words.say("engine-states"), 176, 16, Words.ENGINE_STATES),
           signed(Nmea2000Words.say("engine-load"), 192, 8, 1, Unit.PERCENT, 0))),
   ENGINE_TRIP(
       127497,
@@ -123,6 +124,11 @@ public enum Group {
       return 0;
     }
     return about == About.TANK ? data[0] & 0x0F : data[0] & 0xFF;
+  }
+
+  /** What a tank holds, by which one sender's tanks of one number are told apart; 0 elsewhere. */
+  int fluid(byte[] data) {
+    return data.length > 0 && about == About.TANK ? data[0] >> 4 & 0x0F : 0;
   }
 
   /** The group of a number; empty where it is not known here. */

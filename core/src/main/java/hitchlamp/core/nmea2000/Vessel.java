@@ -15,13 +15,13 @@ import java.util.TreeMap;
 
 /**
  * What the vessel's network told last, heard without sending anything: navigation hangs on it, and
- * a diagnostic tool has nothing to say there. Holds one reading for each field, device and
- * instance, at most {@link #MOST_READINGS}.
+ * a diagnostic tool has nothing to say there. Holds one reading for each field, device, instance
+ * and fluid, at most {@link #MOST_READINGS}.
  */
 public final class Vessel {
   static final int MOST_READINGS = 4_096;
 
-  private record Key(Group group, int field, int source, int instance) {}
+  private record Key(Group group, int field, int source, int instance, int fluid) {}
 
   private final FastPacket packets = new FastPacket();
   private final Map<Key, VesselReading> readings = new HashMap<>();
@@ -62,14 +62,16 @@ public final class Vessel {
 
   private void take(Whole w, int source, long micros) {
     int instance = w.group().instance(w.data());
+    int fluid = w.group().fluid(w.data());
     List<Field> fields = w.group().fields();
     for (int i = 0; i < fields.size(); i++) {
-      Key key = new Key(w.group(), i, source, instance);
+      Key key = new Key(w.group(), i, source, instance, fluid);
       if (readings.size() < MOST_READINGS || readings.containsKey(key)) {
         Field field = fields.get(i);
         readings.put(
             key,
-            new VesselReading(w.group(), field, source, instance, field.raw(w.data()), micros));
+            new VesselReading(
+                w.group(), field, source, instance, fluid, field.raw(w.data()), micros));
       }
     }
   }
@@ -99,6 +101,7 @@ public final class Vessel {
     all.sort(
         Comparator.comparing((VesselReading r) -> r.group().about())
             .thenComparing(VesselReading::instance)
+            .thenComparing(VesselReading::fluid)
             .thenComparing(VesselReading::group)
             .thenComparing(r -> r.group().fields().indexOf(r.field()))
             .thenComparing(VesselReading::source));

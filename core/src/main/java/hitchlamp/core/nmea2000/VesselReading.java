@@ -8,14 +8,23 @@ import java.util.List;
  *
  * @param source address of the device
  * @param instance which engine, tank, …
+ * @param fluid what the tank holds; 0 where it is about no tank
  * @param raw its counts
  * @param micros bus time
  */
 public record VesselReading(
-    Group group, Field field, int source, int instance, long raw, long micros) {
-  /** Whether it is a number. */
+    Group group, Field field, int source, int instance, int fluid, long raw, long micros) {
+  /**
+   * Whether it tells something. Of looked-up fields the counts that have a word do, also the last.
+   */
   public Band band() {
-    return field.flags().isEmpty() ? Band.of(raw, field.bits(), field.signed()) : Band.VALID;
+    boolean word = !field.flags().isEmpty() || field.words().containsKey((int) raw);
+    return word ? Band.VALID : Band.of(raw, field.bits(), field.signed());
+  }
+
+  /** What the tank holds, in words. */
+  public String holds() {
+    return Words.FLUIDS.getOrDefault(fluid, "tank of fluid " + fluid);
   }
 
   /** In the field's unit; only where {@link #band} is valid. */

@@ -23,6 +23,18 @@ final class Words {
           Map.entry(14, Nmea2000Words.say("throttle-position-sensor")),
           Map.entry(15, Nmea2000Words.say("emergency-stop")));
 
+  /** The second field of states: 127489, bytes 23 and 24. */
+  static final Map<Integer, String> ENGINE_STATES =
+      Map.of(
+          0, Nmea2000Words.say("warning-level-1"),
+          1, Nmea2000Words.say("warning-level-2"),
+          2, Nmea2000Words.say("power-reduction"),
+          3, Nmea2000Words.say("maintenance-needed"),
+          4, Nmea2000Words.say("engine-communication-error"),
+          5, Nmea2000Words.say("sub-or-secondary-throttle"),
+          6, Nmea2000Words.say("neutral-start-protect"),
+          7, Nmea2000Words.say("engine-shutting-down"));
+
   static final Map<Integer, String> GEAR_WARNINGS =
       Map.of(
           0, Nmea2000Words.say("check-transmission"),
@@ -38,7 +50,8 @@ final class Words {
           2, Nmea2000Words.say("grey-water"),
           3, Nmea2000Words.say("live-well"),
           4, "oil",
-          5, Nmea2000Words.say("black-water"));
+          5, Nmea2000Words.say("black-water"),
+          6, "petrol");
 
   private Words() {}
 }

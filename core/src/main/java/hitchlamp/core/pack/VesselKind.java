@@ -27,13 +27,13 @@ public record VesselKind(Map<String, String> names) {
     return kind.replace(' ', '-') + "/" + instance;
   }
 
-  /** What a reading is of; {@code fluid} is what a tank holds. */
-  public String name(VesselReading r, String fluid) {
+  /** What a reading is of. */
+  public String name(VesselReading r) {
     return switch (r.group().about()) {
       case ENGINE -> name("engine", r.instance());
       case GEAR -> name("gear", r.instance());
       case BATTERY -> name("battery", r.instance());
-      case TANK -> name(fluid, r.instance());
+      case TANK -> name(r.holds(), r.instance());
       case VESSEL -> name("vessel", 0);
     };
   }

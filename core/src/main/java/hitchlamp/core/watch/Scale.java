@@ -37,12 +37,13 @@ public record Scale(int bits, double factor, double offset, Unit unit, Map<Integ
     return new Scale(0, factor, 0, unit, Map.of());
   }
 
-  /** The state of a count. */
+  /** The state of a count; one that has a word of its own is no error. */
   public RawValue state(long raw) {
     if (bits == 0) {
       return raw == MISSING ? RawValue.NOT_AVAILABLE : RawValue.VALID;
     }
-    return RawValue.of(raw, bits);
+    RawValue state = RawValue.of(raw, bits);
+    return state == RawValue.ERROR && words.containsKey((int) raw) ? RawValue.VALID : state;
   }
 
   /** The figure of a count in {@link #unit}; not a number where its state is not valid. */

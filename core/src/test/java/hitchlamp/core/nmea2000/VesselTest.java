@@ -115,9 +115,38 @@ class VesselTest {
   }
 
   @Test
+  void tanksOfOneSenderAreKeptApartByWhatTheyHold() {
+    hear(127505, 52, 0x10, 0xD8, 0x27, 0x70, 0x17, 0, 0, 0xFF);
+    hear(127505, 52, 0x20, 0xC4, 0x09, 0x70, 0x17, 0, 0, 0xFF);
+    hear(127505, 52, 0x60, 0x10, 0x27, 0x70, 0x17, 0, 0, 0xFF);
+    assertThat(vessel.readings().stream().filter(r -> r.field().name().equals("Level")))
+        .extracting(VesselReading::holds)
+        .containsExactly("fresh water", "grey water", "petrol");
+  }
+
+  @Test
+  void theSecondStatesOfAnEngineAreTold() {
+    byte[] d = new byte[26];
+    java.util.Arrays.fill(d, (byte) 0xFF);
+    d[0] = 0;
+    d[20] = 0;
+    d[21] = 0;
+    d[22] = (byte) 0x85;
+    d[23] = 0;
+    for (Frame f : cut(DYNAMIC, GATEWAY, 5, d)) {
+      vessel.accept(new StampedFrame(micros += 1_000, f));
+    }
+    assertThat(told("States").orElseThrow().words())
+        .isEqualTo("warning, level 1, power reduced, engine shuts down");
+  }
+
+  @Test
   void statesAreToldInWords() {
     hear(127493, GATEWAY, 0, 0xFE, 0xFF, 0xFF, 0xFF, 0xFF, 0x05, 0xFF);
-    assertThat(told("Gear").orElseThrow().band()).isEqualTo(Band.ERROR);
+    assertThat(told("Gear").orElseThrow().words())
+        .as("a looked-up field has values, no bands")
+        .isEqualTo("astern");
+    assertThat(told("Gear").orElseThrow().band()).isEqualTo(Band.VALID);
     assertThat(told("Gear warnings").orElseThrow().words())
         .isEqualTo("check transmission, low oil pressure");
     hear(127493, GATEWAY, 0, 0xFC, 0xFF, 0xFF, 0xFF, 0xFF, 0x00, 0xFF);

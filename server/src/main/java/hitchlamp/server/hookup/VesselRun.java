@@ -14,7 +14,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 
 /**
  * The network of a vessel beside the bus of its engines: heard, kept, told; nothing is ever sent to
@@ -95,16 +94,9 @@ final class VesselRun {
   }
 
   private VesselView view(long now, Pack pack) {
-    Map<Integer, String> fluids =
-        vessel.readings().stream()
-            .filter(r -> r.field().name().equals("Fluid"))
-            .collect(
-                Collectors.toMap(
-                    r -> r.source() << 8 | r.instance(), VesselReading::words, (a, b) -> a));
     Map<String, VesselView.Thing> things = new LinkedHashMap<>();
     for (VesselReading r : vessel.readings()) {
-      String name =
-          pack.vessel().name(r, fluids.getOrDefault(r.source() << 8 | r.instance(), "tank"));
+      String name = pack.vessel().name(r);
       things
           .computeIfAbsent(name, n -> new VesselView.Thing(r.group().about(), n, new ArrayList<>()))
           .values()

@@ -1,6 +1,7 @@
 package hitchlamp.standin.model;
 
 import java.util.SplittableRandom;
+import java.util.function.BooleanSupplier;
 
 /**
  * A fixed propeller behind a reversing gear, and the hull that it pushes: torque with the square of
@@ -13,14 +14,28 @@ public final class Propeller implements Load {
   private static final double RATED_MS = 5.6;
   private static final double STANDING_FACTOR = 1.22;
   private static final double HULL_METRES = 38;
+  private static final double ASTERN = 0.6;
   private static final double ENGAGED_ABOVE = 0.02;
 
   private final double pitch;
   private final Condition condition;
+  private final BooleanSupplier backwards;
+
+  /** Through the water, ahead; m/s. */
   private double speed;
 
-  /** A propeller that differs a little from its sisters. */
+  /** A propeller that always pushes ahead. */
   public Propeller(SplittableRandom random, Condition condition) {
+    this(random, condition, () -> false);
+  }
+
+  /**
+   * A propeller that differs a little from its sisters.
+   *
+   * @param backwards true while its gear turns it the other way
+   */
+  public Propeller(SplittableRandom random, Condition condition, BooleanSupplier backwards) {
+    this.backwards = backwards;
     this.pitch = 1 + 0.04 * (random.nextDouble() - 0.5);
     this.condition = condition;
   }
@@ -29,15 +44,18 @@ public final class Propeller implements Load {
   public double step(double dt, double torque, EngineState s, EngineParameters p) {
     boolean engaged = s.running && s.pedal > ENGAGED_ABOVE;
     double share = engaged ? s.omega / RATED_RAD_S : 0;
+    boolean astern = backwards.getAsBoolean();
     double settled = RATED_MS * share / Math.sqrt(condition.propellerFactor);
+    // A hull makes less way stern first.
+    double to = astern ? -ASTERN * settled : settled;
     // The hull gathers way over some lengths of itself.
-    double drag = (settled * settled - speed * speed) / HULL_METRES;
-    speed = Math.max(0, speed + Math.max(-0.3, Math.min(0.5, drag)) * dt);
-    s.vehicleKmh = speed * 3.6;
+    double drag = (to * Math.abs(to) - speed * Math.abs(speed)) / HULL_METRES;
+    speed += Math.max(-0.3, Math.min(0.5, drag)) * dt;
+    s.vehicleKmh = Math.abs(speed) * 3.6;
     if (!engaged) {
       return 0;
     }
-    double catching = settled <= 0.1 ? 1 : Math.max(0, 1 - speed / settled);
+    double catching = settled <= 0.1 ? 1 : Math.max(0, 1 - speed / to);
     return RATED_NM
         * pitch
         * condition.propellerFactor

@@ -43,7 +43,13 @@ public final class Backbone {
 
     double tripLitres();
 
+    /** States of the second field of states, bit by bit. */
+    int states();
+
     boolean engaged();
+
+    /** True where it pushes backwards. */
+    boolean astern();
 
     double gearKpa();
 
@@ -109,7 +115,7 @@ public final class Backbone {
               () ->
                   new Payload(8)
                       .raw(instance, 1)
-                      .raw(0xFC | (s.engaged() ? 0 : 1), 1)
+                      .raw(0xFC | (s.engaged() ? s.astern() ? 2 : 0 : 1), 1)
                       .put(s.gearKpa(), 0.1, 2)
                       .put(s.gearC() + KELVIN, 0.1, 2)
                       .raw(0, 1)
@@ -131,25 +137,34 @@ public final class Backbone {
         .put(s.fuelKpa(), 1, 2)
         .skip(1)
         .raw(s.warnings(), 2)
-        .raw(0, 2)
+        .raw(s.states(), 2)
         .signed(s.loadPercent(), 1, 1)
         .signed(Double.NaN, 1, 1)
         .done();
   }
 
-  /** A sender in a tank. */
-  public Backbone tank(int address, int instance, int fluid, double litres, DoubleSupplier share) {
-    talker(address, 190, "Deepstick", "DS 2.0")
-        .sends(
-            127505,
-            6,
-            2_500_000,
-            () ->
-                new Payload(8)
-                    .raw(fluid << 4 | instance, 1)
-                    .signed(share.getAsDouble() * 100, 0.004, 2)
-                    .put(litres, 0.1, 4)
-                    .done());
+  /**
+   * A tank.
+   *
+   * @param fluid what it holds, by the network's numbers
+   */
+  public record Tank(int instance, int fluid, double litres, DoubleSupplier share) {}
+
+  /** A sender with one tank, or with several that may differ by what they hold alone. */
+  public Backbone tanks(int address, Tank... tanks) {
+    Talker t = talker(address, 190, "Deepstick", "DS 2.0");
+    for (Tank tank : tanks) {
+      t.sends(
+          127505,
+          6,
+          2_500_000,
+          () ->
+              new Payload(8)
+                  .raw(tank.fluid() << 4 | tank.instance(), 1)
+                  .signed(tank.share().getAsDouble() * 100, 0.004, 2)
+                  .put(tank.litres(), 0.1, 4)
+                  .done());
+    }
     return this;
   }
 

@@ -147,7 +147,8 @@ final class UnitHost {
           clients.forEach(Connection::close);
         }
       }
-      case "gear", "brake", "engine-brake", "grade", "load", "dig" -> unit.drive(action, value);
+      case "gear", "brake", "engine-brake", "way", "grade", "load", "dig" ->
+          unit.drive(action, value);
       case "in", "off", "bridged", "wiggled" ->
           unit.harness().hands(value, Harness.Hand.valueOf(action.toUpperCase(Locale.ROOT)));
       case "regenerate" -> unit.regenerate();

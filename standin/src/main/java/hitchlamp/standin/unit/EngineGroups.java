@@ -159,12 +159,12 @@ final class EngineGroups {
         () -> put(Signal.NOTHING, 16, 16, sensors.told(EngineSensors.RAIL_PRESSURE), 1 / 256.0, 0));
     m.broadcast(
         6,
-        65209,
+        65170,
         1_000_000,
         () ->
             put(
                 Signal.NOTHING,
-                0,
+                8,
                 16,
                 sensors.told(EngineSensors.EXHAUST_PRESSURE),
                 1 / 128.0,

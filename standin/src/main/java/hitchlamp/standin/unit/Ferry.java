@@ -39,6 +39,7 @@ final class Ferry implements Build {
   private final Map<String, DoubleSupplier> speeds = new LinkedHashMap<>();
   private final Map<String, Double> ranSeconds = new LinkedHashMap<>();
   private final Tanks tanks = new Tanks();
+  private boolean astern;
 
   @Override
   public List<String> engines() {
@@ -57,7 +58,25 @@ final class Ferry implements Build {
 
   @Override
   public Load load(String engine, Condition condition, SplittableRandom own) {
-    return new Propeller(own, condition);
+    return new Propeller(own, condition, () -> astern);
+  }
+
+  /** Both levers: ahead or astern, once the pedal takes them out of neutral. */
+  @Override
+  public void drive(String what, String value) {
+    if (!what.equals("way") || !(value.equals("ahead") || value.equals("astern"))) {
+      throw new IllegalArgumentException("a ferry has 'way', ahead or astern");
+    }
+    astern = value.equals("astern");
+  }
+
+  @Override
+  public Map<String, String> driving() {
+    return Map.of("way", astern ? "astern" : "ahead");
+  }
+
+  boolean astern() {
+    return astern;
   }
 
   @Override
@@ -66,9 +85,12 @@ final class Ferry implements Build {
         new Backbone(agenda, () -> unit.state().key != EngineState.Key.OFF, unit.random().split());
     b.gateway(
             SIDES.stream().map(side -> new FerryShaft(unit, this, side, gears.get(side))).toList())
-        .tank(50, 0, 0, Tanks.FUEL_LITRES, () -> tanks.fuelShare(PORT))
-        .tank(51, 1, 0, Tanks.FUEL_LITRES, () -> tanks.fuelShare(STARBOARD))
-        .tank(52, 0, 1, Tanks.WATER_LITRES, tanks::waterShare)
+        .tanks(50, new Backbone.Tank(0, 0, Tanks.FUEL_LITRES, () -> tanks.fuelShare(PORT)))
+        .tanks(51, new Backbone.Tank(1, 0, Tanks.FUEL_LITRES, () -> tanks.fuelShare(STARBOARD)))
+        .tanks(
+            52,
+            new Backbone.Tank(0, 1, Tanks.WATER_LITRES, tanks::waterShare),
+            new Backbone.Tank(0, 2, Tanks.WATER_LITRES, tanks::greyShare))
         .batteries(
             List.of(
                 () -> unit.measured("engine-" + PORT, EngineSensors.BATTERY),

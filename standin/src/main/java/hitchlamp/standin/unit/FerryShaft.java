@@ -86,6 +86,17 @@ record FerryShaft(SimUnit unit, Ferry ferry, String side, Gear gear) implements 
   }
 
   @Override
+  public int states() {
+    boolean warns = unit.memory(engine()).kept().stream().anyMatch(FaultMemory.StoredFault::active);
+    return (warns ? 1 : 0) | (state().allowedShare < 1 ? 1 << 2 : 0);
+  }
+
+  @Override
+  public boolean astern() {
+    return ferry.astern();
+  }
+
+  @Override
   public double tripLitres() {
     return unit.tripLitres(engine());
   }

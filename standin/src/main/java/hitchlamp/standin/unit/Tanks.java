@@ -22,6 +22,11 @@ final class Tanks {
     return Math.max(0, filled - drawn.getOrDefault(side, 0.0) / FUEL_LITRES);
   }
 
+  /** What was fresh is grey now. */
+  double greyShare() {
+    return 0.31;
+  }
+
   double waterShare() {
     return 0.83;
   }
