@@ -11,6 +11,8 @@ export type Job = Schemas['JobView']
 export type UnitWithJobs = Schemas['UnitWithJobs']
 export type LogEntry = Schemas['Entry']
 export type LinkChoice = Schemas['LinkChoice']
+/** What was read of a log, and the ways to the unit now. */
+export type LogAdded = Schemas['LogAdded']
 export type Roll = Schemas['RollView']
 export type Module = Schemas['ModuleView']
 export type Fault = Schemas['FaultView']

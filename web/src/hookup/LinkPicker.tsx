@@ -2,7 +2,7 @@ import { Input } from '../shared/Field'
 import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { call, get, type LinkChoice, post } from '../api/client'
+import { call, get, type LinkChoice, type LogAdded, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
 import { texts } from './words'
 
@@ -23,9 +23,9 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
     mutationFn: (log: File) => {
       const form = new FormData()
       form.set('file', log)
-      return call<LinkChoice[]>('POST', `/api/jobs/${job}/recordings`, form)
+      return call<LogAdded>('POST', `/api/jobs/${job}/recordings`, form)
     },
-    onSuccess: (links) => queries.setQueryData(['links', job], links),
+    onSuccess: (added) => queries.setQueryData(['links', job], added.links),
   })
   const simulated = data?.filter((l) => l.kind === 'SIMULATED') ?? []
   // What belongs to this job comes first; the others are there for who looks for them.
@@ -109,6 +109,11 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
             {upload.isPending ? texts.loadingTheLog : texts.addACandumpLog}
           </Button>
         </div>
+        {upload.data && (
+          <p role="status" className="mt-2 max-w-[72ch]">
+            {upload.data.says}
+          </p>
+        )}
       </div>
       {stored.length > 0 && (
         <div>

@@ -2090,6 +2090,10 @@ export interface components {
             /** Format: double */
             factor: number;
         };
+        LogAdded: {
+            says: string;
+            links: components["schemas"]["LinkChoice"][];
+        };
         Entry: {
             /** Format: int64 */
             id: number;
@@ -2348,8 +2352,6 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
@@ -2368,6 +2370,8 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -4412,7 +4416,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "*/*": components["schemas"]["LinkChoice"][];
+                    "*/*": components["schemas"]["LogAdded"];
                 };
             };
         };

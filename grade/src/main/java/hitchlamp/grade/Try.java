@@ -1,27 +1,21 @@
 package hitchlamp.grade;
 
 import hitchlamp.core.bus.Candump;
-import hitchlamp.core.bus.CandumpFault;
-import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.Pcap;
-import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.fault.Leads;
-import hitchlamp.core.hookup.ListenIn;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.UnitShown;
+import hitchlamp.core.log.LogFault;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackLibrary;
-import hitchlamp.core.station.Station;
 import hitchlamp.standin.scenario.Scenario;
 import hitchlamp.yaml.YamlFault;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintStream;
-import java.io.Reader;
 import java.io.Writer;
-import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -148,12 +142,10 @@ final class Try implements Callable<Integer> {
       return fail(csv + ":" + Math.max(1, e.line()) + ": " + e.getMessage());
     } catch (TableTry.Unusable | IllegalArgumentException e) {
       return fail(e.getMessage());
-    } catch (CandumpFault e) {
-      return fail(log + ":" + e.line() + ": " + e.reason());
+    } catch (LogFault e) {
+      return fail(log + ": " + e.getMessage());
     } catch (NoSuchFileException e) {
       return fail(e.getFile() + ":1: there is no such file");
-    } catch (MalformedInputException e) {
-      return fail(log + ":1: not a text file");
     }
   }
 
@@ -219,39 +211,8 @@ final class Try implements Callable<Integer> {
   }
 
   private Map<String, Object> log() throws IOException {
-    Map<String, List<StampedFrame>> buses;
-    try (Reader in = Files.newBufferedReader(log)) {
-      buses = Candump.read(in);
-    }
     PackLibrary shelf = PackLibrary.read(packs);
-    Pack p = pack == null ? shelf.base() : shelf.with(pack);
-    Map<String, Object> perBus = new LinkedHashMap<>();
-    for (var bus : buses.entrySet()) {
-      ListenIn listen = new ListenIn(p);
-      RecordedLink link = new RecordedLink(bus.getValue());
-      Station hookUp = new Station(Reading.OWN, 0, true, f -> {}, new Station.Listener() {});
-      hookUp.start(link.startMicros());
-      hookUp.run(listen);
-      LinkEvent event;
-      do {
-        event = link.await(Long.MAX_VALUE);
-        hookUp.on(event);
-      } while (!(event instanceof LinkEvent.Lost));
-      // Transfers that were still under way when the log ended did not arrive whole.
-      hookUp.on(new LinkEvent.Ticked(event.micros() + 10_000_000));
-      hookUp.stop(listen);
-      write(bus.getValue(), bus.getKey());
-      Map<String, Object> found = new LinkedHashMap<>();
-      found.put("frames", bus.getValue().size());
-      found.put("roll", ReadingJson.of(listen.result()));
-      found.put("broken", ReadingJson.broken(listen.broken()));
-      perBus.put(bus.getKey(), found);
-    }
-    Map<String, Object> out = new LinkedHashMap<>();
-    out.put("schema", 1);
-    out.put("log", log.getFileName().toString());
-    out.put("buses", perBus);
-    return out;
+    return new LogTry(pack == null ? shelf.base() : shelf.with(pack), candump, pcap).read(log);
   }
 
   private void write(List<StampedFrame> frames, String bus) throws IOException {

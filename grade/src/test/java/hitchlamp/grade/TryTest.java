@@ -194,11 +194,13 @@ class TryTest {
         .contains(
             "'spaceship' is not one of [road-truck, loading-shovel, ferry, generating-set, yard-tractor]");
     Path log = Files.writeString(folder.resolve("bad.log"), "(1.000000) can0 123#00\nrubbish\n");
-    run("--log", log.toString());
-    assertThat(status).isEqualTo(2);
-    assertThat(errors).contains("bad.log:2");
+    assertThat(run("--log", log.toString()).path("says").asString())
+        .contains("Lines that cannot be read: 1, first at line 2");
+    assertThat(status).isZero();
     run("--log", folder.resolve("none.log").toString());
-    assertThat(errors).contains("no such file");
+    assertThat(errors).contains("cannot be opened");
+    run("--log", folder.toString());
+    assertThat(errors).contains("is a folder");
     Path binary = Files.write(folder.resolve("x.log"), new byte[] {(byte) 0xC3, 0x28, 0, 1});
     run("--log", binary.toString());
     assertThat(status).isEqualTo(2);

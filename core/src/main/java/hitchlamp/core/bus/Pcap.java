@@ -33,6 +33,14 @@ public final class Pcap {
 
   /** Writes a capture. */
   public static void write(OutputStream out, Iterable<StampedFrame> frames) throws IOException {
+    begin(out);
+    for (StampedFrame stamped : frames) {
+      append(out, stamped);
+    }
+  }
+
+  /** Writes the head of a capture. */
+  public static void begin(OutputStream out) throws IOException {
     ByteBuffer head = ByteBuffer.allocate(24).order(ByteOrder.LITTLE_ENDIAN);
     head.putInt(MAGIC_MICROS)
         .putShort((short) 2)
@@ -42,21 +50,20 @@ public final class Pcap {
         .putInt(65_535);
     head.putInt(LINKTYPE_CAN_SOCKETCAN);
     out.write(head.array());
-    ByteBuffer packet = ByteBuffer.allocate(HEAD + PACKET);
-    for (StampedFrame stamped : frames) {
-      Frame f = stamped.frame();
-      packet.clear().order(ByteOrder.LITTLE_ENDIAN);
-      packet
-          .putInt((int) (stamped.micros() / 1_000_000))
-          .putInt((int) (stamped.micros() % 1_000_000));
-      packet.putInt(PACKET).putInt(PACKET);
-      packet
-          .order(ByteOrder.BIG_ENDIAN)
-          .putInt(f.identifier() | (f.extended() ? EXTENDED_FLAG : 0));
-      packet.put((byte) f.length()).put((byte) 0).put((byte) 0).put((byte) 0);
-      packet.order(ByteOrder.LITTLE_ENDIAN).putLong(f.payload());
-      out.write(packet.array());
-    }
+  }
+
+  /** Writes a frame behind the head. */
+  public static void append(OutputStream out, StampedFrame stamped) throws IOException {
+    Frame f = stamped.frame();
+    ByteBuffer packet = ByteBuffer.allocate(HEAD + PACKET).order(ByteOrder.LITTLE_ENDIAN);
+    packet
+        .putInt((int) (stamped.micros() / 1_000_000))
+        .putInt((int) (stamped.micros() % 1_000_000));
+    packet.putInt(PACKET).putInt(PACKET);
+    packet.order(ByteOrder.BIG_ENDIAN).putInt(f.identifier() | (f.extended() ? EXTENDED_FLAG : 0));
+    packet.put((byte) f.length()).put((byte) 0).put((byte) 0).put((byte) 0);
+    packet.order(ByteOrder.LITTLE_ENDIAN).putLong(f.payload());
+    out.write(packet.array());
   }
 
   /**

@@ -64,8 +64,7 @@ class HookUpController {
 
   @PostMapping("/recordings")
   @ResponseStatus(HttpStatus.CREATED)
-  List<LinkChoice> addLog(@PathVariable long job, @RequestParam MultipartFile file)
-      throws IOException {
+  LogAdded addLog(@PathVariable long job, @RequestParam MultipartFile file) throws IOException {
     String name =
         file.getOriginalFilename() == null
             ? "log"

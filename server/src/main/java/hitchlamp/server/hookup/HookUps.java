@@ -237,15 +237,19 @@ public class HookUps implements JobPage {
   }
 
   /**
-   * Keeps a candump log with a job so that it can be opened as a link. Nothing is kept of a file
-   * with a fault.
+   * Keeps a log with a job so that it can be opened as a link: what is sound of it. Nothing is kept
+   * of a file that is no log.
    */
-  List<LinkChoice> addLog(long job, String name, InputStream content, Account who) {
+  LogAdded addLog(long job, String name, InputStream content, Account who) {
     jobs.job(job);
-    logs.add(job, name, content, who);
+    String says = logs.add(job, name, content, who).whole();
     logbook.enter(
-        job, Logbook.Kind.LINK, "Recording " + name + " added.", who.id(), Logbook.Moment.UNKNOWN);
-    return links(job);
+        job,
+        Logbook.Kind.LINK,
+        HookupWords.say("recording-added", name, says),
+        who.id(),
+        Logbook.Moment.UNKNOWN);
+    return new LogAdded(says, links(job));
   }
 
   /**

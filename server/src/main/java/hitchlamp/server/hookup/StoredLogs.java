@@ -1,18 +1,15 @@
 package hitchlamp.server.hookup;
 
 import com.github.luben.zstd.Zstd;
-import hitchlamp.core.bus.Candump;
-import hitchlamp.core.bus.CandumpFault;
 import hitchlamp.core.bus.FrameBlock;
 import hitchlamp.core.bus.StampedFrame;
+import hitchlamp.core.log.LogFault;
+import hitchlamp.core.log.LogFile;
+import hitchlamp.core.log.LogReport;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -59,35 +56,29 @@ class StoredLogs {
     }
   }
 
-  /** Keeps a candump log with a job; all of it or, where a line has a fault, nothing. */
+  /**
+   * Keeps a log with a job: what is sound of it; what is not is counted and named.
+   *
+   * @return what it was and what was left out
+   */
   @Transactional
-  public void add(long job, String name, InputStream content, Account who) {
+  public LogReport add(long job, String name, InputStream content, Account who) {
     Map<String, Bus> buses = new LinkedHashMap<>();
+    LogReport report;
     try {
-      Candump.read(
-          new InputStreamReader(
+      report =
+          LogFile.read(
               content,
-              StandardCharsets.UTF_8
-                  .newDecoder()
-                  .onMalformedInput(CodingErrorAction.REPORT)
-                  .onUnmappableCharacter(CodingErrorAction.REPORT)),
-          (bus, frame) ->
-              buses
-                  .computeIfAbsent(bus, b -> new Bus(mapper.addLog(job, name, b, who.id())))
-                  .take(frame));
-    } catch (CandumpFault e) {
+              (bus, frame) ->
+                  buses
+                      .computeIfAbsent(bus, b -> new Bus(mapper.addLog(job, name, b, who.id())))
+                      .take(frame));
+    } catch (LogFault e) {
       throw Refusal.bad(
-          name + ", " + e.getMessage(), HookupWords.say("mend-the-line-or-record-the"));
-    } catch (CharacterCodingException e) {
-      throw Refusal.bad(
-          HookupWords.say("is-not-a-text-file", name),
-          HookupWords.say("choose-a-log-as-candump-l"));
+          HookupWords.say("is-no-log", name, e.getMessage()),
+          HookupWords.say("choose-a-log-as-they-come"));
     } catch (IOException e) {
       throw new IllegalStateException(e);
-    }
-    if (buses.isEmpty()) {
-      throw Refusal.bad(
-          HookupWords.say("holds-no-frames", name), HookupWords.say("choose-a-log-as-candump-l"));
     }
     buses
         .values()
@@ -96,6 +87,7 @@ class StoredLogs {
               b.keep();
               mapper.logHolds(b.id, b.frames);
             });
+    return report;
   }
 
   /** All frames of one bus of a log, in order; one block is held at a time. */

@@ -178,27 +178,28 @@ class HookUpTest {
   }
 
   @Test
-  void aRecordingOpensAsALinkAndABadOneLoadsNothing(Installation.Running running) {
+  void aRecordingOpensAsALinkWithWhatIsSoundOfIt(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
     long job = t.openJob("Log only");
     String path = "/api/jobs/" + job + "/recordings";
     Person.Answer bad =
         t.upload(
-            path,
-            "bad.log",
-            "(1.000000) can0 18FECA00#04FF660004010CFF\nrubbish\n"
-                .getBytes(StandardCharsets.UTF_8));
+            path, "bad.log", "Dear Sir,\nthe truck smokes.\n".getBytes(StandardCharsets.UTF_8));
     assertThat(bad.status()).isEqualTo(400);
-    assertThat(bad.body().path("message").asString()).contains("bad.log").contains("line 2");
+    assertThat(bad.body().path("message").asString()).contains("bad.log").contains("line 1");
     assertThat(t.upload(path, "b.bin", new byte[] {(byte) 0xC3, 0x28}).status()).isEqualTo(400);
     assertThat(t.upload(path, "e.log", new byte[0]).body().path("message").asString())
-        .contains("no frames");
+        .contains("empty");
     assertThat(t.must("GET", "/api/jobs/" + job + "/links", null).toString())
         .doesNotContain("log/");
     String log =
-        "(1.000000) can0 18EEFF00#09BB03C000000000\n(1.000100) can0 18FECA00#04FF66000403FFFF\n";
+        "(1.000000) can0 18EEFF00#09BB03C000000000\nrubbish\n(1.000100) can0 18FECA00#04FF66000403FFFF\n";
     String id = "";
-    for (JsonNode link : t.upload(path, "good.log", log.getBytes(StandardCharsets.UTF_8)).body()) {
+    JsonNode added = t.upload(path, "good.log", log.getBytes(StandardCharsets.UTF_8)).body();
+    assertThat(added.path("says").asString())
+        .contains("2 frames of one bus")
+        .contains("cannot be read: 1, first at line 2");
+    for (JsonNode link : added.path("links")) {
       id = link.path("kind").asString().equals("LOG") ? link.path("id").asString() : id;
     }
     try (Person.Feed feed = t.feed(job, -1)) {
