@@ -11,12 +11,14 @@ import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
 import hitchlamp.core.station.Questioning;
+import hitchlamp.core.uds.FaultFormat;
 import hitchlamp.core.uds.FaultInformation;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.ServiceFault;
 import hitchlamp.core.uds.Services;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 
 /**
@@ -53,6 +55,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   /** What a service is asked for. */
   private enum About {
     HOURS,
+    FORMAT,
     LIST,
     TIMES,
     SNAPSHOTS,
@@ -120,6 +123,7 @@ public final class FaultCall implements Procedure<FaultReading> {
       // It freezes by services: what it lays out is asked for the tests alone, and after all else,
       // so that stored hook-ups of before still live again.
       row.askLast(Pgn.DM24);
+      row.askLast(Services.faultFormat(STATUS_MASK), new Wish(About.FORMAT, 0, 0));
       if (pack.roleOf(desk.target().kind()).equals(pack.inducement().role())) {
         // It may be told less often than a read takes.
         induced.group().ifPresent(row::askLast);
@@ -163,7 +167,8 @@ public final class FaultCall implements Procedure<FaultReading> {
     public void service(Questioning.Row<FaultCollector, Wish> row, Wish wish, Reply reply) {
       if (reply instanceof Reply.Positive p) {
         positive(row, wish, p.data());
-      } else {
+      } else if (wish.about() != About.FORMAT) {
+        // One that tells no format has that of the pack, which knows the module.
         row.desk().odd(FaultWords.say("asked-for", words(wish), reply.says()));
       }
     }
@@ -187,6 +192,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   private static String words(Wish s) {
     return switch (s.about()) {
       case HOURS -> FaultWords.say("its-hours");
+      case FORMAT -> FaultWords.say("the-format-of-its-faults");
       case LIST -> FaultWords.say("its-faults-by-service");
       case TIMES -> FaultWords.say("the-times-of-spn-fmi", s.spn(), s.fmi());
       case COUNTED -> FaultWords.say("asked-for-counted-hours");
@@ -197,6 +203,7 @@ public final class FaultCall implements Procedure<FaultReading> {
   private void positive(Questioning.Row<FaultCollector, Wish> row, Wish s, byte[] data) {
     switch (s.about()) {
       case HOURS -> row.desk().hours(data);
+      case FORMAT -> format(row.desk(), data);
       case LIST -> {
         var list = FaultInformation.faults(data);
         list.garbled().ifPresent(g -> row.desk().odd(FaultWords.say("garbled-fault-list", g)));
@@ -212,6 +219,17 @@ public final class FaultCall implements Procedure<FaultReading> {
       case COUNTED -> induced.counted(s.spn(), data);
       case TIMES -> row.desk().extended(s.spn(), s.fmi(), data);
       case SNAPSHOTS -> row.desk().snapshots(s.spn(), s.fmi(), data);
+    }
+  }
+
+  /** Three bytes are an SPN and an FMI in one format alone: of another none are made up. */
+  private static void format(FaultCollector desk, byte[] data) {
+    Optional<FaultFormat> format = FaultFormat.of(data);
+    if (format.isEmpty() || !format.get().spns()) {
+      desk.onlyAsBroadcast(
+          FaultWords.say(
+              "tells-faults-in-another-format",
+              format.map(FaultFormat::title).orElse(FaultWords.say("an-unknown-format"))));
     }
   }
 

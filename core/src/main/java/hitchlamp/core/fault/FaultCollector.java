@@ -47,6 +47,7 @@ final class FaultCollector extends ModuleCollector {
 
   private static final class Draft {
     final Dtc dtc;
+    boolean byServiceAlone;
     final Set<FaultState> states = EnumSet.noneOf(FaultState.class);
     boolean emission;
     OptionalDouble first = OptionalDouble.empty();
@@ -187,11 +188,19 @@ final class FaultCollector extends ModuleCollector {
                 Dtc.COUNT_NOT_AVAILABLE,
                 hitchlamp.core.j1939.ConversionVersion.V4));
     if (d.states.isEmpty()) {
+      d.byServiceAlone = true;
       d.states.add(
           f.has(ServiceFault.TEST_FAILED)
               ? FaultState.ACTIVE
               : f.has(ServiceFault.CONFIRMED) ? FaultState.PREVIOUSLY_ACTIVE : FaultState.PENDING);
     }
+  }
+
+  /** Its service tells faults in a format that holds no SPN: what came of it is dropped. */
+  void onlyAsBroadcast(String why) {
+    drafts.values().removeIf(d -> d.byServiceAlone);
+    frozen.clear();
+    odd(why);
   }
 
   /** Times and count of a fault, by service. */

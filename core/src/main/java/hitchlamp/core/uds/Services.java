@@ -15,6 +15,9 @@ public final class Services {
   public static final int DEFAULT_SESSION = 1;
   public static final int EXTENDED_SESSION = 3;
 
+  /** How many faults there are, and in what format they are told. */
+  static final int COUNT = 0x01;
+
   static final int BY_STATUS = 0x02;
   static final int SNAPSHOTS = 0x04;
   static final int EXTENDED_DATA = 0x06;
@@ -41,6 +44,11 @@ public final class Services {
   /** Keeps a session open; without an answer. */
   public static byte[] silentTesterPresent() {
     return bytes(TESTER_PRESENT, SUPPRESS_ANSWER);
+  }
+
+  /** How many faults have one of the bits of a mask, and the format in which they are told. */
+  public static byte[] faultFormat(int mask) {
+    return bytes(FAULTS, COUNT, mask);
   }
 
   /** Faults whose status has one of the bits of a mask. */

@@ -130,6 +130,28 @@ class FaultCallTest {
   }
 
   @Test
+  void ofAFaultFormatWithoutSpnsNoneAreMadeUp() {
+    service(0, "19 02 0D", "59 02 AF 01 23 11 09 04 20 00 09");
+    service(0, "19 01 0D", "59 01 AF 00 00 02");
+    FaultReading r = run(ENGINE);
+    assertThat(r.faults()).isEmpty();
+    assertThat(r.modules().get(0).oddities())
+        .anyMatch(o -> o.contains("ISO 15031-6") && o.contains("not read from there"));
+    service(0, "19 01 0D", "59 01 AF 02 00 02");
+    assertThat(run(ENGINE).faults()).hasSize(2);
+    answers.remove("0:19010d");
+    assertThat(run(ENGINE).faults()).as("one that tells none has that of the pack").hasSize(2);
+  }
+
+  @Test
+  void aBroadcastFaultStaysWhateverTheFormatOfItsService() {
+    twoFaults(0);
+    service(0, "19 02 0D", "59 02 AF 01 23 11 09");
+    service(0, "19 01 0D", "59 01 AF 01 00 01");
+    assertThat(run(ENGINE).faults()).hasSize(2);
+  }
+
+  @Test
   void whatTestsOfMonitorsFoundIsAskedOfEachParameterThatTheModuleNames() {
     // DM24: SPN 4364 and 102 tell test results, 190 does not.
     group(0, Pgn.DM24, "0C 11 1B 02 66 00 1B 02 BE 00 1C 02");

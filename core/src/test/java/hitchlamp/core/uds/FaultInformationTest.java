@@ -30,6 +30,16 @@ class FaultInformationTest {
   }
 
   @Test
+  void theFormatOfFaultsIsToldBeforeThem() {
+    assertThat(Services.faultFormat(0x0C)).isEqualTo(hex("19 01 0C"));
+    assertThat(FaultFormat.of(hex("59 01 7F 02 00 03"))).contains(FaultFormat.J1939_73);
+    assertThat(FaultFormat.of(hex("59 01 7F 00 00 03")).orElseThrow().spns()).isFalse();
+    assertThat(FaultFormat.of(hex("59 01 7F 77 00 03"))).isEmpty();
+    assertThat(FaultFormat.of(hex("59 01 7F 02"))).isEmpty();
+    assertThat(FaultFormat.of(hex("59 02 7F 02 00 03"))).isEmpty();
+  }
+
+  @Test
   void faultsCarrySpnFmiAndStatus() {
     var list = FaultInformation.faults(hex("59 02 7F B8 04 03 09 66 00 04 08"));
     assertThat(list.garbled()).isEmpty();

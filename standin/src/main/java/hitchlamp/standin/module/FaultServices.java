@@ -27,6 +27,7 @@ final class FaultServices {
       return Services.refuse(r, 0x13);
     }
     return switch (r[1] & 0xFF) {
+      case 0x01 -> count(r[2] & 0xFF);
       case 0x02 -> list(r[2] & 0xFF);
       case 0x04 -> ofOne(r, true);
       case 0x06 -> ofOne(r, false);
@@ -36,6 +37,12 @@ final class FaultServices {
 
   private static int status(FaultMemory.StoredFault k) {
     return (k.active() ? 0x03 : 0) | 0x08 | 0x20 | (k.active() ? 0x80 : 0);
+  }
+
+  /** How many, and that they are told in the format of SAE J1939-73. */
+  private byte[] count(int mask) {
+    long n = memory.kept().stream().filter(k -> (status(k) & mask) != 0).count();
+    return new byte[] {0x59, 1, (byte) 0xAF, 2, (byte) (n >>> 8), (byte) n};
   }
 
   private byte[] list(int mask) {
