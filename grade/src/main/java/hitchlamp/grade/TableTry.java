@@ -7,6 +7,7 @@ import hitchlamp.core.watch.Channel;
 import hitchlamp.core.watch.Csv;
 import hitchlamp.core.watch.CsvFault;
 import hitchlamp.core.watch.CsvMap;
+import hitchlamp.core.watch.CsvMapReader;
 import hitchlamp.core.watch.PowerPull;
 import hitchlamp.core.watch.Scale;
 import hitchlamp.core.watch.SeaTrial;
@@ -23,7 +24,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import tools.jackson.core.JacksonException;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -96,11 +96,7 @@ final class TableTry {
   }
 
   private static CsvMap map(Path map) throws IOException {
-    try {
-      return JsonMapper.builder().build().readValue(Files.readString(map), CsvMap.class);
-    } catch (JacksonException e) {
-      throw new Unusable(map + ":1: no map of columns: " + e.getOriginalMessage());
-    }
+    return CsvMapReader.read(map.toString(), Files.readString(map));
   }
 
   /** What an analysis finds, as JSON. */

@@ -5,12 +5,14 @@ import hitchlamp.core.pack.Pack;
 import hitchlamp.core.watch.Csv;
 import hitchlamp.core.watch.CsvFault;
 import hitchlamp.core.watch.CsvMap;
+import hitchlamp.core.watch.CsvMapReader;
 import hitchlamp.core.watch.RecordingPlan;
 import hitchlamp.core.watch.Sample;
 import hitchlamp.core.watch.Track;
 import hitchlamp.server.account.Account;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.job.Jobs;
+import hitchlamp.yaml.YamlFault;
 import jakarta.validation.constraints.NotNull;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -27,7 +29,6 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
-import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Tables of other programs: looked at, read by a map of their columns, made into recordings. */
@@ -97,10 +98,10 @@ class Tables {
   /** A map of columns as the page sends it. */
   CsvMap map(String text) {
     try {
-      return json.readValue(text, CsvMap.class);
-    } catch (JacksonException e) {
+      return CsvMapReader.read("map", text);
+    } catch (YamlFault e) {
       throw Refusal.bad(
-          WatchWords.say("the-map-of-the-columns-cannot", e.getOriginalMessage()),
+          WatchWords.say("the-map-of-the-columns-cannot", e.getMessage()),
           WatchWords.say("choose-the-columns-anew"));
     }
   }
