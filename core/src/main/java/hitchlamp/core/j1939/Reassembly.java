@@ -122,6 +122,8 @@ public final class Reassembly {
         if (s != null && s.pgn == pgn) {
           s.deadline =
               stamped.micros() + (f.at(1) == 0 ? Transport.T4_MICROS : Transport.T2_MICROS);
+          // Where others talk, this alone tells where the sender waits again.
+          s.blockEnd = f.at(1) == 0 ? s.blockEnd : f.at(2) + f.at(1) - 1;
         }
       }
       case Transport.ABORT -> {
@@ -205,7 +207,9 @@ public final class Reassembly {
           stamped.micros());
       return;
     }
-    s.deadline = stamped.micros() + Transport.T1_MICROS;
+    // Behind the last packet of a block its sender waits for the next clearance.
+    boolean waits = !ours && s.destination != Address.GLOBAL && number == s.blockEnd;
+    s.deadline = stamped.micros() + (waits ? Transport.T3_MICROS : Transport.T1_MICROS);
     int from = (number - 1) * Transport.PACKET;
     int length = Math.min(Transport.PACKET, s.size - from);
     if (f.length() < length + 1) {

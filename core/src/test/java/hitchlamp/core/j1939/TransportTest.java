@@ -173,6 +173,29 @@ class TransportTest {
         .containsExactly(BrokenTransfer.Reason.ABORTED);
   }
 
+  /**
+   * The sender waits for the next clearance up to T3 (1,250 ms), not T1: it is not given up before.
+   */
+  @Test
+  void anOverheardSenderMayWaitForItsNextClearance() {
+    hear(0x1CEC210B, 0x10, 20, 0, 3, 0xFF, 0xCA, 0xFE, 0x00);
+    hear(0x1CEC0B21, 0x11, 2, 1, 0xFF, 0xFF, 0xCA, 0xFE, 0x00);
+    hear(0x1CEB210B, 1, 1, 2, 3, 4, 5, 6, 7);
+    reassembly.tick(now + 700_000);
+    hear(0x1CEB210B, 2, 8, 9, 10, 11, 12, 13, 14);
+    now += 1_200_000;
+    reassembly.tick(now);
+    assertThat(broken).isEmpty();
+    hear(0x1CEC0B21, 0x11, 1, 3, 0xFF, 0xFF, 0xCA, 0xFE, 0x00);
+    hear(0x1CEB210B, 3, 15, 16, 17, 18, 19, 20, 0xFF);
+    assertThat(arrived).hasSize(1);
+    hear(0x1CEC210B, 0x10, 20, 0, 3, 0xFF, 0xCA, 0xFE, 0x00);
+    hear(0x1CEC0B21, 0x11, 3, 1, 0xFF, 0xFF, 0xCA, 0xFE, 0x00);
+    hear(0x1CEB210B, 1, 1, 2, 3, 4, 5, 6, 7);
+    reassembly.tick(now + 760_000);
+    assertThat(broken).as("within a block it is T1").hasSize(1);
+  }
+
   @Test
   void parallelTransfersOfManyModulesDoNotMix() {
     for (int source = 0; source < 12; source++) {

@@ -74,7 +74,7 @@ final class AirDriveScript implements Script<AirDriveSeen> {
       stands = began;
       waits = true;
     }
-    if (waits) {
+    if (waits && !ends) {
       return zero(scene);
     }
     if (!ends && scene.now() - rowAt >= ROW_MICROS) {

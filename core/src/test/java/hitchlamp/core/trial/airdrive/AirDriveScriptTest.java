@@ -97,6 +97,15 @@ class AirDriveScriptTest {
   }
 
   @Test
+  void enoughIsEnoughAlsoBeforeTheEngineRuns() {
+    standing(3);
+    assertThat(script.act(Act.of(AirDrive.ENOUGH), scene)).isEmpty();
+    standing(0.1);
+    assertThat(last).isInstanceOf(Step.Done.class);
+    assertThat(script.observed(scene).rows()).isEmpty();
+  }
+
+  @Test
   void keepsAQuarterOfAnHourAtMost() {
     passes(1_000, 700, 0, 20, 100, 104, 0, 70, 12, 30);
     assertThat(script.observed(scene).rows()).hasSize(AirDriveSeen.MOST);
