@@ -74,7 +74,10 @@ final class Report {
             + System.getProperty("java.version")
             + (commit == null ? "" : ", commit " + commit)
             + ". Other machines give other figures; compare ratios.");
-    Files.write(folder.resolve(name + ".md"), lines);
+    if (!printJson) {
+      // Who asks for figures alone leaves the page of a whole run as it is.
+      Files.write(folder.resolve(name + ".md"), lines);
+    }
     System.out.println(
         printJson
             ? JsonMapper.builder().build().writeValueAsString(json)
