@@ -1,13 +1,12 @@
 package hitchlamp.grade;
 
-import hitchlamp.core.bus.Candump;
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
+import hitchlamp.core.log.LogFile;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.watch.Dbc;
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -31,13 +30,7 @@ public final class DecodeLog {
         .parameters()
         .forEach(p -> byGroup.computeIfAbsent(p.pgn(), g -> new java.util.ArrayList<>()).add(p));
     Map<Parameter, long[]> sums = new HashMap<>();
-    try (BufferedReader log = Files.newBufferedReader(Path.of(args[0]))) {
-      for (List<StampedFrame> frames : Candump.read(log).values()) {
-        for (StampedFrame f : frames) {
-          take(f, byGroup, sums);
-        }
-      }
-    }
+    LogFile.read(Path.of(args[0]), (bus, f) -> take(f, byGroup, sums));
     Map<Integer, String> lines = new TreeMap<>();
     sums.forEach((p, s) -> lines.put(p.spn(), "S" + p.spn() + "\t" + s[0] + "\t" + s[1] + "\n"));
     Files.writeString(Path.of(args[2]), String.join("", lines.values()));

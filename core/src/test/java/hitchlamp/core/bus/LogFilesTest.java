@@ -3,18 +3,19 @@ package hitchlamp.core.bus;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import hitchlamp.core.log.LogFile;
+import hitchlamp.core.log.LogReport;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.StringReader;
 import java.io.StringWriter;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 
 class LogFilesTest {
   private static List<StampedFrame> someFrames(int count, long seed) {
@@ -36,44 +37,14 @@ class LogFilesTest {
     List<StampedFrame> frames = someFrames(500, 3);
     StringWriter text = new StringWriter();
     Candump.write(text, "can250", frames);
-    assertThat(Candump.read(new StringReader(text.toString())))
-        .containsExactlyEntriesOf(java.util.Map.of("can250", frames));
-  }
-
-  @Test
-  void remoteAndErrorFramesArePassedOverAndBusesKeptApart() throws IOException {
-    var buses =
-        Candump.read(
-            new StringReader(
-                "(1.000000) a 123#1122\n(1.000001) b 123#R\n(1.000002) a 20000004#00\n\n(1.000003) b 18FECA00#0102030405060708 R\n"));
-    assertThat(buses.get("a")).hasSize(1);
-    assertThat(buses.get("a").get(0).frame().extended()).isFalse();
-    assertThat(buses.get("b")).hasSize(1);
-  }
-
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "hello there|not a frame",
-        "(1.000000) can0 18FECA00#01020304050607|", // sound
-        "(1.000000) can0 18FECA00#010|whole bytes",
-        "(1.000000) can0 18FECA00#010203040506070809|whole bytes",
-        "(1.000000) can0 18FECA0#01|3 or 8 hex digits",
-        "(1.000000) can0 18FECA00##101|CAN FD",
-        "(0.000001) can0 18FECA00#01|backwards",
-        "(1.000000) can0 FFF#01|out of range",
-        "(1.00000|not a frame",
-      })
-  void aBadLineIsNamedAndNothingIsLoaded(String line, String reason) throws IOException {
-    String log = "(1.000000) can0 18FECA00#00\n" + line + "\n";
-    if (reason == null) {
-      assertThat(Candump.read(new StringReader(log)).get("can0")).hasSize(2);
-      return;
-    }
-    assertThatThrownBy(() -> Candump.read(new StringReader(log)))
-        .isInstanceOfSatisfying(CandumpFault.class, f -> assertThat(f.line()).isEqualTo(2))
-        .hasMessageContaining(reason);
+    List<StampedFrame> back = new ArrayList<>();
+    LogReport report =
+        LogFile.read(
+            new ByteArrayInputStream(text.toString().getBytes(StandardCharsets.US_ASCII)),
+            (bus, f) -> back.add(f));
+    assertThat(back).isEqualTo(frames);
+    assertThat(report.frames()).containsOnlyKeys("can250");
+    assertThat(report.odd()).isEmpty();
   }
 
   @Test
@@ -137,19 +108,5 @@ class LogFilesTest {
         // the only way out for bytes that are no block
       }
     }
-  }
-
-  @Test
-  void aLogOfOneEndlessLineOrOfManyBusesIsRefused() {
-    assertThatThrownBy(() -> Candump.read(new StringReader("(1.000000) can0 ".repeat(1_000))))
-        .isInstanceOf(CandumpFault.class)
-        .hasMessageContaining("line 1: longer than");
-    StringBuilder buses = new StringBuilder();
-    for (int i = 0; i <= Candump.MOST_BUSES; i++) {
-      buses.append("(1.000000) can").append(i).append(" 123#00\n");
-    }
-    assertThatThrownBy(() -> Candump.read(new StringReader(buses.toString())))
-        .isInstanceOf(CandumpFault.class)
-        .hasMessageContaining("buses");
   }
 }
