@@ -35,9 +35,15 @@ const up: LinkState = {
   bus: 'can250',
   bitRate: 250_000,
   address: 249,
-  tellsBitRate: false,
-  tellsSupply: false,
-  tellsErrors: false,
+  able: {
+    sends: true,
+    setsRate: false,
+    listensOnly: false,
+    tellsErrors: true,
+    tellsLost: false,
+    tellsSupply: false,
+    stamps: true,
+  },
   held: [],
 }
 

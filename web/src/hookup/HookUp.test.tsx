@@ -70,9 +70,15 @@ function link(part: Partial<LinkState>): LinkState {
     bus: 'can250',
     bitRate: 250000,
     address: 249,
-    tellsBitRate: false,
-    tellsSupply: false,
-    tellsErrors: false,
+    able: {
+      sends: true,
+      setsRate: false,
+      listensOnly: false,
+      tellsErrors: true,
+      tellsLost: false,
+      tellsSupply: false,
+      stamps: true,
+    },
     held: [],
     ...part,
   }
@@ -120,7 +126,7 @@ it('calls the roll when hooked up, by key too', async () => {
     'POST /api/jobs/7/roll-call {"full":true}',
     'POST /api/jobs/7/roll-call {"full":true}',
   ])
-  expect(screen.getAllByText('not reported by this link')).toHaveLength(2)
+  expect(screen.getAllByText('not reported by this link')).toHaveLength(1)
 })
 
 it('asks nothing while we have no address on the bus', () => {

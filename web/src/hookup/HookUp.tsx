@@ -10,6 +10,7 @@ import { ProblemBox } from '../shared/ProblemBox'
 import { useKeys } from '../shared/useKeys'
 import { words } from '../shared/words'
 import { Connector } from './Connector'
+import { LinkAbilities } from './LinkAbilities'
 import { LinkPicker } from './LinkPicker'
 import { ModuleWhy } from './ModuleWhy'
 import { PairCheck } from './PairCheck'
@@ -129,11 +130,16 @@ export function HookUp() {
                   </dd>
                   <dt>{texts.ourAddress}</dt>
                   <dd>{link.address ?? texts.none}</dd>
-                  <FrameFigures tellsErrors={link.tellsErrors} />
+                  <FrameFigures tellsErrors={link.able?.tellsErrors ?? false} />
                   <dt>{texts.supply}</dt>
-                  <dd>{link.tellsSupply ? '' : words.notTold}</dd>
+                  <dd>{link.able?.tellsSupply ? '' : words.notTold}</dd>
                 </dl>
               </WhyPart>
+              {link.able && (
+                <WhyPart head={texts.whatThisLinkCanDo}>
+                  <LinkAbilities links={[{ title: '', able: link.able }]} />
+                </WhyPart>
+              )}
               <WhyPart head={texts.next}>
                 {roll ? texts.chooseAModuleToSeeWhat : texts.callTheRollAllModulesAre}
               </WhyPart>

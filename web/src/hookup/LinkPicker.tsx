@@ -2,16 +2,23 @@ import { Input } from '../shared/Field'
 import { Button } from '../shared/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { call, get, type LinkChoice, type LogAdded, post } from '../api/client'
+import { call, get, type LinkChoice, type LinkKind, type LogAdded, post } from '../api/client'
 import { ProblemBox } from '../shared/ProblemBox'
+import { LinkAbilities } from './LinkAbilities'
+import { SerialLinks } from './SerialLinks'
 import { texts } from './words'
 
 /** Choosing what the unit is connected through. */
 export function LinkPicker({ job, unit }: { job: number; unit: string }) {
   const queries = useQueryClient()
-  const { data, error } = useQuery({
+  const { data, error, refetch } = useQuery({
     queryKey: ['links', job],
     queryFn: () => get<LinkChoice[]>(`/api/jobs/${job}/links`),
+  })
+  const kinds = useQuery({
+    queryKey: ['link-kinds'],
+    queryFn: () => get<LinkKind[]>('/api/link-kinds'),
+    staleTime: Infinity,
   })
   const [host, setHost] = useState('127.0.0.1')
   const [port, setPort] = useState('29536')
@@ -32,6 +39,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
   const own = simulated.filter((l) => l.title === unit)
   const others = simulated.filter((l) => l.title !== unit)
   const logs = data?.filter((l) => l.kind === 'LOG') ?? []
+  const serial = data?.filter((l) => l.kind === 'SERIAL') ?? []
   const stored = data?.filter((l) => l.kind === 'STORED') ?? []
   return (
     <section aria-label={texts.link} className="flex flex-col gap-5">
@@ -58,6 +66,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
           </div>
         </details>
       )}
+      <SerialLinks links={serial} onHookUp={(id) => hookUp.mutate(id)} onLook={() => void refetch()} />
       <form
         onSubmit={(e) => {
           e.preventDefault()
@@ -66,6 +75,7 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
         }}
       >
         <h2 className="mb-2">{texts.aRealUnitThroughACan}</h2>
+        <p className="mb-2 max-w-[72ch] text-ink-2">{texts.theDaemonHasItsRate}</p>
         <div className="grid grid-cols-[2fr_1fr_2fr_2fr_auto] items-end gap-3">
           <label className="text-small">
             {texts.host}
@@ -115,6 +125,16 @@ export function LinkPicker({ job, unit }: { job: number; unit: string }) {
           </p>
         )}
       </div>
+      {Array.isArray(kinds.data) && (
+        <details>
+          <summary className="min-h-11 cursor-pointer py-2 text-large font-semibold">
+            {texts.whatEachLinkCanDo}
+          </summary>
+          <LinkAbilities
+            links={kinds.data.map((k) => ({ title: texts.adapterKinds[k.kind as 'SERIAL'], able: k.able }))}
+          />
+        </details>
+      )}
       {stored.length > 0 && (
         <div>
           <h2 className="mb-2">{texts.whatThisJobStored}</h2>

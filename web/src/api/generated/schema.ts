@@ -1156,6 +1156,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/link-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}": {
         parameters: {
             query?: never;
@@ -2077,10 +2093,19 @@ export interface components {
             test: string;
             reason: string;
         };
+        LinkAble: {
+            sends: boolean;
+            setsRate: boolean;
+            listensOnly: boolean;
+            tellsErrors: boolean;
+            tellsLost: boolean;
+            tellsSupply: boolean;
+            stamps: boolean;
+        };
         LinkChoice: {
             id: string;
             /** @enum {string} */
-            kind: "SIMULATED" | "DAEMON" | "LOG" | "STORED";
+            kind: "SIMULATED" | "DAEMON" | "SERIAL" | "LOG" | "STORED";
             title: string;
             buses: string[];
             backbone: string;
@@ -2089,6 +2114,7 @@ export interface components {
             port: number;
             /** Format: double */
             factor: number;
+            able: components["schemas"]["LinkAble"];
         };
         LogAdded: {
             says: string;
@@ -2352,6 +2378,8 @@ export interface components {
             null?: boolean;
             float?: boolean;
             container?: boolean;
+            /** @enum {string} */
+            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             string?: boolean;
             integralNumber?: boolean;
             missingNode?: boolean;
@@ -2370,8 +2398,6 @@ export interface components {
             textual?: boolean;
             boolean?: boolean;
             binary?: boolean;
-            /** @enum {string} */
-            nodeType?: "ARRAY" | "BINARY" | "BOOLEAN" | "MISSING" | "NULL" | "NUMBER" | "OBJECT" | "POJO" | "STRING";
             embeddedValue?: boolean;
         };
         OpenedCase: {
@@ -2794,6 +2820,11 @@ export interface components {
             title?: string;
             place?: string;
             pins?: components["schemas"]["Pin"][];
+        };
+        LinkKind: {
+            /** @enum {string} */
+            kind: "SIMULATED" | "DAEMON" | "SERIAL" | "LOG" | "STORED";
+            able: components["schemas"]["LinkAble"];
         };
         TrialHead: {
             /** Format: int64 */
@@ -3300,9 +3331,7 @@ export interface components {
             bitRate: number;
             /** Format: int32 */
             address?: number;
-            tellsBitRate: boolean;
-            tellsSupply: boolean;
-            tellsErrors: boolean;
+            able?: components["schemas"]["LinkAble"];
             held: components["schemas"]["HeldView"][];
         };
         VitalValue: {
@@ -5495,6 +5524,26 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Plug"][];
+                };
+            };
+        };
+    };
+    kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["LinkKind"][];
                 };
             };
         };

@@ -24,6 +24,22 @@ public interface Link extends AutoCloseable {
    */
   void send(Frame frame);
 
+  /**
+   * The rate is proven by listening: from here on the link may send. Before, one that can listen
+   * only does so.
+   *
+   * @throws LinkRefusal where the link does not change over
+   */
+  default void speak() {}
+
+  /** Makes {@link #await} return soon, since somebody else wants its owner; from any thread. */
+  default void wake() {}
+
+  /** Frames that came faster than they were taken, here or in the adapter. */
+  default long lost() {
+    return 0;
+  }
+
   @Override
   void close();
 }

@@ -1,5 +1,6 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.bus.LinkCapabilities;
 import hitchlamp.server.config.Refusal;
 import hitchlamp.server.config.Settings;
 import java.io.IOException;
@@ -51,7 +52,8 @@ class Cabs {
               unit.path("backbone").asString(""),
               host,
               unit.path("port").asInt(),
-              unit.path("factor").asDouble(1)));
+              unit.path("factor").asDouble(1),
+              LinkAble.of(LinkCapabilities.raw(unit.path("factor").asDouble(1)))));
     }
     return links;
   }

@@ -1,5 +1,6 @@
 package hitchlamp.server.hookup;
 
+import hitchlamp.core.bus.LinkCapabilities;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.hookup.Replay;
 import hitchlamp.core.hookup.SpeedSearch;
@@ -33,6 +34,10 @@ public class HookUps implements JobPage {
   static final int MOST = 100;
 
   private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
+
+  /** Buses that are listened to at an adapter which takes any rate. */
+  private static final List<String> BUSES = List.of("can250", "can500");
+
   private static final int CAN250 = 250_000;
   private static final int CAN500 = 500_000;
 
@@ -46,6 +51,7 @@ public class HookUps implements JobPage {
   private final JsonMapper json;
   private final List<Capability> capabilities;
   private final Seats seats;
+  private final SerialPorts serialPorts;
   private final ReportSinks sinks;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
 
@@ -60,7 +66,9 @@ public class HookUps implements JobPage {
       JsonMapper json,
       List<Capability> capabilities,
       ReportSinks sinks,
-      Seats seats) {
+      Seats seats,
+      SerialPorts serialPorts) {
+    this.serialPorts = serialPorts;
     this.seats = seats;
     this.sinks = sinks;
     this.cabs = cabs;
@@ -85,6 +93,7 @@ public class HookUps implements JobPage {
   List<LinkChoice> links(long job) {
     jobs.job(job);
     List<LinkChoice> links = new ArrayList<>(simulated());
+    serialPorts.list().forEach(p -> links.add(serial(p, BUSES, "serial/" + p.path())));
     mapper
         .logs(job)
         .forEach(
@@ -98,7 +107,8 @@ public class HookUps implements JobPage {
                         "",
                         "",
                         0,
-                        1)));
+                        1,
+                        LinkAble.of(LinkCapabilities.recorded()))));
     mapper
         .stored(job)
         .forEach(
@@ -113,8 +123,22 @@ public class HookUps implements JobPage {
                         h.backbone(),
                         "",
                         0,
-                        1)));
+                        1,
+                        LinkAble.of(LinkCapabilities.recorded()))));
     return links;
+  }
+
+  private static LinkChoice serial(SerialPorts.Port port, List<String> buses, String id) {
+    return new LinkChoice(
+        id,
+        LinkChoice.Kind.SERIAL,
+        port.title(),
+        buses,
+        "",
+        port.path(),
+        0,
+        1,
+        LinkAble.of(LinkCapabilities.serial(true)));
   }
 
   /** Simulated units; none while they do not answer, which keeps nobody from the other links. */
@@ -150,7 +174,17 @@ public class HookUps implements JobPage {
           m.group(4) == null ? "" : m.group(4),
           m.group(1),
           Integer.parseInt(m.group(2)),
-          1);
+          1,
+          LinkAble.of(LinkCapabilities.raw(1)));
+    }
+    if (id.startsWith("serial/") && id.contains("@")) {
+      String bus = id.substring(id.lastIndexOf('@') + 1);
+      String path = id.substring("serial/".length(), id.lastIndexOf('@'));
+      return serialPorts.list().stream()
+          .filter(p -> p.path().equals(path) && BUSES.contains(bus))
+          .findFirst()
+          .map(p -> serial(p, List.of(bus), id))
+          .orElseThrow(() -> Refusal.missing("link"));
     }
     return links(job).stream()
         .filter(l -> l.id().equals(id))
@@ -188,10 +222,7 @@ public class HookUps implements JobPage {
     Pack pack = packs.of(job);
     List<SpeedSearch.Candidate> candidates =
         choice.buses().stream().map(b -> new SpeedSearch.Candidate(b, rateOf(b))).toList();
-    LinkOpener opener =
-        choice.kind() == LinkChoice.Kind.LOG
-            ? bus -> recorded(job, choice)
-            : bus -> TcpLink.open(choice.host(), choice.port(), bus, choice.factor());
+    LinkOpener opener = opener(job, choice);
     Name own =
         Name.of(
             ThreadLocalRandom.current().nextInt(1 << 21),
@@ -221,6 +252,20 @@ public class HookUps implements JobPage {
     thread[0] = new Thread(owner, "unit " + row.unitId());
     byUnit.put(row.unitId(), new Live(job, owner, thread[0]));
     thread[0].start();
+  }
+
+  private LinkOpener opener(long job, LinkChoice choice) {
+    return switch (choice.kind()) {
+      case LOG -> bus -> recorded(job, choice);
+      case SERIAL ->
+          bus ->
+              SerialLink.open(
+                  serialPorts.open(choice.host()),
+                  choice.title(),
+                  rateOf(bus),
+                  choice.buses().size() == 1);
+      default -> bus -> TcpLink.open(choice.host(), choice.port(), bus, choice.factor());
+    };
   }
 
   private void over(long unit, long job, Thread owner) {

@@ -53,9 +53,7 @@ final class LinkStatus {
             found == null ? null : found.bus(),
             found == null ? 0 : found.bitsPerSecond(),
             addressed ? station.address() : null,
-            !readOnly && link != null && link.capabilities().tellsBitRate(),
-            link != null && link.capabilities().tellsSupply(),
-            link != null && link.capabilities().tellsErrorCounters(),
+            link == null ? null : LinkAble.of(link.capabilities()),
             station == null ? List.of() : HoldsTold.views(station.holds(), station.now()));
     reports.link(view);
   }

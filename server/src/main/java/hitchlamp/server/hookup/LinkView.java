@@ -16,9 +16,7 @@ import java.util.List;
  * @param bus name of the bus, null until found
  * @param bitRate its rate, 0 until found
  * @param address our own address, null while we have none
- * @param tellsBitRate whether the link itself tells the rate
- * @param tellsSupply whether the link itself measures the supply
- * @param tellsErrors whether the link tells error counters
+ * @param able what the link can do and tell, null before one is open
  * @param held what is commanded now
  */
 public record LinkView(
@@ -31,9 +29,7 @@ public record LinkView(
     String bus,
     @NotNull int bitRate,
     Integer address,
-    @NotNull boolean tellsBitRate,
-    @NotNull boolean tellsSupply,
-    @NotNull boolean tellsErrors,
+    LinkAble able,
     @NotNull List<HeldView> held) {
   /** Where a hook-up stands. */
   public enum State {
@@ -72,9 +68,7 @@ public record LinkView(
         null,
         0,
         null,
-        false,
-        false,
-        false,
+        null,
         List.of());
   }
 }

@@ -2,6 +2,7 @@ package hitchlamp.server.hookup;
 
 import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkEvent;
+import hitchlamp.core.bus.LinkRefusal;
 import hitchlamp.core.bus.RecordedLink;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.SpeedSearch;
@@ -186,6 +187,15 @@ final class LiveOwner implements Runnable, LiveUnit {
     }
     if (search.found().isPresent()) {
       found = search.found().get();
+      try {
+        link.speak();
+      } catch (LinkRefusal e) {
+        say(
+            LinkView.State.REFUSED,
+            HookupWords.say("no-link", e.getMessage()),
+            HookupWords.say("is-the-adapter-plugged-in-and"));
+        return false;
+      }
       begin(search.heard());
       return true;
     }
@@ -366,20 +376,23 @@ final class LiveOwner implements Runnable, LiveUnit {
     Optional<LinkAgain.Back> back =
         LinkAgain.open(
             opener,
-            found.bus(),
+            found,
             choice.factor(),
             mailbox,
-            () ->
+            silent ->
                 say(
                     LinkView.State.LOST,
                     HookupWords.say("the-link-broke", lost.reason()),
-                    HookupWords.say("check-plug-and-adapter-hitch-lamp")));
+                    HookupWords.say(
+                        silent
+                            ? "the-link-is-there-the-bus-is-silent"
+                            : "check-plug-and-adapter-hitch-lamp")));
     if (back.isEmpty()) {
       return false;
     }
     link = back.get().link();
     mailbox.waitsFor(link);
-    begin(List.of(back.get().first()));
+    begin(back.get().heard());
     reports.log(HookupWords.say("the-link-is-back"), at);
     return true;
   }
@@ -395,7 +408,7 @@ final class LiveOwner implements Runnable, LiveUnit {
     if (vesselRun != null) {
       vesselRun.publish(now, pack);
     }
-    reports.vitals(vitals.view(hookUp, pack, link instanceof TcpLink tcp ? tcp.lost() : 0));
+    reports.vitals(vitals.view(hookUp, pack, link.lost()));
   }
 
   /** A complete roll is followed by reading what the modules keep. */

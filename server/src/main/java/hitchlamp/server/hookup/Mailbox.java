@@ -12,12 +12,12 @@ final class Mailbox {
   private final Queue<Runnable> posted = new ConcurrentLinkedQueue<>();
   private volatile boolean stopping;
   private volatile String reason = "Unhooked.";
-  private volatile TcpLink waker;
+  private volatile Link waker;
 
   /** Does something in the owner's thread. */
   void post(Runnable what) {
     posted.add(what);
-    TcpLink w = waker;
+    Link w = waker;
     if (w != null) {
       w.wake();
     }
@@ -41,7 +41,7 @@ final class Mailbox {
 
   /** The link that is waited for from now on, so that a post interrupts the wait; null for none. */
   void waitsFor(Link link) {
-    waker = link instanceof TcpLink tcp ? tcp : null;
+    waker = link;
   }
 
   /** Does what was posted. */

@@ -1,6 +1,5 @@
 package hitchlamp.server.hookup;
 
-import hitchlamp.core.bus.BusClock;
 import hitchlamp.core.bus.Frame;
 import hitchlamp.core.bus.Link;
 import hitchlamp.core.bus.LinkCapabilities;
@@ -12,29 +11,19 @@ import java.io.InputStream;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
-import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicLong;
 
 /**
  * A live link over two TCP connections to a CAN daemon: the sender puts frames on the bus, the tap
- * shows everything that the bus carried, our own frames too. What the owner has not taken yet waits
- * in a queue of {@link #MOST_WAITING}; beyond that frames are counted as lost.
+ * shows everything that the bus carried, our own frames too.
  */
 final class TcpLink implements Link {
-  /** Events that may wait for the owner: about ten seconds of a full bus. */
-  static final int MOST_WAITING = 32_768;
-
   private static final int CONNECT_MILLIS = 3_000;
   private static final int HELLO_MILLIS = 3_000;
 
   private final Socket tap;
   private final Socket sender;
   private final double factor;
-  private final BlockingQueue<LinkEvent> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
-  private final AtomicLong lost = new AtomicLong();
-  private final BusClock clock;
+  private final Arrivals arrivals;
   private volatile boolean closed;
   private boolean gone;
 
@@ -42,7 +31,7 @@ final class TcpLink implements Link {
     this.tap = tap;
     this.sender = sender;
     this.factor = factor;
-    this.clock = new BusClock(factor, System.nanoTime());
+    this.arrivals = new Arrivals(factor);
   }
 
   /**
@@ -129,30 +118,15 @@ final class TcpLink implements Link {
       why = HookupWords.say("the-connection-broke", e.getMessage());
     }
     if (!closed) {
-      // The owner must learn of this whatever else waits.
-      while (!waiting.offer(new LinkEvent.Lost(now(), why))) {
-        waiting.poll();
-        lost.incrementAndGet();
-      }
+      arrivals.gone(why);
     }
   }
 
   private void said(SocketcandText.Said said) {
     if (said instanceof SocketcandText.Said.FrameSaid frame) {
-      // The first stamp sets the clock far ahead; whoever sees that must find the frame waiting
-      // too.
-      synchronized (clock) {
-        clock.stamp(frame.stamped().micros(), System.nanoTime());
-        offer(new LinkEvent.Seen(frame.stamped()));
-      }
+      arrivals.seen(frame.stamped());
     } else if (said instanceof SocketcandText.Said.Word word && word.text().startsWith("error")) {
-      offer(new LinkEvent.BusError(now(), word.text()));
-    }
-  }
-
-  private void offer(LinkEvent event) {
-    if (!waiting.offer(event)) {
-      lost.incrementAndGet();
+      arrivals.error(word.text());
     }
   }
 
@@ -169,20 +143,14 @@ final class TcpLink implements Link {
     }
   }
 
-  private long now() {
-    synchronized (clock) {
-      return clock.micros(System.nanoTime());
-    }
+  @Override
+  public long lost() {
+    return arrivals.lost();
   }
 
-  /** Frames that came faster than the owner took them. */
-  long lost() {
-    return lost.get();
-  }
-
-  /** Makes {@link #await} return soon, since somebody else wants the owner's attention. */
-  void wake() {
-    offer(new LinkEvent.Ticked(now()));
+  @Override
+  public void wake() {
+    arrivals.wake();
   }
 
   @Override
@@ -192,29 +160,9 @@ final class TcpLink implements Link {
 
   @Override
   public LinkEvent await(long untilMicros) throws InterruptedException {
-    while (true) {
-      LinkEvent next;
-      long nanos;
-      synchronized (clock) {
-        next = waiting.poll();
-        long now = Math.max(0, clock.micros(System.nanoTime()));
-        if (next == null && now >= untilMicros) {
-          return new LinkEvent.Ticked(untilMicros);
-        }
-        nanos =
-            untilMicros == Long.MAX_VALUE
-                ? TimeUnit.SECONDS.toNanos(1)
-                : clock.nanosUntil(untilMicros, System.nanoTime());
-      }
-      next = next == null ? waiting.poll(nanos, TimeUnit.NANOSECONDS) : next;
-      if (next != null) {
-        gone |= next instanceof LinkEvent.Lost;
-        return next;
-      }
-      if (untilMicros == Long.MAX_VALUE) {
-        return new LinkEvent.Ticked(Math.max(0, now()));
-      }
-    }
+    LinkEvent next = arrivals.await(untilMicros);
+    gone |= next instanceof LinkEvent.Lost;
+    return next;
   }
 
   @Override
@@ -225,7 +173,7 @@ final class TcpLink implements Link {
     try {
       sender.getOutputStream().write(SocketcandText.send(frame));
     } catch (IOException e) {
-      offer(new LinkEvent.Lost(now(), HookupWords.say("the-connection-broke-while-sending")));
+      arrivals.gone(HookupWords.say("the-connection-broke-while-sending"));
     }
   }
 

@@ -27,7 +27,9 @@ class HeldFilesTest {
   @BeforeEach
   void open() {
     files =
-        new HeldFiles(new Settings("", "", spool.toString(), false), JsonMapper.builder().build());
+        new HeldFiles(
+            new Settings("", "", spool.toString(), false, "", 115_200),
+            JsonMapper.builder().build());
   }
 
   @Test

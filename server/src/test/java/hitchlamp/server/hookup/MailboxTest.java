@@ -37,7 +37,7 @@ class MailboxTest {
 
   @Test
   void aPostWakesWhoWaitsForTheLinkUntilTheLinkIsGone() {
-    TcpLink link = mock(TcpLink.class);
+    Link link = mock(Link.class);
     mailbox.waitsFor(link);
     mailbox.post(() -> {});
     verify(link, times(1)).wake();

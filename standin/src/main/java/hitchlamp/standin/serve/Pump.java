@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 
 /**
@@ -19,6 +20,9 @@ import java.util.function.Function;
  */
 final class Pump implements Runnable {
   private static final long STEP_MILLIS = 2;
+
+  /** A port of a unit, and what speaks there. */
+  private record Door(UnitHost berth, BiFunction<SocketChannel, UnitHost, Client> speaks) {}
 
   private final Selector selector;
   private final List<UnitHost> berths = new ArrayList<>();
@@ -31,13 +35,29 @@ final class Pump implements Runnable {
 
   /** Opens the port of a unit; 0 takes a free one. */
   UnitHost open(InetAddress host, int port, Function<Integer, UnitHost> unit) throws IOException {
+    ServerSocketChannel server = listen(host, port);
+    UnitHost berth = unit.apply(portOf(server));
+    server.register(selector, SelectionKey.OP_ACCEPT, new Door(berth, Connection::new));
+    berths.add(berth);
+    return berth;
+  }
+
+  /** Opens a port at which a unit is reached as by a serial adapter; 0 takes a free one. */
+  void openAdapter(InetAddress host, int port, UnitHost berth) throws IOException {
+    ServerSocketChannel server = listen(host, port);
+    berth.adapterAt(portOf(server));
+    server.register(selector, SelectionKey.OP_ACCEPT, new Door(berth, Adapter::new));
+  }
+
+  private static ServerSocketChannel listen(InetAddress host, int port) throws IOException {
     ServerSocketChannel server = ServerSocketChannel.open();
     server.bind(new InetSocketAddress(host, port));
     server.configureBlocking(false);
-    UnitHost berth = unit.apply(((InetSocketAddress) server.getLocalAddress()).getPort());
-    server.register(selector, SelectionKey.OP_ACCEPT, berth);
-    berths.add(berth);
-    return berth;
+    return server;
+  }
+
+  private static int portOf(ServerSocketChannel server) throws IOException {
+    return ((InetSocketAddress) server.getLocalAddress()).getPort();
   }
 
   List<UnitHost> berths() {
@@ -75,13 +95,13 @@ final class Pump implements Runnable {
         long now = System.nanoTime();
         for (UnitHost b : berths) {
           b.run(now);
-          for (Connection c : b.clients()) {
+          for (Client c : b.clients()) {
             c.flush();
             if (c.dead()) {
               c.close();
             }
           }
-          b.clients().removeIf(Connection::dead);
+          b.clients().removeIf(Client::dead);
         }
       }
       for (SelectionKey key : selector.keys()) {
@@ -95,18 +115,19 @@ final class Pump implements Runnable {
 
   private void ready(SelectionKey key) {
     try {
-      if (key.attachment() instanceof UnitHost berth) {
+      if (key.attachment() instanceof Door door) {
+        UnitHost berth = door.berth();
         SocketChannel channel = ((ServerSocketChannel) key.channel()).accept();
         if (channel != null && !berth.accepts()) {
           channel.close();
         } else if (channel != null) {
           channel.configureBlocking(false);
           channel.setOption(java.net.StandardSocketOptions.TCP_NODELAY, true);
-          Connection c = new Connection(channel, berth);
+          Client c = door.speaks().apply(channel, berth);
           channel.register(selector, SelectionKey.OP_READ, c);
           berth.clients().add(c);
         }
-      } else if (key.attachment() instanceof Connection c) {
+      } else if (key.attachment() instanceof Client c) {
         c.read();
       }
     } catch (IOException e) {

@@ -26,7 +26,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Serves simulated units: each has a TCP port with its bus, and all share an HTTP port with their
+ * Serves simulated units: each has a TCP port with its bus, another that speaks as a serial adapter
+ * does (a pseudo-terminal is laid to it by {@code socat}), and all share an HTTP port with their
  * cabs.
  *
  * <ul>
@@ -40,6 +41,9 @@ import tools.jackson.databind.json.JsonMapper;
  * </ul>
  */
 public final class StandIn implements AutoCloseable {
+  /** A unit's port as by a serial adapter lies so far behind its other one. */
+  private static final int ADAPTERS = 500;
+
   private final Pump pump;
   private final Thread thread;
   private final HttpServer http;
@@ -66,7 +70,8 @@ public final class StandIn implements AutoCloseable {
     int port = firstPort;
     // Each unit lives through its own past, which takes most of the time of a start.
     for (SimUnit unit : scenarios.parallelStream().map(SimUnit::new).toList()) {
-      pump.open(host, port, p -> new UnitHost(unit, p, factor));
+      UnitHost berth = pump.open(host, port, p -> new UnitHost(unit, p, factor));
+      pump.openAdapter(host, port == 0 ? 0 : port + ADAPTERS, berth);
       port = port == 0 ? 0 : port + 1;
     }
     HttpServer http = HttpServer.create(new InetSocketAddress(host, cabPort), 16);
@@ -81,6 +86,11 @@ public final class StandIn implements AutoCloseable {
   /** TCP port of the n-th unit. */
   public int port(int unit) {
     return pump.berths().get(unit).port();
+  }
+
+  /** TCP port at which the n-th unit is reached as by a serial adapter. */
+  public int adapterPort(int unit) {
+    return pump.berths().get(unit).adapterPort();
   }
 
   /** HTTP port of the cabs. */
@@ -189,6 +199,8 @@ public final class StandIn implements AutoCloseable {
       unit.put("buses", UnitHost.buses());
       unit.put("backbone", b.backboneName());
       unit.put("factor", b.factor());
+      unit.put("adapter", b.adapterPort());
+      unit.put("disturbed", b.disturbed());
       units.add(unit);
     }
     return units;

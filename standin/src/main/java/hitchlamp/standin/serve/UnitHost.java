@@ -26,7 +26,9 @@ final class UnitHost {
 
   private final SimUnit unit;
   private final int port;
-  private final List<Connection> clients = new ArrayList<>();
+  private int adapterPort;
+  private long disturbed;
+  private final List<Client> clients = new ArrayList<>();
   private double wantedFactor;
   private double virtualMicros;
   private long lastNanos;
@@ -41,7 +43,7 @@ final class UnitHost {
   }
 
   private void tell(StampedFrame stamped, Object sender, boolean ofBackbone) {
-    for (Connection c : clients) {
+    for (Client c : clients) {
       if (c.onBackbone() == ofBackbone) {
         c.hear(stamped, sender);
       }
@@ -66,11 +68,35 @@ final class UnitHost {
     return port;
   }
 
+  /** The port at which it can be reached as by a serial adapter; 0 where there is none. */
+  int adapterPort() {
+    return adapterPort;
+  }
+
+  void adapterAt(int there) {
+    adapterPort = there;
+  }
+
+  /** A tool took part at a wrong rate: what the bus carried meanwhile was destroyed. */
+  void disturb() {
+    disturbed++;
+  }
+
+  /** How many frames of the bus were destroyed by a tool at a wrong rate. */
+  long disturbed() {
+    return disturbed;
+  }
+
+  /** Rate of its bus, bit/s. */
+  int bitsPerSecond() {
+    return unit.bus().bitsPerSecond();
+  }
+
   String busName() {
     return unit.bus().bitsPerSecond() == 500_000 ? BUS_500 : BUS_250;
   }
 
-  List<Connection> clients() {
+  List<Client> clients() {
     return clients;
   }
 
@@ -78,7 +104,7 @@ final class UnitHost {
     return unit.plugged();
   }
 
-  void fromClient(Frame frame, Connection client) {
+  void fromClient(Frame frame, Client client) {
     lastSent = unit.now();
     (client.onBackbone() ? unit.backbone().orElseThrow() : unit.bus()).send(frame, client);
   }
@@ -88,7 +114,11 @@ final class UnitHost {
    * the unit.
    */
   double factor() {
-    return unit.talking() || unit.now() - lastSent < REAL_TIME_MICROS ? 1 : wantedFactor;
+    return unit.talking()
+            || unit.now() - lastSent < REAL_TIME_MICROS
+            || clients.stream().anyMatch(Client::wantsRealTime)
+        ? 1
+        : wantedFactor;
   }
 
   /** Runs on to the present. At most a second of real time is made up for at once. */
@@ -144,7 +174,7 @@ final class UnitHost {
       case "plug" -> {
         unit.plug(Boolean.parseBoolean(value));
         if (!unit.plugged()) {
-          clients.forEach(Connection::close);
+          clients.forEach(Client::close);
         }
       }
       case "gear", "brake", "engine-brake", "way", "grade", "load", "dig" ->
