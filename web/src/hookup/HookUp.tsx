@@ -135,14 +135,14 @@ export function HookUp() {
                   <dd>{link.able?.tellsSupply ? '' : words.notTold}</dd>
                 </dl>
               </WhyPart>
+              <WhyPart head={texts.next}>
+                {roll ? texts.chooseAModuleToSeeWhat : texts.callTheRollAllModulesAre}
+              </WhyPart>
               {link.able && (
                 <WhyPart head={texts.whatThisLinkCanDo}>
                   <LinkAbilities links={[{ title: '', able: link.able }]} />
                 </WhyPart>
               )}
-              <WhyPart head={texts.next}>
-                {roll ? texts.chooseAModuleToSeeWhat : texts.callTheRollAllModulesAre}
-              </WhyPart>
             </>
           ) : (
             <>

@@ -2,6 +2,7 @@ package hitchlamp.core.j1939;
 
 import hitchlamp.core.bus.Frame;
 import java.util.List;
+import java.util.SplittableRandom;
 import java.util.function.Consumer;
 
 /**
@@ -11,6 +12,11 @@ import java.util.function.Consumer;
 public final class AddressClaim {
   /** Time after a claim in which somebody may contest it. */
   public static final long CONTEST_MICROS = 250_000;
+
+  /** "Cannot claim" waits so many of these steps at random: 0 to 153 ms (J1939-81, from memory). */
+  private static final int DELAY_STEPS = 256;
+
+  private static final long DELAY_STEP_MICROS = 600;
 
   private static final int PRIORITY = 6;
   private static final List<Integer> WANTED =
@@ -31,6 +37,8 @@ public final class AddressClaim {
   private int wanted;
   private long settledAt = Long.MAX_VALUE;
   private boolean yielded;
+  private long sayAt = Long.MAX_VALUE;
+  private int said;
 
   public AddressClaim(Name name, Consumer<Frame> send) {
     this.name = name;
@@ -93,15 +101,25 @@ public final class AddressClaim {
     } else {
       state = State.CANNOT_CLAIM;
       settledAt = Long.MAX_VALUE;
-      send.accept(frame(name, Address.NULL));
+      cannot(micros);
+    }
+  }
+
+  /** Says that we have none, after the wait that keeps several from saying so at once. */
+  private void cannot(long micros) {
+    if (sayAt == Long.MAX_VALUE) {
+      sayAt =
+          micros
+              + DELAY_STEP_MICROS
+                  * (new SplittableRandom(name.bits() + said++).nextInt(DELAY_STEPS));
     }
   }
 
   /** Somebody asks who is there: we answer too. */
-  public void asked() {
+  public void asked(long micros) {
     switch (state) {
       case CLAIMED, CLAIMING -> send.accept(frame(name, WANTED.get(wanted)));
-      case CANNOT_CLAIM -> send.accept(frame(name, Address.NULL));
+      case CANNOT_CLAIM -> cannot(micros);
       case UNCLAIMED -> {}
     }
   }
@@ -112,9 +130,15 @@ public final class AddressClaim {
       state = State.CLAIMED;
       settledAt = Long.MAX_VALUE;
     }
+    if (sayAt <= micros) {
+      sayAt = Long.MAX_VALUE;
+      if (state == State.CANNOT_CLAIM) {
+        send.accept(frame(name, Address.NULL));
+      }
+    }
   }
 
   public long nextTimer() {
-    return settledAt;
+    return Math.min(settledAt, sayAt);
   }
 }

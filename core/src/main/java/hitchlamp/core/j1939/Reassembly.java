@@ -280,7 +280,10 @@ public final class Reassembly {
         new BrokenTransfer(s.pgn, s.source, s.destination, reason, s.count, s.expected, micros));
   }
 
-  /** Time has come to {@code micros}: gives up what waited too long. */
+  /**
+   * Time has come to {@code micros}: gives up what waited too long. After T1 or T2 a receiver
+   * aborts (J1939-21, from memory); who wants the message asks for it anew.
+   */
   public void tick(long micros) {
     if (sessions.isEmpty()) {
       return;
@@ -293,17 +296,8 @@ public final class Reassembly {
           }
         });
     for (int key : late) {
-      Session s = sessions.get(key);
-      boolean ours = s.destination == own && own != Address.NULL;
-      if (ours && s.count > 0 && s.repeats < MOST_REPEATS) {
-        // The sender may have missed our clearance, or we its last packet: ask again before giving
-        // up.
-        s.repeats++;
-        s.deadline = micros + Transport.T2_MICROS;
-        clear(s);
-      } else {
-        give(key, s, BrokenTransfer.Reason.TIMED_OUT, Transport.ABORT_TIMEOUT, micros);
-      }
+      give(
+          key, sessions.get(key), BrokenTransfer.Reason.TIMED_OUT, Transport.ABORT_TIMEOUT, micros);
     }
   }
 

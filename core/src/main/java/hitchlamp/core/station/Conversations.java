@@ -272,9 +272,10 @@ final class Conversations {
     }
   }
 
-  /** True while a request of several frames is on its way to a module. */
-  boolean sending(int module) {
-    return active.get(module) instanceof Called c && c.exchange.sending();
+  /** True while a service is asked of a module and not answered yet. */
+  boolean asking(int module) {
+    Conversation talk = active.get(module);
+    return talk != null && talk.exchange() != null;
   }
 
   private void put(Conversation talk, long micros) {

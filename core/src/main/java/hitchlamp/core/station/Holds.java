@@ -39,10 +39,11 @@ final class Holds {
     void send(int module, byte[] request);
 
     /**
-     * True while a request of several frames is on its way to a module: another of ours would break
-     * it off (ISO 15765-2, from memory: a new message of a sender ends the one under way).
+     * True while something is asked of a module: its answer may take its time, and a sign of life
+     * amid a request of several frames would break that off (ISO 15765-2, from memory: a new
+     * message of a sender ends the one under way).
      */
-    boolean sending(int module);
+    boolean asking(int module);
 
     /** Asks before everything else; {@code done} is called once, later or at once. */
     void release(int module, byte[] request, Conversations.Released done);
@@ -327,8 +328,8 @@ final class Holds {
   void tick(long micros) {
     now = Math.max(now, micros);
     for (Entry e : held.values()) {
-      if (keeps(e) && micros >= e.keepAliveAt && beside.sending(e.hold.module())) {
-        // What is on its way keeps the session as well.
+      if (keeps(e) && micros >= e.keepAliveAt && beside.asking(e.hold.module())) {
+        // Any request keeps the session as well, and does not run out while it is worked on.
         e.keepAliveAt = micros + SOON_MICROS;
       } else if (keeps(e) && micros >= e.keepAliveAt) {
         beside.send(e.hold.module(), e.hold.keepAlive());

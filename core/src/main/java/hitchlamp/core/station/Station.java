@@ -196,7 +196,7 @@ public final class Station {
     boolean us =
         request.destination() == Address.GLOBAL || request.destination() == claim.address();
     if (us && Request.pgnOf(request) == Pgn.ADDRESS_CLAIMED) {
-      claim.asked();
+      claim.asked(request.lastMicros());
     } else if (request.destination() == claim.address() && claim.address() != Address.NULL) {
       int pgn = Request.pgnOf(request);
       int id =
@@ -369,8 +369,8 @@ public final class Station {
     }
 
     @Override
-    public boolean sending(int module) {
-      return conversations.sending(module);
+    public boolean asking(int module) {
+      return conversations.asking(module);
     }
 
     @Override

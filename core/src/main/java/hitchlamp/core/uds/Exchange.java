@@ -103,11 +103,6 @@ public final class Exchange implements Segments.Listener {
     return segments.other();
   }
 
-  /** True while our request of several frames is not wholly on its way. */
-  public boolean sending() {
-    return !ended && segments.sending();
-  }
-
   /** A frame of ours was seen on the bus: from then on the module's time runs. */
   public void carried(long micros) {
     segments.carried(micros);
@@ -210,7 +205,10 @@ public final class Exchange implements Segments.Listener {
   @Override
   public void broke(Segments.Broke why, boolean ours, long micros) {
     worst = new Reply.Broken(why);
-    againOrEnd(micros);
+    if (why != Segments.Broke.REPLACED) {
+      againOrEnd(micros);
+    }
+    // What replaces it follows at once: perhaps the answer, which must not be asked for twice.
   }
 
   private void againOrEnd(long micros) {

@@ -40,9 +40,32 @@ class AddressClaimTest {
     claim.heard(250, new Name(6), 20);
     assertThat(claim.state()).isEqualTo(AddressClaim.State.CANNOT_CLAIM);
     assertThat(claim.address()).isEqualTo(Address.NULL);
-    assertThat(sent).last().isEqualTo(new Frame(0x18EEFFFE, true, 8, 1_000));
-    claim.asked();
-    assertThat(sent).last().isEqualTo(new Frame(0x18EEFFFE, true, 8, 1_000));
+    Frame cannot = new Frame(0x18EEFFFE, true, 8, 1_000);
+    assertThat(sent).as("not before its wait is over").doesNotContain(cannot);
+    assertThat(claim.nextTimer()).isBetween(20L, 153_020L);
+    claim.tick(153_020);
+    assertThat(sent).last().isEqualTo(cannot);
+    claim.asked(200_000);
+    claim.asked(200_000);
+    claim.tick(200_000 + 153_000);
+    assertThat(sent).filteredOn(cannot::equals).as("asked twice at once, said once").hasSize(2);
+  }
+
+  /**
+   * The wait is at random, 0 to 153 ms (J1939-81, from memory): two tools do not say it at once.
+   */
+  @Test
+  void toolsWithoutAnAddressWaitEachTheirOwnTime() {
+    List<Long> waits = new ArrayList<>();
+    for (int i = 0; i < 200; i++) {
+      AddressClaim one = new AddressClaim(new Name(1_000 + i), f -> {});
+      one.start(0);
+      one.heard(249, new Name(5), 0);
+      one.heard(250, new Name(6), 0);
+      waits.add(one.nextTimer());
+    }
+    assertThat(waits).allMatch(w -> w >= 0 && w <= 153_000);
+    assertThat(waits.stream().distinct().count()).isGreaterThan(80);
   }
 
   @Test
@@ -52,7 +75,7 @@ class AddressClaimTest {
     claim.heard(17, new Name(1), 11);
     claim.tick(AddressClaim.CONTEST_MICROS);
     assertThat(claim.state()).isEqualTo(AddressClaim.State.CLAIMED);
-    claim.asked();
+    claim.asked(AddressClaim.CONTEST_MICROS);
     assertThat(sent).hasSize(2);
   }
 }

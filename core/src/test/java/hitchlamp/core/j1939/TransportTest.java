@@ -146,6 +146,25 @@ class TransportTest {
         .containsExactly(BrokenTransfer.Reason.LOST_PACKETS);
   }
 
+  /** T1 is 750 ms within a block, T2 1,250 ms after a clearance (J1939-21, from memory). */
+  @Test
+  void aConnectionThatFallsSilentIsAbortedAndNotAskedForAgain() {
+    hear(0x1CECF900, 0x10, 21, 0x00, 3, 0xFF, 0xEB, 0xFE, 0x00);
+    hear(0x1CEBF900, 1, 1, 2, 3, 4, 5, 6, 7);
+    reassembly.tick(now + 749_999);
+    assertThat(broken).isEmpty();
+    reassembly.tick(now + 750_000);
+    assertThat(sent)
+        .last()
+        .isEqualTo(
+            Frame.extended(
+                0x1CEC00F9, 0xFF, Transport.ABORT_TIMEOUT, 0xFF, 0xFF, 0xFF, 0xEB, 0xFE, 0x00));
+    assertThat(sent).as("one clearance, then the abort").hasSize(2);
+    assertThat(broken)
+        .extracting(BrokenTransfer::reason)
+        .containsExactly(BrokenTransfer.Reason.TIMED_OUT);
+  }
+
   @Test
   void announcementsThatMakeNoSenseAreRefused() {
     hear(0x1CECF900, 0x10, 0xFF, 0xFF, 0x02, 0xFF, 0xEB, 0xFE, 0x00);

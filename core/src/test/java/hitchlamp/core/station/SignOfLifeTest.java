@@ -7,13 +7,15 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** What keeps a session: often enough, and never into a request of ours that is on its way. */
+/**
+ * What keeps a session: often enough, and never into a request of ours that is not answered yet.
+ */
 class SignOfLifeTest {
   private static final long SECOND = 1_000_000;
   private static final int MODULE = 85;
 
   private final List<Integer> sentTo = new ArrayList<>();
-  private boolean sending;
+  private boolean asking;
 
   private final Holds holds =
       new Holds(
@@ -24,8 +26,8 @@ class SignOfLifeTest {
             }
 
             @Override
-            public boolean sending(int module) {
-              return sending;
+            public boolean asking(int module) {
+              return asking;
             }
 
             @Override
@@ -65,11 +67,11 @@ class SignOfLifeTest {
   }
 
   @Test
-  void itWaitsForARequestOfSeveralFramesAndComesRightAfterIt() {
-    sending = true;
+  void itWaitsForTheAnswerToARequestAndComesRightAfterIt() {
+    asking = true;
     tick(0, 4 * SECOND);
     assertThat(sentTo).isEmpty();
-    sending = false;
+    asking = false;
     tick(4 * SECOND, 4 * SECOND + 40_000);
     assertThat(sentTo).containsExactly(MODULE);
   }

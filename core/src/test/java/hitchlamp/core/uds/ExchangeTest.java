@@ -40,6 +40,29 @@ class ExchangeTest {
     assertThat(sent).hasSize(1);
   }
 
+  /** A single frame ends what is half here and counts itself (ISO 15765-2, from memory). */
+  @Test
+  void aSingleFrameAfterAHalfReceivedAnswerIsTheAnswerAndNothingIsAskedTwice() {
+    Exchange e = ask("22F190", 2);
+    e.accept(they("101462F190303132"), 40_000);
+    e.accept(they("0462F19031FFFFFF"), 60_000);
+    assertThat(replies)
+        .containsExactly(new Reply.Positive(HexFormat.of().parseHex("62F19031"), 60_000));
+    assertThat(sent).as("the request and one flow control").hasSize(2);
+  }
+
+  @Test
+  void whereWhatReplacesAHalfAnswerIsNotOursItIsAskedAgainAfterItsTime() {
+    Exchange e = ask("22F190", 2);
+    e.carried(0);
+    e.accept(they("101462F190303132"), 40_000);
+    e.accept(they("0462F18731FFFFFF"), 60_000);
+    assertThat(sent).hasSize(2);
+    e.tick(Exchange.FIRST_MICROS);
+    assertThat(sent).hasSize(3);
+    assertThat(replies).isEmpty();
+  }
+
   @Test
   void aRefusalIsSaidInWords() {
     Exchange e = ask("14FFFFFF", 2);

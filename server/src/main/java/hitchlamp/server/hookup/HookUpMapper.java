@@ -36,6 +36,10 @@ interface HookUpMapper {
   record LeftOpen(long id, long job, long account, String held) {}
 
   /** Hook-ups of this installation that were never ended; those of case files stay as they came. */
+  /** Identity number in our own NAME, 0 to 2,097,151. */
+  @Select("SELECT identity FROM own_name")
+  int ownIdentity();
+
   @Select(
       "SELECT h.id, h.job_id AS job, h.account_id AS account, (SELECT IF(e.kind = 'HELD', e.text, NULL) FROM logbook_entry e WHERE e.job_id = h.job_id AND e.at >= h.began_at AND e.kind IN ('HELD', 'TEST') ORDER BY e.id DESC LIMIT 1) AS held FROM hook_up h JOIN account a ON a.id = h.account_id WHERE a.guest = FALSE AND NOT EXISTS (SELECT 1 FROM hook_up_end x WHERE x.hook_up_id = h.id) ORDER BY h.id LIMIT 1000")
   List<LeftOpen> leftOpen();

@@ -22,7 +22,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
@@ -224,16 +223,7 @@ public class HookUps implements JobPage {
         choice.buses().stream().map(b -> new SpeedSearch.Candidate(b, rateOf(b))).toList();
     LinkOpener opener = opener(job, choice);
     Name own =
-        Name.of(
-            ThreadLocalRandom.current().nextInt(1 << 21),
-            0x7FF,
-            0,
-            0,
-            Name.FUNCTION_SERVICE_TOOL,
-            0,
-            0,
-            0,
-            false);
+        Name.of(mapper.ownIdentity(), 0x7FF, 0, 0, Name.FUNCTION_SERVICE_TOOL, 0, 0, 0, false);
     Thread[] thread = new Thread[1];
     LiveReports reports =
         new UnitReports(
