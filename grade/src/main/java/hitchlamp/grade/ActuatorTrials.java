@@ -168,7 +168,10 @@ final class ActuatorTrials extends Trials {
         most = Math.max(most, open);
         moving += seen.begins() > 0 ? 0 : 0.1;
       }
-      if (spoil != null && !spoiled && moving >= after) {
+      boolean asked =
+          state.choices().stream().anyMatch(c -> c.act().action().equals(Actuators.SAW));
+      if (spoil != null && !spoiled && (asked || moving >= after)) {
+        // What somebody has seen whole is not spoiled by what comes after it.
         spoiled = true;
         switch (spoil) {
           case ENDED -> rig.act("end");
@@ -176,8 +179,6 @@ final class ActuatorTrials extends Trials {
           case LET_GO -> rig.letGo();
         }
       } else if (!state.choices().isEmpty() && !seen.runs().isEmpty() && moving > 1) {
-        boolean asked =
-            state.choices().stream().anyMatch(c -> c.act().action().equals(Actuators.SAW));
         rig.act(asked ? Actuators.SAW + " " + saw() : Actuators.ENOUGH);
       }
     }

@@ -1,15 +1,20 @@
 package hitchlamp.standin.engine;
 
 /**
- * How the module moves the air actuators: maps, and for the vanes a controller on the measured
- * charge with limited authority that does not wind up. It knows what its sensors tell; where one is
- * not believed it works by the maps alone.
+ * How the module moves the air actuators: maps, and for vanes or wastegate a controller on the
+ * measured charge with limited authority that does not wind up. It knows what its sensors tell;
+ * where one is not believed it works by the maps alone.
  */
 public final class AirControl {
   /** How far it may close and open the vanes beside the map: closed too far they choke. */
   private static final double CLOSES = 0.16;
 
   private static final double OPENS = 0.32;
+
+  /** A wastegate is shut until the charge is there, and opens as far as it must. */
+  private static final double GATE_SHUT = 0.82;
+
+  private static final double GATE_OPENS = 0.7;
   private static final double PROPORTIONAL = 0.9e-5;
   private static final double INTEGRAL = 0.55e-5;
   private static final double HELD_BELOW_LOAD = 0.22;
@@ -23,6 +28,7 @@ public final class AirControl {
 
   private final Maps maps;
   private final double fastest;
+  private final boolean gated;
   private double integral;
   private double vanes;
   private double throttle;
@@ -36,6 +42,7 @@ public final class AirControl {
   public AirControl(Maps maps, AirFigures figures) {
     this.maps = maps;
     this.fastest = figures.fastestRpm() * Math.PI / 30;
+    this.gated = figures.wastegate() > 0;
   }
 
   /**
@@ -58,7 +65,8 @@ public final class AirControl {
     double load = mg / maps.fullFuel(rpm);
     double wanted = maps.charge(rpm, mg) * Math.min(1, air / 100_000);
     double error = Double.isNaN(charge) ? 0 : wanted - charge;
-    double before = maps.vanes(rpm, load);
+    double before = gated ? GATE_SHUT : maps.vanes(rpm, load);
+    double opens = gated ? GATE_OPENS : OPENS;
     double room = fastest - rotor;
     if (room < NEAR_RAD_S) {
       error = Math.min(error, PASCAL_BY_SPEED * room);
@@ -69,8 +77,8 @@ public final class AirControl {
     } else {
       integral += INTEGRAL * error * Math.min(0.1, dt) * 2;
     }
-    integral = Math.max(-OPENS, Math.min(CLOSES, integral));
-    double trim = Math.max(-OPENS, Math.min(CLOSES, PROPORTIONAL * error + integral));
+    integral = Math.max(-opens, Math.min(CLOSES, integral));
+    double trim = Math.max(-opens, Math.min(CLOSES, PROPORTIONAL * error + integral));
     vanes = Math.max(0.02, Math.min(0.98, before + trim));
     throttle = maps.throttle(load);
     // While charge is short the air is wanted more than the burned gas.
@@ -78,7 +86,7 @@ public final class AirControl {
     recirculation = maps.recirculation(load) * Math.max(0.1, 1 - lack / LACK_SHUTS);
   }
 
-  /** Vanes, 0 open to 1 closed. */
+  /** Vanes, 0 open to 1 closed; so is a wastegate. */
   public double vanes() {
     return vanes;
   }

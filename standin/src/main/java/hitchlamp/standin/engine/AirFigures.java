@@ -53,6 +53,11 @@ public record AirFigures(
           0.046, 0.042, 6.5e-4, 1.4e-5, 13e-4, 3.4e-4, 0, 0.028, 0.018, 0.009, 38e-4, 8e-4, 5.5e-4,
           130, 950, 80_000, 10_000, 9_000, 60e-4, 9_000);
 
+  /** Of the six, had it a wastegate: its turbine, and the gate beside it fully open, m². */
+  private static final double GATED_TURBINE = 5.4e-4;
+
+  private static final double GATE = 7e-4;
+
   /** Speed that the rim of the compressor wheel bears, m/s. */
   private static final double RIM = 112_500 * Math.PI / 30 * SIX.compressorRadius;
 
@@ -64,7 +69,7 @@ public record AirFigures(
   /**
    * Those of another engine, built alike: areas and volumes go with the displacement, wheels with
    * its square root, a rotor's inertia with the fifth power of its radius, the loss at a flow with
-   * the square of one over the area.
+   * the square of one over the area. One with a wastegate has a smaller turbine of one size.
    */
   public static AirFigures of(Layout layout) {
     double size = layout.displacement() / Layout.SIX.displacement();
@@ -75,9 +80,9 @@ public record AirFigures(
         f.turbineRadius * wheel,
         f.rotor * Math.pow(wheel, 5),
         f.bearing * Math.pow(wheel, 3),
-        f.turbineOpen * size,
-        f.turbineClosed * size,
-        f.wastegate * size,
+        (layout.wastegate() ? GATED_TURBINE : f.turbineOpen) * size,
+        (layout.wastegate() ? GATED_TURBINE : f.turbineClosed) * size,
+        layout.wastegate() ? GATE * size : 0,
         f.pipes * size,
         f.intake * size,
         f.exhaust * size,

@@ -20,6 +20,11 @@ public final class Expected {
     this.maps = new Maps(layout.swept());
   }
 
+  /** Whether a wastegate keeps its charge, and not vanes. */
+  public boolean wastegate() {
+    return layout.wastegate();
+  }
+
   /** Fastest that its turbocharger may turn, rpm. */
   public double fastestRpm() {
     return figures.fastestRpm();

@@ -237,6 +237,7 @@ public final class EngineSolver {
     s.egr = s.egrValve.follows(s.egr, s.egrWanted, c.egr, dt);
     s.flap = s.flapValve.follows(s.flap, s.flapWanted, c.flap, dt);
     air.vanes = s.vanes;
+    air.bypass = 1 - s.vanes;
     air.shut = s.throttle;
     air.opened = s.egr;
     air.flap = s.flap;

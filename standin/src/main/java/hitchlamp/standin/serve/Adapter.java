@@ -1,12 +1,10 @@
 package hitchlamp.standin.serve;
 
 import hitchlamp.core.bus.Frame;
-import hitchlamp.core.bus.SlcanText;
-import hitchlamp.core.bus.SlcanText.Flag;
 import hitchlamp.core.bus.StampedFrame;
 import java.nio.channels.SocketChannel;
-import java.util.EnumSet;
-import java.util.Set;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
 
 /**
  * A serial adapter plugged into a unit: speaks the SLCAN text protocol. It holds at most {@link
@@ -19,8 +17,18 @@ final class Adapter extends Client {
   static final int MOST_UNREAD_FRAMES = 256 * 1024;
 
   private static final int LONGEST_LINE = 40;
-  private static final byte[] DONE = SlcanText.command("");
+  private static final int MINUTE = 60_000;
+  private static final byte[] DONE = bytes("\r");
   private static final byte[] REFUSED = {7};
+  private static final int[] RATES = {
+    10_000, 20_000, 50_000, 100_000, 125_000, 250_000, 500_000, 800_000, 1_000_000
+  };
+
+  /** Bits of the status, from memory of the protocol. */
+  private static final int RECEIVE_FULL = 1;
+
+  private static final int OVERRUN = 8;
+  private static final int BUS_ERROR = 0x80;
 
   private enum Bus {
     CLOSED,
@@ -29,7 +37,7 @@ final class Adapter extends Client {
   }
 
   private final StringBuilder line = new StringBuilder();
-  private final Set<Flag> flags = EnumSet.noneOf(Flag.class);
+  private int flags;
   private Bus bus = Bus.CLOSED;
   private int bitsPerSecond;
   private boolean stamps;
@@ -66,8 +74,8 @@ final class Adapter extends Client {
     }
     boolean closed = bus == Bus.CLOSED;
     return switch (said.charAt(0)) {
-      case 'V' -> SlcanText.command("V0114");
-      case 'N' -> SlcanText.command("NSTND");
+      case 'V' -> bytes("V0114\r");
+      case 'N' -> bytes("NSTND\r");
       case 'S' -> done(closed && rate(said));
       case 'Z' -> done(closed && stamps(said));
       case 'L' -> done(closed && bitsPerSecond > 0 && opened(Bus.LISTENS));
@@ -84,7 +92,8 @@ final class Adapter extends Client {
   }
 
   private boolean rate(String said) {
-    bitsPerSecond = said.length() == 2 ? SlcanText.rateOf(said.charAt(1) - '0').orElse(0) : 0;
+    int number = said.length() == 2 ? said.charAt(1) - '0' : -1;
+    bitsPerSecond = number >= 0 && number < RATES.length ? RATES[number] : 0;
     return bitsPerSecond > 0;
   }
 
@@ -95,35 +104,52 @@ final class Adapter extends Client {
 
   private boolean opened(Bus now) {
     bus = now;
-    flags.clear();
+    flags = 0;
     return true;
   }
 
   private byte[] status() {
-    byte[] told = SlcanText.told(flags);
-    flags.clear();
+    byte[] told = bytes(String.format(Locale.ROOT, "F%02X\r", flags));
+    flags = 0;
     return told;
   }
 
   private byte[] sent(String said) {
-    Frame[] frame = new Frame[1];
-    byte[] text = SlcanText.command(said);
-    new SlcanText()
-        .feed(
-            text,
-            0,
-            text.length,
-            s -> frame[0] = s instanceof SlcanText.Said.FrameSaid f ? f.frame() : null);
-    if (frame[0] == null || bus != Bus.TAKES_PART) {
+    Frame frame = bus == Bus.TAKES_PART ? frame(said) : null;
+    if (frame == null) {
       return REFUSED;
     }
     if (rightRate()) {
-      berth().fromClient(frame[0], this);
+      berth().fromClient(frame, this);
     } else {
       berth().disturb();
-      flags.add(Flag.BUS_ERROR);
+      flags |= BUS_ERROR;
     }
-    return SlcanText.command(frame[0].extended() ? "Z" : "z");
+    return bytes(frame.extended() ? "Z\r" : "z\r");
+  }
+
+  /** The frame of a line; null where it is none. */
+  private static Frame frame(String said) {
+    boolean extended = said.charAt(0) == 'T';
+    int from = extended ? 9 : 4;
+    try {
+      int identifier = Integer.parseInt(said.substring(1, from), 16);
+      int length = Integer.parseInt(said.substring(from, from + 1));
+      if (said.length() != from + 1 + 2 * length) {
+        return null;
+      }
+      long payload = 0;
+      for (int i = 0; i < length; i++) {
+        payload |= Long.parseLong(said, from + 1 + 2 * i, from + 3 + 2 * i, 16) << 8 * i;
+      }
+      return new Frame(identifier, extended, length, payload);
+    } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
+      return null;
+    }
+  }
+
+  private static byte[] bytes(String text) {
+    return text.getBytes(StandardCharsets.US_ASCII);
   }
 
   private boolean rightRate() {
@@ -136,18 +162,34 @@ final class Adapter extends Client {
       return;
     }
     if (!rightRate()) {
-      flags.add(Flag.BUS_ERROR);
+      flags |= BUS_ERROR;
       if (bus == Bus.TAKES_PART) {
         berth().disturb();
       }
       return;
     }
     if (unread() > MOST_UNREAD_FRAMES) {
-      flags.add(Flag.RECEIVE_FULL);
-      flags.add(Flag.OVERRUN);
+      flags |= RECEIVE_FULL;
+      flags |= OVERRUN;
       return;
     }
-    int millis = (int) (stamped.micros() / 1_000 % SlcanText.STAMPS);
-    say(stamps ? SlcanText.tell(stamped.frame(), millis) : SlcanText.send(stamped.frame()));
+    Frame f = stamped.frame();
+    StringBuilder told = new StringBuilder(LONGEST_LINE);
+    told.append(String.format(Locale.ROOT, f.extended() ? "T%08X" : "t%03X", f.identifier()));
+    told.append(f.length());
+    for (int i = 0; i < f.length(); i++) {
+      octet(told, f.at(i));
+    }
+    if (stamps) {
+      int millis = (int) (stamped.micros() / 1_000 % MINUTE);
+      octet(told, millis >> 8);
+      octet(told, millis & 0xFF);
+    }
+    say(bytes(told.append('\r').toString()));
+  }
+
+  private static void octet(StringBuilder to, int value) {
+    to.append(Character.toUpperCase(Character.forDigit(value >> 4, 16)))
+        .append(Character.toUpperCase(Character.forDigit(value & 15, 16)));
   }
 }

@@ -44,7 +44,8 @@ import java.util.function.Supplier;
  */
 final class EngineMonitors {
   private static final int EGR_VALVE = 2791;
-  private static final int TURBO_ACTUATOR = 641;
+  private static final int VANE_ACTUATOR = 641;
+  private static final int WASTEGATE_ACTUATOR = 646;
   private static final int THROTTLE = 3464;
   private static final int DERATE = 1569;
   private static final int FIRST_INJECTOR = 651;
@@ -288,7 +289,8 @@ final class EngineMonitors {
   private void actuators() {
     watch(EGR_VALVE, 7, Lamp.MALFUNCTION, 6, () -> runs() && stuck(EGR_POSITION, state.egrWanted))
         .emission();
-    watch(TURBO_ACTUATOR, 7, Lamp.WARNING, 6, () -> runs() && stuck(VANES, state.vanesWanted));
+    int turbo = expected.wastegate() ? WASTEGATE_ACTUATOR : VANE_ACTUATOR;
+    watch(turbo, 7, Lamp.WARNING, 6, () -> runs() && stuck(VANES, state.vanesWanted));
     watch(
         THROTTLE,
         7,

@@ -111,7 +111,8 @@ class CorridorTest {
   void atRaisedIdleItsActuatorsMoveThePressures(Unit u) {
     warm(u.parameters(), 1_500);
     state.heldRpm = 1_500;
-    state.vaneActuator.take(0.70);
+    // A wastegate has to be nearly shut for the charge that vanes make at 70 %.
+    state.vaneActuator.take(u.parameters().layout().wastegate() ? 0.90 : 0.70);
     run(25, Load.NONE);
     within(u, "charge kPa, vanes set for the air test", charge(), 17, 25);
     double base = charge();
