@@ -33,6 +33,7 @@ const router = createBrowserRouter([
           { path: 'faults/snapshots', lazy: page(() => import('./fault/Snapshots'), 'Snapshots') },
           { path: 'faults/monitors', lazy: page(() => import('./fault/MonitorsPage'), 'MonitorsPage') },
           { path: 'faults/lamps', Component: LampCheckMoved },
+          { path: 'unknown', lazy: page(() => import('./watch/Unknown'), 'Unknown') },
           { path: 'vessel', lazy: page(() => import('./vessel/VesselPage'), 'VesselPage') },
           { path: 'story', lazy: page(() => import('./story/Story'), 'Story') },
           { path: 'story/compare', lazy: page(() => import('./story/Comparison'), 'Comparison') },

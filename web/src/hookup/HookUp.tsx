@@ -104,6 +104,11 @@ export function HookUp() {
       {!roll && canAsk && !calling && (
         <p className="mb-5 max-w-[60ch] text-ink-2">{texts.eachModuleShowsUpTheMoment(link.next)}</p>
       )}
+      {up && (
+        <ButtonLink className="mt-5 mr-3" to={`/jobs/${job.id}/unknown`}>
+          {texts.unknownTraffic}
+        </ButtonLink>
+      )}
       {liveVessel && (
         <ButtonLink className="mt-5 mr-3" to={`/jobs/${job.id}/vessel`}>
           {texts.theRestOfTheVessel}

@@ -33,6 +33,7 @@ export const texts = {
     stamps: 'Stamps frames with its own time',
   },
   adapterKinds: { SERIAL: 'Serial adapter', DAEMON: 'CAN daemon', LOG: 'Recording' },
+  unknownTraffic: 'Unknown traffic',
   whatEachLinkCanDo: 'What each link can do',
   whatThisLinkCanDo: 'What this link can do',
   yes: 'Yes',

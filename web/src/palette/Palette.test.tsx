@@ -35,6 +35,7 @@ it('offers pages, modules and faults of the job before other units and jobs', ()
     'page',
     'page',
     'page',
+    'page',
     'module',
     'fault',
     'page',

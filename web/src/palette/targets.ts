@@ -33,6 +33,7 @@ const PAGES = [
   [texts.faults, 'faults'],
   [texts.compareFaultReads, 'faults/compare'],
   [texts.vesselNetwork, 'vessel'],
+  [texts.unknownTraffic, 'unknown'],
   [texts.story, 'story'],
   [texts.compareFiguresOverUnitsAndVisits, 'story/compare'],
   [texts.watchLiveValues, 'watch'],

@@ -31,6 +31,7 @@ export const texts = {
   unitJobModuleFaultLiveValue: 'Unit, job, module, fault, live value, test, circuit, page or action',
   unitsAndJobs: 'Units and jobs',
   usUnits: 'US units',
+  unknownTraffic: 'Unknown traffic',
   vesselNetwork: 'Vessel network',
   watchLiveValues: 'Watch, live values',
 }

@@ -596,6 +596,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/faults/watch": {
         parameters: {
             query?: never;
@@ -1188,6 +1204,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/workshop-pack.yaml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["workshopPack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/watch/series": {
         parameters: {
             query?: never;
@@ -1196,6 +1228,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["series"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/unknown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["unknown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/unknown/{source}/{pgn}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["samples"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1663,6 +1727,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/fields/{spn}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forget_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2154,6 +2234,36 @@ export interface components {
         };
         Choose: {
             link: string;
+        };
+        NewField: {
+            name: string;
+            /** Format: int32 */
+            pgn: number;
+            /** Format: int32 */
+            startBit: number;
+            /** Format: int32 */
+            bits: number;
+            /** Format: double */
+            scale: number;
+            /** Format: double */
+            offset: number;
+            unit: string;
+        };
+        FieldView: {
+            /** Format: int32 */
+            spn: number;
+            name: string;
+            /** Format: int32 */
+            pgn: number;
+            /** Format: int32 */
+            startBit: number;
+            /** Format: int32 */
+            bits: number;
+            /** Format: double */
+            scale: number;
+            /** Format: double */
+            offset: number;
+            unit: string;
         };
         Watch: {
             on?: boolean;
@@ -2825,6 +2935,39 @@ export interface components {
             /** @enum {string} */
             kind: "SIMULATED" | "DAEMON" | "SERIAL" | "LOG" | "STORED";
             able: components["schemas"]["LinkAble"];
+        };
+        GroupView: {
+            /** Format: int32 */
+            pgn: number;
+            /** Format: int32 */
+            source: number;
+            sender: string;
+            partly: boolean;
+            /** Format: int64 */
+            count: number;
+            /** Format: double */
+            everySeconds: number;
+            bytes: number[];
+            moves: boolean[];
+            unread: boolean[];
+            /** Format: double */
+            ageSeconds: number;
+        };
+        UnknownView: {
+            groups: components["schemas"]["GroupView"][];
+            /** Format: int32 */
+            dropped: number;
+            found: components["schemas"]["FieldView"][];
+        };
+        SampleView: {
+            /** Format: double */
+            seconds: number;
+            /** Format: int64 */
+            raw: number;
+            /** @enum {string} */
+            state: "VALID" | "PARAMETER_SPECIFIC" | "RESERVED" | "ERROR" | "NOT_AVAILABLE";
+            /** Format: double */
+            value?: number;
         };
         TrialHead: {
             /** Format: int64 */
@@ -4643,6 +4786,32 @@ export interface operations {
             };
         };
     };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewField"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["FieldView"];
+                };
+            };
+        };
+    };
     watch: {
         parameters: {
             query?: never;
@@ -5570,6 +5739,28 @@ export interface operations {
             };
         };
     };
+    workshopPack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain;charset=UTF-8": string;
+                };
+            };
+        };
+    };
     series: {
         parameters: {
             query: {
@@ -5592,6 +5783,57 @@ export interface operations {
                 };
                 content: {
                     "*/*": components["schemas"]["Window"][];
+                };
+            };
+        };
+    };
+    unknown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["UnknownView"];
+                };
+            };
+        };
+    };
+    samples: {
+        parameters: {
+            query: {
+                startBit: number;
+                bits: number;
+                scale: number;
+                offset: number;
+            };
+            header?: never;
+            path: {
+                job: number;
+                source: number;
+                pgn: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": components["schemas"]["SampleView"][];
                 };
             };
         };
@@ -6241,6 +6483,27 @@ export interface operations {
             path: {
                 job: number;
                 id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    forget_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                spn: number;
             };
             cookie?: never;
         };

@@ -112,15 +112,26 @@ public record Pack(
   public Pack adding(List<Parameter> more) {
     Map<Integer, Parameter> all = new java.util.LinkedHashMap<>(parameters);
     more.forEach(p -> all.putIfAbsent(p.spn(), p));
+    return with(modules, all, more.isEmpty() ? hash : PackReader.hash(hash + more));
+  }
+
+  /** The same with modules that are expected too; those that it knows already stay as they are. */
+  public Pack expecting(List<ModuleKind> more) {
+    Map<String, ModuleKind> all = new java.util.LinkedHashMap<>(modules);
+    more.forEach(m -> all.putIfAbsent(m.id(), m));
+    return with(all, parameters, more.isEmpty() ? hash : PackReader.hash(hash + more));
+  }
+
+  private Pack with(Map<String, ModuleKind> of, Map<Integer, Parameter> all, String hashed) {
     return new Pack(
         id,
         title,
         layer,
         version,
-        more.isEmpty() ? hash : PackReader.hash(hash + more),
+        hashed,
         identify,
         plugs,
-        modules,
+        of,
         all,
         spnTexts,
         fmiTexts,

@@ -25,7 +25,7 @@ public final class PackLibrary {
   public PackLibrary(List<Pack> packs) {
     this.packs = packs.stream().sorted(Comparator.comparing(Pack::layer)).toList();
     if (this.packs.stream().anyMatch(p -> p.layer() == Pack.Layer.BASE)) {
-      this.packs.forEach(p -> over.put(p.id(), over(p)));
+      this.packs.forEach(p -> over.put(p.id(), over(under(p))));
       // Only a pack that stands for a unit has all that its guides and wires speak of.
       for (Pack p : ofUnits()) {
         TraceCheck.check(p);
@@ -50,6 +50,15 @@ public final class PackLibrary {
     return p.layer() == Pack.Layer.WORKSHOP
         && packs.stream()
             .anyMatch(m -> m.layer() == Pack.Layer.MAKER && m.identify().equals(p.identify()));
+  }
+
+  /** The maker's pack that a workshop's lies over; any other itself. */
+  private Pack under(Pack p) {
+    return packs.stream()
+        .filter(m -> laidOverAnother(p) && m.layer() == Pack.Layer.MAKER)
+        .filter(m -> m.identify().equals(p.identify()))
+        .findFirst()
+        .orElse(p);
   }
 
   /** All packs, in the order of their layers. */
@@ -88,12 +97,12 @@ public final class PackLibrary {
   }
 
   /**
-   * The maker's pack for an identity, laid over the base with the workshop's over it; empty where
-   * none is for it.
+   * The maker's pack for an identity, laid over the base with the workshop's over it; the
+   * workshop's alone where the maker has none; empty where none is for it.
    */
   public Optional<Pack> find(String maker, String model) {
     return packs.stream()
-        .filter(p -> p.layer() == Pack.Layer.MAKER && p.isFor(maker, model))
+        .filter(p -> p.layer() != Pack.Layer.BASE && !laidOverAnother(p) && p.isFor(maker, model))
         .max(Comparator.comparingInt(p -> p.identify().orElseThrow().model().length()))
         .map(p -> with(p.id()));
   }

@@ -25,7 +25,7 @@ public final class Dbc {
   /**
    * First of the SPNs that the standard leaves to makers (from memory), for signals without one.
    */
-  static final int FIRST_OWN_SPN = 516_096;
+  public static final int FIRST_OWN_SPN = 516_096;
 
   /** Signals that are read from one file. */
   public static final int MOST_SIGNALS = 8_000;

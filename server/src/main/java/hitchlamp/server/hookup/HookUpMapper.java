@@ -94,6 +94,11 @@ interface HookUpMapper {
       String packHash,
       String content);
 
+  /** The last whole roll of a job's unit from before that job. */
+  @Select(
+      "SELECT r.content FROM job me JOIN job j ON j.unit_id = me.unit_id AND j.id < me.id AND j.state <> 'CASE' JOIN roll r ON r.job_id = j.id WHERE me.id = #{job} AND r.full_roll AND r.state = 'COMPLETE' ORDER BY r.id DESC LIMIT 1")
+  Optional<String> rollBefore(long job);
+
   @Select("SELECT content FROM roll WHERE job_id = #{job} ORDER BY id DESC LIMIT 1")
   Optional<String> lastRoll(long job);
 

@@ -236,7 +236,8 @@ public class HookUps implements JobPage {
             own,
             pack,
             (listener, beside) ->
-                new Replay(store.entries(choice.storedId()), packs::named, listener, beside),
+                new Replay(
+                    store.entries(choice.storedId()), id -> packs.of(job, id), listener, beside),
             capabilities,
             reports);
     thread[0] = new Thread(owner, "unit " + row.unitId());
@@ -285,6 +286,11 @@ public class HookUps implements JobPage {
         who.id(),
         Logbook.Moment.UNKNOWN);
     return new LogAdded(says, links(job));
+  }
+
+  /** True while a job's unit is hooked up. */
+  public boolean isLive(long job) {
+    return alive(job).isPresent();
   }
 
   /**
@@ -362,7 +368,7 @@ public class HookUps implements JobPage {
   }
 
   /** The last roll of a job as stored; null where there is none. */
-  RollView lastRoll(long job) {
+  public RollView lastRoll(long job) {
     jobs.job(job);
     return mapper.lastRoll(job).map(text -> json.readValue(text, RollView.class)).orElse(null);
   }

@@ -408,7 +408,7 @@ final class LiveOwner implements Runnable, LiveUnit {
     if (vesselRun != null) {
       vesselRun.publish(now, pack);
     }
-    reports.vitals(vitals.view(hookUp, pack, link.lost()));
+    reports.vitals(vitals.view(hookUp, pack, link == null ? 0 : link.lost()));
   }
 
   /** A complete roll is followed by reading what the modules keep. */

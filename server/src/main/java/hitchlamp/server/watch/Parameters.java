@@ -1,6 +1,7 @@
 package hitchlamp.server.watch;
 
 import hitchlamp.core.pack.Pack;
+import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.watch.CsvFault;
 import hitchlamp.core.watch.Dbc;
 import hitchlamp.server.account.Account;
@@ -9,8 +10,11 @@ import hitchlamp.server.hookup.AddedParameters;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
@@ -24,6 +28,11 @@ class Parameters implements AddedParameters {
   private static final Logger LOG = LoggerFactory.getLogger(Parameters.class);
   private static final int MOST_NAMED = 5;
   private static final int LARGEST = 8 * 1024 * 1024;
+
+  /** Name of the file that holds what was found out at work. */
+  private static final String FOUND = "Found at work.dbc";
+
+  private static final int MOST_FOUND = 200;
 
   private final WatchMapper mapper;
 
@@ -86,6 +95,72 @@ class Parameters implements AddedParameters {
     mapper.addDbc(unit, name, text, who.id());
     byUnit.remove(unit);
     return c;
+  }
+
+  /** What was found out at work on a unit, field by field. */
+  List<Parameter> found(long unit) {
+    return row(unit).map(f -> contents(f, Set.of()).parameters()).orElse(List.of());
+  }
+
+  private Optional<WatchMapper.DbcRow> row(long unit) {
+    return mapper.dbcFiles(unit).stream().filter(f -> f.name().equals(FOUND)).findFirst();
+  }
+
+  /**
+   * Keeps a field of a group as a parameter of a unit.
+   *
+   * @param of as it is read, its number left to this
+   * @param pack by which the unit is read now
+   * @return the same with its number
+   */
+  synchronized Parameter keep(long unit, Parameter of, Pack pack, Account who) {
+    List<Parameter> all = new ArrayList<>(found(unit));
+    if (all.size() >= MOST_FOUND) {
+      throw Refusal.conflict(
+          WatchWords.say("fields-are-kept-already", MOST_FOUND), WatchWords.say("drop-one-first"));
+    }
+    for (Parameter p : all) {
+      if (p.pgn() == of.pgn()
+          && p.startBit() < of.startBit() + of.bits()
+          && of.startBit() < p.startBit() + p.bits()) {
+        throw Refusal.conflict(
+            WatchWords.say("the-field-lies-over", p.name()), WatchWords.say("choose-other-bits"));
+      }
+    }
+    int spn = Dbc.FIRST_OWN_SPN;
+    Set<Integer> taken = new HashSet<>(pack.parameters().keySet());
+    all.forEach(p -> taken.add(p.spn()));
+    while (taken.contains(spn)) {
+      spn++;
+    }
+    Parameter kept =
+        new Parameter(
+            spn, of.name(), of.pgn(), of.startBit(), of.bits(), of.scale(), of.offset(), of.unit());
+    all.add(kept);
+    write(unit, all, who);
+    return kept;
+  }
+
+  /** Forgets a field; gives its name. */
+  synchronized String forget(long unit, int spn, Account who) {
+    List<Parameter> all = new ArrayList<>(found(unit));
+    Parameter gone =
+        all.stream()
+            .filter(p -> p.spn() == spn)
+            .findFirst()
+            .orElseThrow(() -> Refusal.missing("field"));
+    all.remove(gone);
+    write(unit, all, who);
+    return gone.name();
+  }
+
+  private void write(long unit, List<Parameter> all, Account who) {
+    Optional<WatchMapper.DbcRow> before = row(unit);
+    if (!all.isEmpty()) {
+      mapper.addDbc(unit, FOUND, Dbc.write(all), who.id());
+    }
+    before.ifPresent(f -> mapper.dropDbc(f.id(), unit));
+    byUnit.remove(unit);
   }
 
   /** Drops a file; gives its name. */

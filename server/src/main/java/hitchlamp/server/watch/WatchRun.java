@@ -151,18 +151,30 @@ public final class WatchRun implements Tenant {
   @Override
   public void rolled(Roll shown, Pack with) {
     roll = shown;
-    if (!with.hash().equals(pack.hash()) && idle()) {
-      pack = with;
-      book = new LiveValues(pack);
-      toldTracks = -1;
-    }
-    for (RollEntry e : shown.entries()) {
-      e.kind().ifPresent(k -> book.receiver().at(e.address(), k));
-    }
+    reads(with);
+    kinds(shown);
     if (poll != null && !Poll.wishes(pack, roll.modules(pack)).equals(polled)) {
       stopPolling();
     }
     startPolling();
+  }
+
+  /** Another pack reads the unit from now on; where something is recorded, from the next roll. */
+  void reads(Pack with) {
+    if (!with.hash().equals(pack.hash()) && idle()) {
+      pack = with;
+      book = new LiveValues(pack);
+      toldTracks = -1;
+      if (roll != null) {
+        kinds(roll);
+      }
+    }
+  }
+
+  private void kinds(Roll shown) {
+    for (RollEntry e : shown.entries()) {
+      e.kind().ifPresent(k -> book.receiver().at(e.address(), k));
+    }
   }
 
   private boolean idle() {

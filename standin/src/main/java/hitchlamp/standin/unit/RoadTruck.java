@@ -3,6 +3,7 @@ package hitchlamp.standin.unit;
 import static hitchlamp.standin.module.Signal.put;
 
 import hitchlamp.standin.aftertreatment.Inducement;
+import hitchlamp.standin.engine.Gas;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.model.Chassis;
@@ -35,6 +36,14 @@ final class RoadTruck implements Build {
               Inducement.Stage.WARNS, 15,
               Inducement.Stage.LESS_POWER, 16,
               Inducement.Stage.CRAWL, 0));
+
+  /** What the fitted tyre module tells, in a group of its maker's own. */
+  private static final int TYRES = 0xFF42;
+
+  private static final double TYRE_KPA = 830;
+  private static final double TYRE_FILLED_C = 15;
+  private static final double TYRE_REST_K = 2;
+  private static final double TYRE_K_A_KMH = 0.3;
 
   private Chassis chassis;
   private Driveline driveline;
@@ -207,6 +216,29 @@ final class RoadTruck implements Build {
     chassis.gearboxOilC = unit.state().ambientC;
   }
 
+  /** What somebody fitted tells in a group of its own: pressure and temperature of a tyre. */
+  private static void tyres(SimUnit unit, EngineState state) {
+    if (unit.module("tyres") == null) {
+      return;
+    }
+    DoubleSupplier warm = () -> state.ambientC + TYRE_REST_K + TYRE_K_A_KMH * state.vehicleKmh;
+    DoubleSupplier full =
+        () -> TYRE_KPA * (warm.getAsDouble() + Gas.ZERO_C) / (TYRE_FILLED_C + Gas.ZERO_C);
+    unit.module("tyres")
+        .broadcast(
+            6,
+            TYRES,
+            500_000,
+            () ->
+                put(
+                    put(Signal.NOTHING, 8, 8, full.getAsDouble(), 4, 0),
+                    16,
+                    16,
+                    warm.getAsDouble(),
+                    0.03125,
+                    -273));
+  }
+
   @Override
   public void attach(SimUnit unit) {
     EngineState state = unit.state();
@@ -242,6 +274,7 @@ final class RoadTruck implements Build {
     gearbox.broadcast(
         6, 65272, 1_000_000, () -> put(Signal.NOTHING, 32, 16, oil.getAsDouble(), 0.03125, -273));
     brakes(unit, state);
+    tyres(unit, state);
     unit.module("retarder")
         .broadcast(
             6, 61440, 100_000, () -> put(put(Signal.NOTHING, 0, 4, 0, 1, 0), 8, 8, 0, 1, -125));
