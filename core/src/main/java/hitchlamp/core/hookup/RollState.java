@@ -161,13 +161,29 @@ final class RollState {
         switch (t.reason()) {
           case LOST_PACKETS -> HookupWords.say("packets-were-lost");
           case TIMED_OUT -> HookupWords.say("it-fell-silent-before-its-answer");
-          case ABORTED -> HookupWords.say("the-connection-was-aborted");
+          case ABORTED ->
+              t.abort()
+                  .map(a -> HookupWords.say("aborted-by", a.by(), HookupWords.say(reason(a))))
+                  .orElseGet(() -> HookupWords.say("the-connection-was-aborted"));
           case REPLACED -> HookupWords.say("a-new-one-began-before-it");
           case BAD_ANNOUNCEMENT -> HookupWords.say("its-announcement-makes-no-sense");
           case CONTRADICTED -> HookupWords.say("its-packets-contradict-each-other");
           case TOO_MANY -> HookupWords.say("too-many-were-under-way-at");
         };
     return HookupWords.say("a-long-message-pgn-did-not", t.pgn(), why, t.packets(), t.expected());
+  }
+
+  private static String reason(BrokenTransfer.Abort abort) {
+    return switch (abort.code()) {
+      case 1 -> "abort-in-another";
+      case 2 -> "abort-no-room";
+      case 3 -> "abort-time-ran-out";
+      case 4 -> "abort-clear-amid-packets";
+      case 5 -> "abort-asked-too-often";
+      case 6, 7, 8 -> "abort-wrong-packet";
+      case 9 -> "abort-too-long";
+      default -> "abort-no-reason";
+    };
   }
 
   private String key(Module m) {

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 
 /**
@@ -127,21 +128,31 @@ public final class Reassembly {
         }
       }
       case Transport.ABORT -> {
-        if (!end(key(id.source(), id.destination()), pgn, stamped.micros())) {
-          end(key(id.destination(), id.source()), pgn, stamped.micros());
+        var abort = new BrokenTransfer.Abort(f.at(1), id.source());
+        if (!end(key(id.source(), id.destination()), pgn, abort, stamped.micros())) {
+          end(key(id.destination(), id.source()), pgn, abort, stamped.micros());
         }
       }
       default -> {}
     }
   }
 
-  private boolean end(int key, int pgn, long micros) {
+  private boolean end(int key, int pgn, BrokenTransfer.Abort abort, long micros) {
     Session s = sessions.get(key);
     if (s == null || s.pgn != pgn) {
       return false;
     }
     sessions.remove(key);
-    tell(s, BrokenTransfer.Reason.ABORTED, micros);
+    broken.accept(
+        new BrokenTransfer(
+            s.pgn,
+            s.source,
+            s.destination,
+            BrokenTransfer.Reason.ABORTED,
+            s.count,
+            s.expected,
+            micros,
+            Optional.of(abort)));
     return true;
   }
 
