@@ -73,7 +73,7 @@ export function FieldForm({
   const label = measures.data?.find((m) => m.symbol === unit)?.symbol ?? ''
   const shown = (value: number) => Number(value.toPrecision(6)).toString()
   return (
-    <section className="mt-5 border border-line-strong bg-sheet p-4" aria-label={texts.keepAsParameter}>
+    <section className="my-3 border border-line-strong bg-sheet p-4" aria-label={texts.keepAsParameter}>
       <h2 className="mb-3">
         {texts.aFieldOf(group.pgn, group.sender ? `${group.sender}, ${group.source}` : group.source)}
       </h2>

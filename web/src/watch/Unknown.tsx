@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { call, get, type UnknownGroup, type UnknownView } from '../api/client'
 import { useMe } from '../account/me'
 import { useJob } from '../job/jobContext'
@@ -81,25 +81,30 @@ export function Unknown() {
           </thead>
           <tbody>
             {data.groups.map((g) => (
-              <GroupRow
-                key={`${g.pgn}/${g.source}`}
-                group={g}
-                chosen={on === g ? chosen?.byte : undefined}
-                onByte={(byte) => setChosen({ pgn: g.pgn, source: g.source, byte })}
-              />
+              <Fragment key={`${g.pgn}/${g.source}`}>
+                <GroupRow
+                  group={g}
+                  chosen={on === g ? chosen?.byte : undefined}
+                  onByte={(byte) => setChosen({ pgn: g.pgn, source: g.source, byte })}
+                />
+                {on === g && chosen && (
+                  <tr>
+                    <td colSpan={5}>
+                      <FieldForm
+                        key={`${g.pgn}/${g.source}/${chosen.byte}`}
+                        job={job.id}
+                        group={g}
+                        byte={chosen.byte}
+                        may={may}
+                        onKept={() => void queries.invalidateQueries({ queryKey: ['unknown', job.id] })}
+                      />
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
             ))}
           </tbody>
         </table>
-      )}
-      {on && chosen && (
-        <FieldForm
-          key={`${on.pgn}/${on.source}/${chosen.byte}`}
-          job={job.id}
-          group={on}
-          byte={chosen.byte}
-          may={may}
-          onKept={() => void queries.invalidateQueries({ queryKey: ['unknown', job.id] })}
-        />
       )}
       {data.found.length > 0 && (
         <section className="mt-6">
@@ -142,16 +147,16 @@ function GroupRow({
   onByte: (byte: number) => void
 }) {
   return (
-    <tr className="border-b border-line align-top">
+    <tr className="border-b border-line">
       <td className="py-2 pr-3">
         {group.sender} <span className="text-ink-2">{group.source}</span>
       </td>
-      <td className="pt-2 pr-3 tabular-nums">
+      <td className="pr-3 tabular-nums">
         {group.pgn}
         {group.partly && <span className="block text-small text-ink-2">{texts.partlyRead}</span>}
       </td>
-      <td className="pt-2 pr-3 whitespace-nowrap tabular-nums">{every(group.everySeconds)}</td>
-      <td className="pt-2 pr-3 tabular-nums">{group.count}</td>
+      <td className="pr-3 whitespace-nowrap tabular-nums">{every(group.everySeconds)}</td>
+      <td className="pr-3 tabular-nums">{group.count}</td>
       <td className="py-1">
         <span className="flex flex-wrap">
           {group.bytes.map((value, i) => (

@@ -171,8 +171,8 @@ public final class UnknownTraffic {
   }
 
   /**
-   * What nothing reads, those that nothing is read of first: of what is read in part, those alone
-   * in which something else moves.
+   * What nothing reads, those that nothing is read of first, and among them those that move: of
+   * what is read in part, those alone in which something else moves.
    */
   public List<Group> groups() {
     List<Group> all = new ArrayList<>();
@@ -185,7 +185,10 @@ public final class UnknownTraffic {
           }
         });
     all.sort(
-        Comparator.comparing(Group::partly).thenComparing(Group::pgn).thenComparing(Group::source));
+        Comparator.comparing(Group::partly)
+            .thenComparing(g -> !g.moves().contains(true))
+            .thenComparing(Group::pgn)
+            .thenComparing(Group::source));
     return all;
   }
 

@@ -272,8 +272,8 @@ public final class FaultMemory {
 
   /** Data of DM1 or DM2. */
   public byte[] message(boolean active) {
-    byte[] data = list(k -> k.active == active, active);
-    if (active && testsLamps) {
+    byte[] data = list(k -> k.active == active);
+    if (testsLamps) {
       data[0] = ALL_LAMPS;
     }
     return data;
@@ -281,12 +281,12 @@ public final class FaultMemory {
 
   /** Data of DM12 or DM23: emission faults, active or earlier. */
   public byte[] emissionMessage(boolean active) {
-    return list(k -> k.emission && k.active == active, active);
+    return list(k -> k.emission && k.active == active);
   }
 
   /** Data of DM28: permanent faults. */
   public byte[] permanentMessage() {
-    return bytes(false, permanent.stream().map(p -> p.fault).toList());
+    return bytes(permanent.stream().map(p -> p.fault).toList());
   }
 
   /** Data of DM27, or of DM6 where only emission faults are wanted. */
@@ -295,20 +295,21 @@ public final class FaultMemory {
     if (!emissionOnly) {
       pending.forEach(key -> ripening.add(new StoredFault(key >> 5, key & 31, Lamp.NONE, false)));
     }
-    return bytes(false, ripening);
+    return bytes(ripening);
   }
 
-  private byte[] list(Predicate<StoredFault> which, boolean lamps) {
-    return bytes(lamps, kept.stream().filter(which).toList());
+  private byte[] list(Predicate<StoredFault> which) {
+    return bytes(kept.stream().filter(which).toList());
   }
 
-  private static byte[] bytes(boolean lamps, List<StoredFault> faults) {
+  /** Every list tells how the lamps of the module are now, whatever it lists. */
+  private byte[] bytes(List<StoredFault> faults) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     int lit = 0;
-    for (StoredFault k : faults) {
+    for (StoredFault k : kept) {
       lit |= k.active ? k.lamp.bits : 0;
     }
-    out.write(lamps ? lit : 0);
+    out.write(lit);
     out.write(0xFF);
     for (StoredFault k : faults) {
       out.write(k.spn);

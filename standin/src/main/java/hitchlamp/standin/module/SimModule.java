@@ -35,6 +35,7 @@ public final class SimModule {
   private static final int EVERYBODY = 255;
   private static final long GIVE_UP_MICROS = 1_250_000;
   private static final long BROADCAST_GAP_MICROS = 50_000;
+  private static final long LONGEST_GAP_MICROS = 200_000;
 
   /** Shortcomings of the transport that the tool must survive. */
   public record Trouble(
@@ -57,12 +58,17 @@ public final class SimModule {
   private final Map<Integer, Outgoing> outgoing = new HashMap<>();
   private final Map<Integer, Deque<Outgoing>> queued = new HashMap<>();
   private boolean powered;
+  private boolean claimed;
   private boolean offBus;
   private long delayed;
   private ServicePort servicePort;
   private Services services;
   private IntFunction<byte[]> results = spn -> new byte[0];
   private Runnable atPowerUp = () -> {};
+  private Runnable afterCarried;
+
+  /** Frames of its own long broadcasts that wait for the bus. */
+  private int uncarried;
 
   private record Broadcast(int identifier, long periodMicros, LongSupplier payload) {}
 
@@ -162,17 +168,20 @@ public final class SimModule {
     agenda.every(random.nextLong(periodMicros), periodMicros, () -> sendIfPowered(b));
   }
 
+  /** Nothing is told before the address is claimed (J1939-81, from memory). */
   private void sendIfPowered(Broadcast b) {
-    if (powered && !offBus) {
+    if (claimed && !offBus) {
       bus.send(new Frame(b.identifier, true, 8, b.payload.getAsLong()), this);
     }
   }
 
   /**
-   * Tells its active faults by itself: every period while there are any, and at once when they
-   * change.
+   * Tells its active faults by itself: at once when they change, and every period while there are
+   * any.
+   *
+   * @param lamps it has a lamp to keep, so that it tells every period that there are none too
    */
-  public void tellFaults(long periodMicros, FaultMemory memory) {
+  public void tellFaults(long periodMicros, boolean lamps, FaultMemory memory) {
     long[] told = {0, 0};
     agenda.every(
         random.nextLong(periodMicros),
@@ -181,7 +190,7 @@ public final class SimModule {
           boolean changed = memory.changes() != told[0];
           boolean due = agenda.now() - told[1] >= periodMicros;
           boolean any = memory.kept().stream().anyMatch(FaultMemory.StoredFault::active);
-          if (powered && !trouble.answersNothing && (changed || due && any)) {
+          if (claimed && !trouble.answersNothing && (changed || due && (any || lamps))) {
             told[0] = memory.changes();
             told[1] = agenda.now();
             send(0xFECA, EVERYBODY, memory.message(true));
@@ -207,6 +216,9 @@ public final class SimModule {
       agenda.in(20_000 + random.nextLong(80_000), this::claim);
     } else if (!on) {
       powered = false;
+      claimed = false;
+      afterCarried = null;
+      uncarried = 0;
       outgoing.clear();
       queued.clear();
       if (servicePort != null) {
@@ -217,6 +229,7 @@ public final class SimModule {
   }
 
   private void claim() {
+    claimed |= powered;
     if (powered && !offBus) {
       bus.send(new Frame(6 << 26 | CLAIM << 8 | EVERYBODY << 8 | address, true, 8, name), this);
     }
@@ -227,6 +240,7 @@ public final class SimModule {
     int format = identifier >>> 16 & 0xFF;
     return format == REQUEST >> 8
         || format == CONTROL >> 8
+        || format == DATA >> 8
         || format == SERVICES >> 8
         || format == TESTS >> 8;
   }
@@ -235,6 +249,11 @@ public final class SimModule {
   public void hear(StampedFrame stamped, Object sender) {
     Frame f = stamped.frame();
     int format = f.identifier() >>> 16 & 0xFF;
+    if (sender == this
+        && (format == CONTROL >> 8 || format == DATA >> 8)
+        && (f.identifier() >>> 8 & 0xFF) == EVERYBODY) {
+      carried();
+    }
     if (!powered || offBus || sender == this || !f.extended() || !heeds(f.identifier())) {
       return;
     }
@@ -384,7 +403,7 @@ public final class SimModule {
         out.pgn >> 8,
         out.pgn >> 16);
     if (out.to == EVERYBODY) {
-      agenda.in(BROADCAST_GAP_MICROS, () -> broadcastPacket(out, 1));
+      gap(() -> broadcastPacket(out, 1));
     } else {
       watch(out);
     }
@@ -410,13 +429,40 @@ public final class SimModule {
     }
   }
 
+  /**
+   * Does something once 50 ms went by on the bus since what was sent last: on a busy one it may
+   * have had to wait itself (J1939-21: 50 to 200 ms, from memory).
+   */
+  private void gap(Runnable next) {
+    afterCarried = next;
+    agenda.in(
+        LONGEST_GAP_MICROS,
+        () -> {
+          if (afterCarried == next) {
+            // What was sent last got lost.
+            uncarried = 0;
+            afterCarried = null;
+            next.run();
+          }
+        });
+  }
+
+  /** A packet of its own broadcast was carried. */
+  private void carried() {
+    uncarried = Math.max(0, uncarried - 1);
+    if (afterCarried != null && uncarried == 0) {
+      agenda.in(BROADCAST_GAP_MICROS, afterCarried);
+      afterCarried = null;
+    }
+  }
+
   private void broadcastPacket(Outgoing out, int number) {
     if (!powered || outgoing.get(out.to) != out) {
       return;
     }
     packet(out, number);
     if (number < out.packets) {
-      agenda.in(BROADCAST_GAP_MICROS, () -> broadcastPacket(out, number + 1));
+      gap(() -> broadcastPacket(out, number + 1));
     } else {
       done(out);
     }
@@ -470,6 +516,7 @@ public final class SimModule {
   private void say(int priority, int pgn, int to, int... bytes) {
     if (powered && !offBus) {
       boolean toOne = (pgn >> 8 & 0xFF) < 240;
+      uncarried += to == EVERYBODY && (pgn == CONTROL || pgn == DATA) ? 1 : 0;
       bus.send(
           Frame.extended(priority << 26 | pgn << 8 | (toOne ? to << 8 : 0) | address, bytes), this);
     }

@@ -94,6 +94,7 @@ public final class Backbone {
                       .raw(instance, 1)
                       .put(s.rpm(), 0.25, 2)
                       .put(s.boostKpa(), 0.1, 2)
+                      .signed(Double.NaN, 1, 1)
                       .done())
           .sends(127489, 2, 500_000, () -> dynamic(instance, s))
           .sends(

@@ -44,6 +44,13 @@ record ModuleSpec(
         true);
   }
 
+  /**
+   * True where the unit has lamps that show its faults: it tells them even while there are none.
+   */
+  boolean lamps() {
+    return services;
+  }
+
   ModuleSpec keepsVin() {
     return new ModuleSpec(
         id,

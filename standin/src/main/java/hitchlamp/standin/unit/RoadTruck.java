@@ -328,7 +328,7 @@ final class RoadTruck implements Build {
                 1,
                 0));
     brakes.broadcast(
-        6, 65215, 20_000, () -> put(Signal.NOTHING, 0, 16, road.getAsDouble(), 1 / 256.0, 0));
+        6, 65215, 100_000, () -> put(Signal.NOTHING, 0, 16, road.getAsDouble(), 1 / 256.0, 0));
     brakes.broadcast(
         6,
         65198,

@@ -77,7 +77,7 @@ final class Shovel implements Build {
             .calibrated()
             .serves(),
         ModuleSpec.of("transmission", 3, 3, "Tessmoor", "Fourpush", "FP4 1.30").serves(),
-        ModuleSpec.of("hydraulics", 39, 34, "Hallowfen", "Liftline", "LL 3.11").serves(),
+        ModuleSpec.of("hydraulics", 46, 34, "Hallowfen", "Liftline", "LL 3.11").serves(),
         ModuleSpec.of("body", 33, 26, "Orrendale", "Bodynode", "BN 5.46"),
         ModuleSpec.of("instruments", 23, 19, "Orrendale", "Dial Five", "D5 2.02").keepsVin(),
         ModuleSpec.of("scales", 57, 27, "Ollergate", "Bucketsum", "BS 1.1").stranger());

@@ -71,7 +71,7 @@ final class UnitModules {
                   spec.software().get(1),
                   0x5A00_0000L + spec.address() * 7919L + spec.model().hashCode() % 4096));
     }
-    m.tellFaults(1_000_000, kept);
+    m.tellFaults(1_000_000, spec.lamps(), kept);
     return m;
   }
 

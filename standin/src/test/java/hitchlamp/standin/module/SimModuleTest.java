@@ -209,6 +209,11 @@ class SimModuleTest {
             1_000,
             1_000,
             new SimModule.Trouble(0, 1, false, false));
+    bus.listen(
+        (stamped, sender) -> {
+          loses.hear(stamped, sender);
+          repeats.hear(stamped, sender);
+        });
     loses.power(true);
     repeats.power(true);
     run(200);

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class DefectsTest {
   private static final int ENGINE = 0;
   private static final int TRANSMISSION = 3;
-  private static final int HYDRAULICS = 39;
+  private static final int HYDRAULICS = 46;
 
   private static SimUnit unit(String kind, String defect) {
     SimUnit u =
