@@ -18,8 +18,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.TreeMap;
 import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,6 +31,43 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** Logs as they are found: what is sound is read, the rest is counted and named. */
 class LogFileTest {
   private static final String SOUND = "(1436509052.249713) can0 18FECA00#0011223344556677\n";
+
+  /** What the table of the docs says, a row a kind of odd line. */
+  private static final Map<String, String> TOLD = new TreeMap<>();
+
+  private static final Path PAGE = Path.of("../docs/odd-lines.md");
+  private static final int KINDS = 55;
+
+  private static void tell(String form, String what, String line, int of, int kept, LogReport r) {
+    TOLD.put(
+        form + what,
+        "| "
+            + String.join(
+                " | ",
+                form,
+                what,
+                "`" + (line == null ? "" : line.replace("|", "\\|").replace("\t", "→")) + "`",
+                kept + " of " + of,
+                r.odd().isEmpty() ? "read" : r.says())
+            + " |");
+  }
+
+  /** The page of the docs is what the tests above have seen. */
+  @AfterAll
+  static void thePageOfOddLinesIsTrue() throws IOException {
+    if (TOLD.size() < KINDS) {
+      // Some of the tests were run alone.
+      return;
+    }
+    String page =
+        "# Odd lines of logs\n\nEach line stands in a log between sound ones. What is sound is kept, the rest is left out, counted and named with its line. Beside these, tests cover lines of a megabyte, logs cut short anywhere, line ends of other systems, seventeen buses, captures of both byte orders with foreign packets, compressed ones cut short, and 3,000 files broken at random. Written by the tests of core (`LOGS_WRITE=1`).\n\n| form | kind | line | frames kept | what is said |\n| --- | --- | --- | --- | --- |\n"
+            + String.join("\n", TOLD.values())
+            + "\n";
+    if (System.getenv("LOGS_WRITE") != null) {
+      Files.writeString(PAGE, page);
+    }
+    assertThat(Files.readString(PAGE)).as("run this test with LOGS_WRITE=1").isEqualTo(page);
+  }
 
   private final List<StampedFrame> got = new ArrayList<>();
   private final List<String> buses = new ArrayList<>();
@@ -104,6 +144,7 @@ class LogFileTest {
       })
   void anOddLineCostsItselfAlone(String what, String line, int kept, Odd odd) throws IOException {
     LogReport r = read(SOUND + (line == null ? "" : line) + "\n" + SOUND);
+    tell("candump", what, line, 3, kept, r);
     assertThat(r.all()).isEqualTo(kept);
     assertThat(got).hasSize(kept);
     boolean back = odd == Odd.NO_STAMP || got.get(1).micros() > 1_436_509_052_249_713L && kept == 3;
@@ -196,6 +237,7 @@ class LogFileTest {
   void anOddLineOfAnAsciiTraceCostsItselfAlone(String what, String line, int kept, Odd odd)
       throws IOException {
     LogReport r = read(ASC + line + "\n");
+    tell("ASCII trace", what, line, 3, kept, r);
     assertThat(r.all()).isEqualTo(kept);
     if (odd != null) {
       assertThat(r.odd()).anyMatch(o -> o.kind() == odd && (o.first() == 7 || odd == Odd.NO_FRAME));
