@@ -28,7 +28,7 @@ class FaultMemoryTest {
     memory.set(of(524_287, 31, FaultMemory.Lamp.STOP), 10);
     assertThat(told(true)).isEqualTo("14ff66000401ffffff01");
     memory.heal(102, 4);
-    assertThat(told(false)).isEqualTo("00ff66000401ffff");
+    assertThat(told(false)).isEqualTo("10ff66000401ffff");
     assertThat(told(true)).isEqualTo("10ffffffff01ffff");
   }
 
