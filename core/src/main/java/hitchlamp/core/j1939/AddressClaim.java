@@ -115,6 +115,25 @@ public final class AddressClaim {
     }
   }
 
+  /**
+   * Somebody commands an address (J1939-81, from memory). A service tool obeys where it is one of
+   * its own two and free to take; else it stays where it is.
+   *
+   * @return true where it claims that address now, or has it
+   */
+  public boolean commanded(int address, long micros) {
+    int place = WANTED.indexOf(address);
+    boolean stands = state == State.CLAIMED || state == State.CLAIMING;
+    if (place < 0 || !stands) {
+      return false;
+    }
+    if (place != wanted) {
+      wanted = place;
+      claim(micros);
+    }
+    return true;
+  }
+
   /** Somebody asks who is there: we answer too. */
   public void asked(long micros) {
     switch (state) {

@@ -42,6 +42,9 @@ public final class Station {
 
     /** Where we stand with our own address changed. */
     default void address(AddressClaim claim) {}
+
+    /** Somebody commanded us to an address, and we did or did not obey. */
+    default void commanded(int address, int by, boolean obeyed) {}
   }
 
   private final Consumer<Frame> send;
@@ -207,7 +210,24 @@ public final class Station {
     }
   }
 
+  /** Our own NAME and an address that somebody wants it to take, as 9 bytes. */
+  private static final int COMMAND_BYTES = 9;
+
+  private void commanded(Message m) {
+    if (m.data().length >= COMMAND_BYTES && m.number(0, 8) == claim.name().bits()) {
+      int address = m.at(COMMAND_BYTES - 1);
+      // What is held was commanded from this address, and is let go of from it.
+      boolean obeyed =
+          !listenOnly && holds.list().isEmpty() && claim.commanded(address, m.lastMicros());
+      tellAddress();
+      listener.commanded(address, m.source(), obeyed);
+    }
+  }
+
   private void arrived(Message m) {
+    if (m.pgn() == Pgn.COMMANDED_ADDRESS) {
+      commanded(m);
+    }
     listener.heard(m);
     conversations.heard(m);
     each(new Event.Heard(m));

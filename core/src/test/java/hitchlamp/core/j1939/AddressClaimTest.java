@@ -78,4 +78,20 @@ class AddressClaimTest {
     claim.asked(AddressClaim.CONTEST_MICROS);
     assertThat(sent).hasSize(2);
   }
+
+  @Test
+  void aCommandedAddressIsTakenWhereItIsOneOfATools() {
+    assertThat(claim.commanded(250, 0)).as("before anything is claimed").isFalse();
+    claim.start(0);
+    claim.tick(AddressClaim.CONTEST_MICROS);
+    assertThat(claim.commanded(33, 1_000_000)).isFalse();
+    assertThat(claim.address()).isEqualTo(Address.SERVICE_TOOL_1);
+    assertThat(claim.commanded(250, 1_000_000)).isTrue();
+    assertThat(sent).last().isEqualTo(new Frame(0x18EEFFFA, true, 8, 1_000));
+    assertThat(claim.address()).as("not before it is uncontested").isEqualTo(Address.NULL);
+    claim.tick(1_000_000 + AddressClaim.CONTEST_MICROS);
+    assertThat(claim.address()).isEqualTo(Address.SERVICE_TOOL_2);
+    assertThat(claim.commanded(250, 2_000_000)).as("it has it").isTrue();
+    assertThat(sent).hasSize(2);
+  }
 }

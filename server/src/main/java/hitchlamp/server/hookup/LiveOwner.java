@@ -310,6 +310,14 @@ final class LiveOwner implements Runnable, LiveUnit {
     }
 
     @Override
+    public void commanded(int address, int by, boolean obeyed) {
+      reports.log(
+          HookupWords.say(
+              obeyed ? "commanded-address-taken" : "commanded-address-refused", by, address),
+          hookUp.now());
+    }
+
+    @Override
     public void address(AddressClaim claim) {
       LinkStatus.Claimed told = LinkStatus.claimed(claim);
       if (told != null) {
