@@ -25,7 +25,7 @@ class SerialPorts {
    * A port that an adapter may be plugged into.
    *
    * @param path as the system names it
-   * @param title what the adapter says of itself, or the path
+   * @param title its short name
    */
   record Port(String path, String title) {}
 
@@ -44,7 +44,7 @@ class SerialPorts {
     for (SerialPort port : SerialPort.getCommPorts()) {
       String path = port.getSystemPortPath();
       if (ports.stream().noneMatch(p -> p.path().equals(path))) {
-        ports.add(new Port(path, port.getDescriptivePortName()));
+        ports.add(new Port(path, port.getSystemPortName()));
       }
     }
     return ports;
