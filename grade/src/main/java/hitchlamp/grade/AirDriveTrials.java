@@ -119,7 +119,10 @@ final class AirDriveTrials extends Trials {
           lot,
           spoil != null ? spoil.name() : lot == Lot.DEFECTIVE ? what.name() : "sound",
           lot == Lot.DEFECTIVE ? 100 * size : 0,
-          lot == Lot.DEFECTIVE ? what.called : Set.of(),
+          lot == Lot.DEFECTIVE
+              ? what.called
+              // A broken wire that is found is told rightly.
+              : spoil == Spoil.NO_PRESSURE ? Set.of("exhaust-sensor") : Set.of(),
           j.verdict(),
           parts,
           Rule.NONE,
