@@ -34,6 +34,9 @@ class Parameters implements AddedParameters {
 
   private static final int MOST_FOUND = 200;
 
+  /** As many as are read of a unit. */
+  private static final int MOST_FILES = 20;
+
   private final WatchMapper mapper;
 
   /** Packs with what was added, by unit and the hash of the pack beneath. */
@@ -92,6 +95,7 @@ class Parameters implements AddedParameters {
               c.leftOut().stream().limit(MOST_NAMED).collect(Collectors.joining(" "))),
           WatchWords.say("choose-a-file-of-j1939-groups"));
     }
+    room(unit);
     mapper.addDbc(unit, name, text, who.id());
     byUnit.remove(unit);
     return c;
@@ -100,6 +104,15 @@ class Parameters implements AddedParameters {
   /** What was found out at work on a unit, field by field. */
   List<Parameter> found(long unit) {
     return row(unit).map(f -> contents(f, Set.of()).parameters()).orElse(List.of());
+  }
+
+  /** Files beyond those that are read would be kept and never seen again. */
+  private void room(long unit) {
+    if (mapper.dbcFiles(unit).size() >= MOST_FILES) {
+      throw Refusal.conflict(
+          WatchWords.say("files-are-kept-already", MOST_FILES),
+          WatchWords.say("drop-a-file-first"));
+    }
   }
 
   private Optional<WatchMapper.DbcRow> row(long unit) {
@@ -115,6 +128,9 @@ class Parameters implements AddedParameters {
    */
   synchronized Parameter keep(long unit, Parameter of, Pack pack, Account who) {
     List<Parameter> all = new ArrayList<>(found(unit));
+    if (all.isEmpty()) {
+      room(unit);
+    }
     if (all.size() >= MOST_FOUND) {
       throw Refusal.conflict(
           WatchWords.say("fields-are-kept-already", MOST_FOUND), WatchWords.say("drop-one-first"));

@@ -88,7 +88,9 @@ class UnknownController {
             WatchWords.say("scale-or-offset-is-none"),
             WatchWords.say("write-a-scale-that-is-not-0"));
       }
-      return new Parameter(0, name.strip(), pgn, startBit, bits, scale, offset, of);
+      // A line end in it would end a line of the file that it is kept in.
+      String line = name.replaceAll("[\\p{Cntrl}\\u2028\\u2029]+", " ").strip();
+      return new Parameter(0, line, pgn, startBit, bits, scale, offset, of);
     }
   }
 

@@ -141,6 +141,29 @@ class UnknownTest {
     assertThat(t.must("GET", at.replace("fields", "unknown"), null).path("found")).isEmpty();
   }
 
+  /** A name must not end a line of the file in which fields are kept, or all of them are lost. */
+  @Test
+  void aNameWithLineEndsCostsNoOtherField(Installation.Running running) {
+    Person t = Person.in(running, "Technician 2");
+    String at = "/api/jobs/" + t.openJob("Tipper with an odd name");
+    Map<String, Object> field = new HashMap<>();
+    field.put("pgn", TYRES);
+    field.put("bits", 8);
+    field.put("scale", 1);
+    field.put("offset", 0);
+    field.put("unit", "1");
+    field.put("startBit", 0);
+    field.put("name", "First");
+    t.must("POST", at + "/fields", field);
+    field.put("startBit", 8);
+    field.put("name", "Odd\nBO_ 1 x: 8 y\r\n SG_ \"; CM_");
+    t.must("POST", at + "/fields", field);
+    JsonNode found = t.must("GET", at + "/unknown", null).path("found");
+    assertThat(found).hasSize(2);
+    assertThat(found.path(0).path("name").asString()).isEqualTo("First");
+    assertThat(found.path(1).path("name").asString()).doesNotContain("\n").startsWith("Odd BO_ 1");
+  }
+
   @Test
   void withoutAHookUpThereIsNothingUnknown(Installation.Running running) {
     Person t = Person.in(running, "Technician 2");
