@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -17,6 +18,8 @@ import org.springframework.stereotype.Component;
 class SerialPorts {
   private static final int WAIT_MILLIS = 50;
   private static final int DATA_BITS = 8;
+  private static final int TRIES = 15;
+  private static final long TRY_MILLIS = 200;
 
   private final List<String> named;
   private final int baud;
@@ -64,10 +67,26 @@ class SerialPorts {
     }
     port.setComPortParameters(baud, DATA_BITS, SerialPort.ONE_STOP_BIT, SerialPort.NO_PARITY);
     port.setComPortTimeouts(SerialPort.TIMEOUT_READ_SEMI_BLOCKING, WAIT_MILLIS, 0);
-    if (!port.openPort(0)) {
+    if (!opens(port)) {
       throw new LinkRefusal(HookupWords.say("the-serial-port-does-not-open", path));
     }
     return new Opened(port);
+  }
+
+  /** A hook-up that ends gives its port back a moment later than the next one asks for it. */
+  private static boolean opens(SerialPort port) {
+    for (int i = 0; i < TRIES; i++) {
+      if (port.openPort(0)) {
+        return true;
+      }
+      try {
+        TimeUnit.MILLISECONDS.sleep(TRY_MILLIS);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        return false;
+      }
+    }
+    return false;
   }
 
   private record Opened(SerialPort port) implements SerialLine {

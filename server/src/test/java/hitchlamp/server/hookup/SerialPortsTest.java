@@ -12,6 +12,8 @@ import hitchlamp.standin.serve.StandIn;
 import java.net.InetAddress;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -92,6 +94,21 @@ class SerialPortsTest {
       assertThat(own).as("its own frame is seen").isTrue();
       assertThat(answered).as("modules announce their software").isTrue();
       assertThat(link.lost()).isZero();
+    }
+  }
+
+  /** Hooked up anew, the port is asked for while the hook-up before still gives it back. */
+  @Test
+  void aPortThatIsGivenBackAMomentLaterOpens() throws Exception {
+    try (Plugged in = Plugged.in(path, units.adapterPort(0))) {
+      SerialLine first = ports.open(in.path().toString());
+      CompletableFuture<Void> closes =
+          CompletableFuture.runAsync(
+              first::close, CompletableFuture.delayedExecutor(400, TimeUnit.MILLISECONDS));
+      try (SerialLink link = open(RIGHT)) {
+        assertThat(closes).as("the first one had it").isDone();
+        assertThat(frame(link).extended()).isTrue();
+      }
     }
   }
 
