@@ -20,6 +20,7 @@ export function ClearFaults({
   onOpenChange: (open: boolean) => void
 }) {
   const [module, setModule] = useState('')
+  const [fault, setFault] = useState('')
   const [understood, setUnderstood] = useState(false)
   const warnings = useQuery({
     queryKey: ['clear-warnings', job, view.readId],
@@ -27,7 +28,8 @@ export function ClearFaults({
     enabled: open,
   })
   const clear = useMutation({
-    mutationFn: () => post(`/api/jobs/${job}/faults/clear`, { modules: module ? [module] : [] }),
+    mutationFn: () =>
+      post(`/api/jobs/${job}/faults/clear`, { modules: module ? [module] : [], fault: fault || null }),
     onSuccess: () => {
       setUnderstood(false)
       onOpenChange(false)
@@ -52,7 +54,13 @@ export function ClearFaults({
         </ul>
         <label>
           {texts.whichModules}
-          <Select value={module} onChange={(e) => setModule(e.target.value)}>
+          <Select
+            value={module}
+            onChange={(e) => {
+              setModule(e.target.value)
+              setFault('')
+            }}
+          >
             <option value="">{texts.allThatKeepAFault}</option>
             {view.modules
               .filter((m) => m.read && m.faults > 0)
@@ -63,6 +71,22 @@ export function ClearFaults({
               ))}
           </Select>
         </label>
+        {module && (
+          <label>
+            {texts.whichOfItsFaults}
+            <Select value={fault} onChange={(e) => setFault(e.target.value)}>
+              <option value="">{texts.allItsFaults}</option>
+              {view.faults
+                .filter((f) => f.module === module)
+                .map((f) => (
+                  <option key={f.key} value={f.key}>
+                    {texts.onlyThisFault(texts.spnFmi(f.spn, f.fmi), f.component, f.mode)}
+                  </option>
+                ))}
+            </Select>
+            <span className="text-small text-ink-2">{texts.theOthersKeepTheirFreezeFrames}</span>
+          </label>
+        )}
         <label className="flex min-h-11 items-center gap-3">
           <input
             type="checkbox"

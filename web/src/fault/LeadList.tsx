@@ -4,6 +4,7 @@ import { memo, useMemo, useState } from 'react'
 import type { FaultLine, FaultsView, Lead } from '../api/client'
 import { LeadLinks } from './LeadLinks'
 import { useSaid } from '../shared/said'
+import { words } from '../shared/words'
 import { bearings, counted, hoursAgo, leadMarks, texts } from './words'
 
 /** Leads of a group that are shown before somebody wants all: a list of hundreds stays calm and opens at once. */
@@ -142,6 +143,8 @@ function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLi
             <span>
               {f.component}, {f.mode}
               <span className="ml-2 text-ink-2">{f.moduleTitle}</span>
+              {f.unconfirmed && <b className="ml-2 font-semibold">{texts.failsNowNotConfirmed}</b>}
+              <Lights fault={f} />
               {f.failsNow && <b className="ml-2 font-semibold">{texts.selfTestThereAtThisMoment}</b>}
             </span>
             <span className="font-narrow text-lead">{counted(f)}</span>
@@ -149,5 +152,19 @@ function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLi
         )
       })}
     </ul>
+  )
+}
+
+/** The lamps that its module says a fault lights; nothing where it does not say. */
+function Lights({ fault: f }: { fault: FaultLine }) {
+  const lit = Object.keys(words.lamps).filter((lamp) => {
+    const state = f.lights?.[lamp as keyof typeof words.lamps]
+    return state !== undefined && state !== 'OFF' && state !== 'NOT_AVAILABLE'
+  })
+  if (lit.length === 0) return null
+  return (
+    <span className="ml-2">
+      {texts.lights(lit.map((l) => words.lamps[l as keyof typeof words.lamps].toLowerCase()).join(', '))}
+    </span>
   )
 }

@@ -26,6 +26,7 @@ function fault(part: Partial<FaultLine>): FaultLine {
     atCeiling: false,
     active: true,
     failsNow: false,
+    unconfirmed: false,
     emission: false,
     states: ['ACTIVE'],
     conversion: 'V4',
@@ -106,7 +107,7 @@ const view: FaultsView = {
       services: true,
       faults: 3,
       lists: {},
-      monitors: { monitors: [], ratios: [], results: [] },
+      monitors: { monitors: [], ratios: [], results: [], devices: [] },
       oddities: [],
     },
   ],
@@ -233,6 +234,44 @@ it('clearing says what it destroys and waits for a yes', async () => {
   expect(sent.some((s) => s.startsWith('POST /api/jobs/3/faults/clear') && s.includes('"modules":[]'))).toBe(
     true,
   )
+})
+
+it('clears one fault alone where somebody chooses it', async () => {
+  const sent = stubServer()
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <ClearFaults job={3} view={view} open onOpenChange={() => undefined} />
+    </QueryClientProvider>,
+  )
+  expect(screen.queryByLabelText(/Which of its faults/)).toBeNull()
+  await userEvent.selectOptions(screen.getByLabelText(/Which modules/), 'm')
+  await userEvent.selectOptions(screen.getByLabelText(/Which of its faults/), 'm/102/4')
+  await userEvent.click(screen.getByRole('checkbox'))
+  await userEvent.click(screen.getByRole('button', { name: 'Read, clear, read again' }))
+  await waitFor(() => {
+    expect(sent.some((s) => s.startsWith('POST') && s.includes('"fault":"m/102/4"'))).toBe(true)
+  })
+})
+
+it('says which lamp a fault lights, and what is not confirmed yet', () => {
+  renderInJob(
+    <LeadList
+      view={{
+        ...view,
+        faults: [
+          fault({
+            unconfirmed: true,
+            active: false,
+            lights: { malfunction: 'OFF', stop: 'ON', warning: 'NOT_AVAILABLE', protect: 'OFF' },
+          }),
+        ],
+      }}
+      selected="sensor-supply-2"
+      onSelect={() => undefined}
+    />,
+  )
+  expect(screen.getByText('there at this moment, not confirmed yet')).toBeTruthy()
+  expect(screen.getByText('lights red stop lamp')).toBeTruthy()
 })
 
 it('the path counts leads, not faults', () => {

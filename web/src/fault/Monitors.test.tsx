@@ -28,6 +28,7 @@ const page = (
   standing: Standing,
   complete = true,
   drive = 'Drive until the exhaust is hot.',
+  beside: Partial<ModuleLine['monitors']> = {},
 ) =>
   renderInJob(<MonitorsPage />, {
     faults: {
@@ -42,9 +43,11 @@ const page = (
             monitors: [{ name: 'nitrogen oxide catalyst', complete, drive }],
             ratios: [{ name: 'SPN 4792', completed: 48, possible: 60 }],
             results,
+            devices: [],
+            ...beside,
           },
         },
-        { key: 'b', title: 'Brakes', monitors: { monitors: [], ratios: [], results: [] } },
+        { key: 'b', title: 'Brakes', monitors: { monitors: [], ratios: [], results: [], devices: [] } },
       ],
     } as unknown as FaultsView,
     at: '/faults/monitors',
@@ -100,4 +103,17 @@ it('shows counts that no scaling is known for as counts', () => {
   page([{ ...conversion, unit: '', value: 7, least: 5, monitor: '' }], { kind: 'PROVEN', count: 0 })
   const row = screen.getByText('Nitrogen oxides converted').closest('tr')!
   expect(within(row).getByText('7 counts')).toBeTruthy()
+})
+
+it('tells what a module counts, and says where it does not tell a figure', () => {
+  page([conversion], { kind: 'PROVEN', count: 0 }, true, '', {
+    counts: { pending: 1, lampOn: 0, permanent: 2 },
+    devices: [{ number: 1, minutes: 606 }, { number: 2 }],
+    area: { nox: 'INSIDE', particles: 'NOT_TOLD' },
+  })
+  expect(
+    screen.getByText('1 pending, 0 with the lamp on, not told with it on before, 2 permanent'),
+  ).toBeTruthy()
+  expect(screen.getByText('device 1 at work 10.1 h; device 2 at work not told')).toBeTruthy()
+  expect(screen.getByText('nitrogen oxides inside, particulates not told')).toBeTruthy()
 })

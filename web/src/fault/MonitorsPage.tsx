@@ -8,6 +8,7 @@ import { Button } from '../shared/Button'
 import { ButtonLink } from '../shared/ButtonLink'
 import { ProblemBox } from '../shared/ProblemBox'
 import { ago } from '../shared/words'
+import { Beside } from './Beside'
 import { MonitorTable } from './MonitorTable'
 import { standings, texts } from './words'
 
@@ -68,6 +69,7 @@ export function MonitorsPage() {
         <section key={m.key} aria-label={m.title} className="mb-6">
           <h2 className="mb-1">{m.title}</h2>
           <MonitorTable module={m} />
+          <Beside monitors={m.monitors} />
         </section>
       ))}
       <Why title={texts.whatProvesARepair}>

@@ -233,7 +233,29 @@ export const texts = {
   whenItBeganIsNotTold: 'When it began is not known: its module keeps no times.',
   whereTo: 'Where to',
   whereToStart: 'Where to start',
+  whichOfItsFaults: 'Which of its faults',
+  allItsFaults: 'All its faults',
+  onlyThisFault: (a: Shown, b: Shown, c: Shown) => `${a}: ${b}, ${c}`,
+  theOthersKeepTheirFreezeFrames:
+    'One fault alone: the others keep their times and freeze frames. Not every module does it.',
+  failsNowNotConfirmed: 'there at this moment, not confirmed yet',
+  lights: (a: Shown) => `lights ${a}`,
+  faultsThatItCounts: 'Faults that it counts',
+  countsOf: (a: Shown, b: Shown, c: Shown, d: Shown) =>
+    `${a} pending, ${b} with the lamp on, ${c} with it on before, ${d} permanent`,
+  devicesThatRaiseTheEmissions: 'Raises emissions (EI-AECD)',
+  deviceAtWork: (a: Shown, b: Shown) => `device ${a} at work ${b}`,
+  hoursOf: (a: Shown) => `${a} h`,
+  whereTheEngineWorks: 'Not-to-exceed area (NTE)',
+  areaOf: (a: Shown, b: Shown) => `nitrogen oxides ${a}, particulates ${b}`,
   whichModules: 'Which modules',
   why: 'Why',
   workedOut: ' (worked out)',
 }
+
+/** Where an engine works with regard to the limits. */
+export const places = {
+  INSIDE: 'inside',
+  OUTSIDE: 'outside',
+  NOT_TOLD: 'not told',
+} as const

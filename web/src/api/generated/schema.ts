@@ -2273,6 +2273,32 @@ export interface components {
             to: string;
             reason: string;
         };
+        AreaLine: {
+            /** @enum {string} */
+            nox: "OUTSIDE" | "INSIDE" | "NOT_TOLD";
+            /** @enum {string} */
+            particles: "OUTSIDE" | "INSIDE" | "NOT_TOLD";
+        };
+        AuxiliaryLine: {
+            /** Format: int32 */
+            number: number;
+            /** Format: int64 */
+            minutes?: number;
+            /** Format: int64 */
+            minutesFar?: number;
+        };
+        CountLine: {
+            /** Format: int32 */
+            pending?: number;
+            /** Format: int32 */
+            pendingEmission?: number;
+            /** Format: int32 */
+            lampOn?: number;
+            /** Format: int32 */
+            lampOnEarlier?: number;
+            /** Format: int32 */
+            permanent?: number;
+        };
         FaultLine: {
             key: string;
             module: string;
@@ -2289,6 +2315,8 @@ export interface components {
             atCeiling: boolean;
             active: boolean;
             failsNow: boolean;
+            unconfirmed: boolean;
+            lights?: components["schemas"]["Lamps"];
             emission: boolean;
             states: ("ACTIVE" | "PREVIOUSLY_ACTIVE" | "PENDING" | "PERMANENT")[];
             /** @enum {string} */
@@ -2422,6 +2450,9 @@ export interface components {
             results: components["schemas"]["ResultLine"][];
             /** Format: int32 */
             ignitionCycles?: number;
+            counts?: components["schemas"]["CountLine"];
+            devices: components["schemas"]["AuxiliaryLine"][];
+            area?: components["schemas"]["AreaLine"];
         };
         RatioLine: {
             name: string;
@@ -2464,6 +2495,7 @@ export interface components {
         };
         Clear: {
             modules: string[];
+            fault?: string;
         };
         DbcAdded: {
             /** Format: int32 */

@@ -9,8 +9,10 @@ import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.MonitorResult;
 import hitchlamp.core.fault.ReadDifference;
 import hitchlamp.core.fault.SnapshotSheet;
+import hitchlamp.core.j1939.ControlArea;
 import hitchlamp.core.judge.Verdict;
 import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.TestSpec;
@@ -147,7 +149,7 @@ class FaultReadTest extends VisitTest {
         .allMatch(ClearCall.Outcome::accepted);
     LockStep.run(link, station, station.now() + 10_000_000, () -> false);
     FaultReading after = readFaults();
-    var lines = ReadDifference.between(before, after, true);
+    var lines = ReadDifference.between(before, after, f -> true);
     assertThat(lines)
         .anyMatch(l -> l.fault().spn() == 111 && l.change() == ReadDifference.Change.GONE)
         .anyMatch(l -> l.fault().spn() == 100 && l.change() == ReadDifference.Change.CAME_BACK);
@@ -175,7 +177,7 @@ class FaultReadTest extends VisitTest {
     assertThat(clear.result())
         .filteredOn(o -> o.target().kind().equals("engine"))
         .allMatch(ClearCall.Outcome::accepted);
-    assertThat(ReadDifference.between(before, readFaults(), true))
+    assertThat(ReadDifference.between(before, readFaults(), f -> true))
         .anyMatch(l -> l.fault().spn() == 100 && l.change() == ReadDifference.Change.NOT_CLEARED);
   }
 
@@ -305,6 +307,68 @@ class FaultReadTest extends VisitTest {
     ModuleFaults after = engine(readFaults());
     assertThat(after.readiness().orElseThrow().notReady()).contains("particulate filter");
     assertThat(after.monitorCounts().orElseThrow().ignitionCycles()).hasValue(starts);
+  }
+
+  @Test
+  void anEngineModuleTellsWhatItCountsAndWhichLampsItsFaultsCommand() throws InterruptedException {
+    visit(HEAD + BROKEN_WIRE);
+    FaultReading r = readFaults();
+    ModuleFaults engine = engine(r);
+    assertThat(engine.oddities()).as("its counts are those of its lists").isEmpty();
+    assertThat(engine.further().counts()).isPresent();
+    assertThat(engine.further().fails(100, 4)).isTrue();
+    assertThat(engine.further().lampsOf(100, 4)).isPresent();
+    assertThat(engine.further().auxiliary().get(0).minutes().orElseThrow()).isPositive();
+    assertThat(engine.further().area().orElseThrow().nox().area())
+        .as("it stands")
+        .isEqualTo(ControlArea.Place.OUTSIDE);
+    assertThat(module(r, "brakes").further().counts()).as("it watches none").isEmpty();
+  }
+
+  @Test
+  void theYardTractorNumbersTheTestsOfItsMonitors() throws InterruptedException {
+    visit(HEAD.replace("road-truck", "yard-tractor"));
+    assertThat(MonitorResult.of(engine(readFaults()).tests(), pack))
+        .extracting(MonitorResult::title)
+        .containsExactlyInAnyOrder(
+            "Test 1 of the module", "Test 2 of the module", "Test 3 of the module");
+  }
+
+  @Test
+  void oneFaultIsClearedAloneAndTheOthersKeepWhatWasFrozenWithThem() throws InterruptedException {
+    visit(
+        HEAD
+            + "defects: [{kind: wire-resistance, spn: 100, size: 2000000, from: 990}, {kind: coolant-loss, size: 0.25, from: 960, until: 965}]\n");
+    FaultReading before = readFaults();
+    KnownFault coolant = fault(before, 111, 1);
+    ClearCall clear = ClearCall.ofOne(before, coolant.key()).orElseThrow();
+    run(clear);
+    assertThat(clear.result()).allMatch(ClearCall.Outcome::accepted);
+    FaultReading after = readFaults();
+    assertThat(after.faults()).noneMatch(f -> f.spn() == 111);
+    assertThat(fault(after, 100, 4).firstHour()).isEqualTo(fault(before, 100, 4).firstHour());
+    assertThat(fault(after, 100, 4).snapshots()).isNotEmpty();
+    assertThat(
+            ReadDifference.between(
+                before, after, f -> clear.result().stream().anyMatch(o -> o.cleared(f))))
+        .anyMatch(l -> l.fault().spn() == 111 && l.change() == ReadDifference.Change.GONE)
+        .anyMatch(l -> l.fault().spn() == 100 && l.change() == ReadDifference.Change.STILL_ACTIVE);
+  }
+
+  @Test
+  void aModuleWithoutServicesClearsOneFaultByDm22() throws InterruptedException {
+    visit(
+        HEAD.replace("road-truck", "loading-shovel")
+            + "defects: [{kind: module-unpowered, module: body, from: 999}]\n");
+    FaultReading before = readFaults();
+    KnownFault missed =
+        before.faults().stream()
+            .filter(f -> f.kind().equals("instruments"))
+            .findFirst()
+            .orElseThrow();
+    ClearCall clear = ClearCall.ofOne(before, missed.key()).orElseThrow();
+    run(clear);
+    assertThat(clear.result().get(0).accepted()).as("%s", clear.result()).isTrue();
   }
 
   private static ModuleFaults engine(FaultReading r) {

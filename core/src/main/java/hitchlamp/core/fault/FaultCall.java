@@ -10,6 +10,7 @@ import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Query;
 import hitchlamp.core.station.Questioning;
 import hitchlamp.core.uds.FaultFormat;
 import hitchlamp.core.uds.FaultInformation;
@@ -141,8 +142,9 @@ public final class FaultCall implements Procedure<FaultReading> {
 
   private final class Ear implements Questioning.Ear<FaultCollector, Wish> {
     @Override
-    public void group(Questioning.Row<FaultCollector, Wish> row, int pgn, Answer answer) {
+    public void group(Questioning.Row<FaultCollector, Wish> row, Query query, Answer answer) {
       FaultCollector desk = row.desk();
+      int pgn = query.pgn();
       if (induced.group().filter(g -> g == pgn).isPresent()) {
         if (answer instanceof Answer.Given given) {
           induced.heard(given.message());
@@ -155,11 +157,28 @@ public final class FaultCall implements Procedure<FaultReading> {
         desk.unanswered(pgn, answer);
       }
       if (pgn == Pgn.DM24) {
-        desk.tested().forEach(row::askTests);
+        desk.tested().forEach(spn -> row.askLast(new Query.TestsOf(spn)));
+        further(row, answer);
+      } else if (pgn == Pgn.DM10) {
+        desk.numbered().forEach(test -> row.askLast(new Query.NumberedTest(test)));
       }
       if (pgn == Pgn.DM24 && !desk.target().services() && !(answer instanceof Answer.Silent)) {
         // A module without a layout may still have the frames of the old one.
         row.ask(desk.freezes() ? Pgn.DM25 : Pgn.DM4);
+      }
+    }
+
+    /** What only a module with monitors of the emissions may tell, after all else. */
+    private void further(Questioning.Row<FaultCollector, Wish> row, Answer layout) {
+      if (row.desk().monitors()) {
+        row.askLast(Pgn.DM29)
+            .askLast(Pgn.DM31)
+            .askLast(Pgn.DM35)
+            .askLast(Pgn.DM33)
+            .askLast(Pgn.DM34);
+        if (layout instanceof Answer.NotSupported) {
+          row.askLast(Pgn.DM10);
+        }
       }
     }
 
@@ -175,11 +194,7 @@ public final class FaultCall implements Procedure<FaultReading> {
 
     @Override
     public void gaveUp(FaultCollector desk) {
-      desk.odd(
-          FaultWords.say(
-              desk.tested().isEmpty()
-                  ? "it-stopped-answering-some-of-its"
-                  : "it-stopped-answering-about-its-tests"));
+      desk.odd(FaultWords.say(desk.gaveUp()));
     }
 
     @Override

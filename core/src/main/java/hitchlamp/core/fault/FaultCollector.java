@@ -44,6 +44,8 @@ final class FaultCollector extends ModuleCollector {
   private List<FreezeFrames.Support> layout = List.of();
   private final Map<List<Integer>, TestResult> tests = new LinkedHashMap<>();
   private final Map<Long, List<Snapshot>> frozen = new HashMap<>();
+  private final FurtherCollector further = new FurtherCollector();
+  private List<Integer> numbered = List.of();
 
   private static final class Draft {
     final Dtc dtc;
@@ -81,6 +83,9 @@ final class FaultCollector extends ModuleCollector {
           .ifPresent(
               g -> odd(FaultWords.say("its-list-of-faults-is-garbled", list.get().title(), g)));
       lists.put(list.get(), content.garbled().isPresent() ? "garbled" : "told");
+      if (content.garbled().isEmpty()) {
+        further.listed(list.get(), content.faults().size());
+      }
       if (list.get() == FaultList.ACTIVE) {
         lamps = content.lamps();
       }
@@ -108,12 +113,22 @@ final class FaultCollector extends ModuleCollector {
     } else if (pgn == Pgn.DM30) {
       TestResult.Told told = TestResult.of(m.data());
       told.garbled().ifPresent(g -> odd(FaultWords.say("its-test-results-are-garbled", g)));
-      told.results().forEach(r -> tests.put(List.of(r.spn(), r.fmi(), r.test()), r));
+      told.results().forEach(this::test);
+    } else if (pgn == Pgn.DM8) {
+      TestResult.old(m.data()).ifPresent(this::test);
+    } else if (pgn == Pgn.DM10) {
+      numbered = TestResult.numbers(m.data());
+    } else if (further.heard(pgn, m, target().conversion(), this::odd)) {
+      // What it tells beside its lists is kept there.
     } else if (pgn == Pgn.DM25) {
       freeze(FreezeReader.laidOut(m.data(), layout, pack(), target().conversion()));
     } else if (pgn == Pgn.DM4) {
       freeze(FreezeReader.old(m.data(), pack(), target().conversion()));
     }
+  }
+
+  private void test(TestResult r) {
+    tests.put(List.of(r.spn(), r.fmi(), r.test()), r);
   }
 
   private void freeze(FreezeReader.Read read) {
@@ -134,6 +149,26 @@ final class FaultCollector extends ModuleCollector {
         .distinct()
         .limit(TestResult.MOST)
         .toList();
+  }
+
+  /** Tests that it only numbers. */
+  List<Integer> numbered() {
+    return numbered;
+  }
+
+  /** True where it watches the emissions by monitors of its own. */
+  boolean monitors() {
+    return readiness.map(r -> !r.monitors().isEmpty()).orElse(false);
+  }
+
+  /** Key of the sentence that says how far it had come when it stopped answering. */
+  String gaveUp() {
+    if (further.any()) {
+      return "it-stopped-answering-about-what-it";
+    }
+    return tested().isEmpty()
+        ? "it-stopped-answering-some-of-its"
+        : "it-stopped-answering-about-its-tests";
   }
 
   /** Those of them of which nothing was told. */
@@ -259,6 +294,16 @@ final class FaultCollector extends ModuleCollector {
         .min();
   }
 
+  /** What fails at this moment and stands in no list of active ones is pending. */
+  private void failingNow() {
+    for (Dtc dtc : further.failing()) {
+      Draft d = draft(dtc);
+      if (!d.states.contains(FaultState.ACTIVE)) {
+        d.states.add(FaultState.PENDING);
+      }
+    }
+  }
+
   /**
    * What it told, its times moved to the engine's clock.
    *
@@ -267,6 +312,7 @@ final class FaultCollector extends ModuleCollector {
   ModuleFaults build(OptionalDouble engineHours) {
     ModuleRef target = target();
     OptionalDouble hours = hours();
+    failingNow();
     double shift = shift(engineHours);
     boolean aligned = keepsTheAxis() || engineHours.isPresent() && hours.isPresent();
     List<KnownFault> faults = new ArrayList<>();
@@ -306,6 +352,7 @@ final class FaultCollector extends ModuleCollector {
         monitorCounts,
         List.copyOf(tests.values()),
         untold(),
+        further.told(),
         oddities(),
         ended());
   }

@@ -25,6 +25,7 @@ import java.util.OptionalInt;
  * @param monitorCounts how often its monitors ran; empty where not told
  * @param tests what tests of its monitors found; none where it tells none
  * @param untold SPNs whose monitors tell of tests by DM24, and did not when asked
+ * @param further what it tells beside its lists
  * @param oddities what made no sense or did not come whole, in sentences
  * @param ended true where everything that was asked has ended
  */
@@ -40,14 +41,16 @@ public record ModuleFaults(
     Optional<MonitorCounts> monitorCounts,
     List<TestResult> tests,
     List<Integer> untold,
+    Further further,
     List<String> oddities,
     boolean ended) {
-  /** Reads that were stored before monitors were read have none. */
+  /** Reads that were stored before all this was read have none. */
   public ModuleFaults {
     readiness = readiness == null ? Optional.empty() : readiness;
     monitorCounts = monitorCounts == null ? Optional.empty() : monitorCounts;
     tests = tests == null ? List.of() : List.copyOf(tests);
     untold = untold == null ? List.of() : List.copyOf(untold);
+    further = further == null ? Further.NONE : further;
   }
 
   /** True where its active and its earlier faults are known. */

@@ -14,7 +14,7 @@ import java.util.OptionalInt;
 /**
  * What a test of a monitor found, beside its limits.
  *
- * @param spn what it tests
+ * @param spn what it tests; 0 where its module only numbers its tests
  * @param fmi how it would fail
  * @param test number of the test
  * @param title what it is called
@@ -93,9 +93,7 @@ public record MonitorResult(
         r.spn(),
         r.fmi(),
         r.test(),
-        known
-            .map(MonitorKind.Test::title)
-            .orElseGet(() -> pack.spnText(r.spn()) + ", " + pack.fmiText(r.fmi())),
+        known.map(MonitorKind.Test::title).orElseGet(() -> title(r, pack)),
         known.map(MonitorKind.Test::monitor).orElse(""),
         value,
         least,
@@ -104,6 +102,12 @@ public record MonitorResult(
         scaling.map(MonitorKind.Scaling::decimals).orElse(0),
         margin,
         state(r, least, most, margin));
+  }
+
+  private static String title(TestResult r, Pack pack) {
+    return r.spn() == 0
+        ? FaultWords.say("test-number", r.test())
+        : pack.spnText(r.spn()) + ", " + pack.fmiText(r.fmi());
   }
 
   private static double scaled(int counts, Optional<MonitorKind.Scaling> scaling) {

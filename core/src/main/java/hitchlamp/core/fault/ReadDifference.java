@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /** What changed between two reads of a job, fault by fault. */
 public final class ReadDifference {
@@ -67,9 +68,10 @@ public final class ReadDifference {
   /**
    * Compares two reads.
    *
-   * @param cleared true where faults were cleared between them
+   * @param cleared true of faults that a module took to clear between them
    */
-  public static List<Line> between(FaultReading before, FaultReading after, boolean cleared) {
+  public static List<Line> between(
+      FaultReading before, FaultReading after, Predicate<KnownFault> cleared) {
     Map<String, KnownFault> old = new LinkedHashMap<>();
     before.faults().forEach(f -> old.put(f.key(), f));
     Map<String, KnownFault> fresh = new LinkedHashMap<>();
@@ -81,7 +83,8 @@ public final class ReadDifference {
         (key, f) -> {
           KnownFault was = old.get(key);
           lines.add(
-              new Line(f, change(was, f, cleared), was == null ? 0 : f.times() - was.times()));
+              new Line(
+                  f, change(was, f, cleared.test(f)), was == null ? 0 : f.times() - was.times()));
         });
     old.forEach(
         (key, f) -> {

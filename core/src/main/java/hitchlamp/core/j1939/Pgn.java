@@ -40,6 +40,30 @@ public final class Pgn {
   /** DM30, scaled results of tests that monitors run. */
   public static final int DM30 = 41984;
 
+  /** DM8, result of one numbered test of a monitor that does not run all the time. */
+  public static final int DM8 = 65232;
+
+  /** DM10, which numbered tests of such monitors there are. */
+  public static final int DM10 = 65234;
+
+  /** DM22, clears one fault alone. */
+  public static final int DM22 = 49920;
+
+  /** DM29, how many faults a module counts. */
+  public static final int DM29 = 40448;
+
+  /** DM31, which lamps each fault commands. */
+  public static final int DM31 = 41728;
+
+  /** DM33, how long devices that raise the emissions were at work. */
+  public static final int DM33 = 41216;
+
+  /** DM34, whether the engine is inside a not-to-exceed area. */
+  public static final int DM34 = 40960;
+
+  /** DM35, what fails at this moment. */
+  public static final int DM35 = 40704;
+
   /** DM11, clears active faults. */
   public static final int DM11 = 65235;
 

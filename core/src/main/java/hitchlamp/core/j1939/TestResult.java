@@ -7,11 +7,12 @@ import java.util.Optional;
 import java.util.OptionalInt;
 
 /**
- * One result of a test that a monitor runs, as DM30 tells it when DM7 asks (J1939-73, from memory).
+ * One result of a test that a monitor runs, as DM30, or DM8 of older modules, tells it when DM7
+ * asks (J1939-73, from memory).
  *
  * @param test number of the test, 1 to 64; 247 where it stands for all of its parameter
- * @param spn what it tests
- * @param fmi how it would fail
+ * @param spn what it tests; 0 where the module only numbers its tests (DM8)
+ * @param fmi how it would fail; 31 where that is not told
  * @param scaling number of the standard scaling of its value and limits
  * @param value counts, or what stands for a state
  * @param most counts that pass at most; empty where there is no such limit
@@ -32,6 +33,7 @@ public record TestResult(
   public static final int MOST = 64;
 
   private static final int BYTES = 12;
+  private static final int OLD_BYTES = 8;
   private static final int ANY_FMI = 31;
   private static final int GREATEST_VALUE = 0xFAFF;
 
@@ -59,6 +61,41 @@ public record TestResult(
         0xFF,
         0xFF,
         0xFF);
+  }
+
+  /** The frame that asks a module for the result of a test that it numbers itself (DM7). */
+  public static Frame numbered(int test, int own, int destination) {
+    return Frame.extended(
+        Identifier.to(destination, Pgn.DM7, own, Request.PRIORITY).bits(),
+        test,
+        0xFF,
+        0xFF,
+        0xFF,
+        0xFF,
+        0xFF,
+        0xFF,
+        0xFF);
+  }
+
+  /** Numbers of the tests that a module has (DM10: a bit each, from test 1). */
+  public static List<Integer> numbers(byte[] data) {
+    List<Integer> tests = new ArrayList<>();
+    for (int i = 0; i < MOST && i / 8 < data.length; i++) {
+      if ((data[i / 8] >> i % 8 & 1) != 0) {
+        tests.add(i + 1);
+      }
+    }
+    return List.copyOf(tests);
+  }
+
+  /** Reads the data of DM8; empty where they are too short or of no test. */
+  public static Optional<TestResult> old(byte[] data) {
+    int test = data.length < OLD_BYTES ? 0 : data[0] & 0xFF;
+    return test < 1 || test > MOST
+        ? Optional.empty()
+        : Optional.of(
+            new TestResult(
+                test, 0, ANY_FMI, 0, word(data, 2), limit(word(data, 4)), limit(word(data, 6))));
   }
 
   /** Reads the data of DM30. */

@@ -2,18 +2,22 @@ package hitchlamp.core.station;
 
 /** What a {@link Procedure} wants done. */
 public sealed interface Command {
-  /** Ask one module for a group; ends in {@link Event.Answered} with the same ticket. */
-  record Ask(int ticket, int destination, int pgn, Urgency urgency, int tries) implements Command {
+  /** Ask one module; ends in {@link Event.Answered} with the same ticket. */
+  record Ask(int ticket, int destination, Query query, Urgency urgency, int tries)
+      implements Command {
     /** Tries before a module counts as silent. */
     public static final int TRIES = 3;
-  }
 
-  /**
-   * Ask one module for what its monitors' tests found of a parameter; ends in {@link
-   * Event.Answered} with the same ticket.
-   */
-  record AskTests(int ticket, int destination, int spn, Urgency urgency, int tries)
-      implements Command {}
+    /** Asks it for a group. */
+    public Ask(int ticket, int destination, int pgn, Urgency urgency, int tries) {
+      this(ticket, destination, new Query.Group(pgn), urgency, tries);
+    }
+
+    /** Group of the answer. */
+    public int pgn() {
+      return query.pgn();
+    }
+  }
 
   /**
    * Ask one module for a diagnostic service; ends in {@link Event.Replied} with the same ticket.

@@ -205,27 +205,11 @@ final class Conversations {
     List.copyOf(waiting.keySet()).forEach(destination -> next(destination, micros));
   }
 
-  /** Queues a request; {@code done} is called once, later. */
-  void ask(
-      Object owner,
-      int destination,
-      int pgn,
-      Urgency urgency,
-      int tries,
-      long micros,
-      Consumer<Answer> done) {
-    GroupRequest.Question question = GroupRequest.Question.of(pgn);
-    put(
-        new GroupRequest(line, destination, question, urgency, tries, order++, owner, done),
-        micros);
-  }
-
-  /** Queues a question for results of tests; {@code done} is called once, later. */
-  void askTests(Object owner, Command.AskTests a, long micros, Consumer<Answer> done) {
-    GroupRequest.Question question = GroupRequest.Question.ofTests(a.spn());
+  /** Queues a question; {@code done} is called once, later. */
+  void ask(Object owner, Command.Ask a, long micros, Consumer<Answer> done) {
     put(
         new GroupRequest(
-            line, a.destination(), question, a.urgency(), a.tries(), order++, owner, done),
+            line, a.destination(), a.query(), a.urgency(), a.tries(), order++, owner, done),
         micros);
   }
 

@@ -6,55 +6,12 @@ import hitchlamp.core.j1939.Address;
 import hitchlamp.core.j1939.BrokenTransfer;
 import hitchlamp.core.j1939.Identifier;
 import hitchlamp.core.j1939.Message;
-import hitchlamp.core.j1939.Pgn;
-import hitchlamp.core.j1939.Request;
-import hitchlamp.core.j1939.TestResult;
 import hitchlamp.core.j1939.Transport;
 import hitchlamp.core.uds.Exchange;
-import java.util.List;
 import java.util.function.Consumer;
 
 /** A question to one module that a group of parameters answers. */
 final class GroupRequest extends Conversation {
-  /**
-   * What is asked.
-   *
-   * @param pgn of the answer
-   * @param by group of the question itself
-   * @param spn whose results of tests are asked for, -1 where it is none
-   */
-  record Question(int pgn, int by, int spn) {
-    /** A plain request. */
-    static Question of(int pgn) {
-      return new Question(pgn, Pgn.REQUEST, -1);
-    }
-
-    /** What the tests of one parameter found. */
-    static Question ofTests(int spn) {
-      return new Question(Pgn.DM30, Pgn.DM7, spn);
-    }
-
-    Frame frame(int own, int destination) {
-      return spn < 0
-          ? Request.of(pgn, own, destination)
-          : TestResult.question(spn, own, destination);
-    }
-
-    /** A late answer to the question before is about another parameter. */
-    boolean answeredBy(Message m) {
-      if (m.pgn() != pgn || spn < 0) {
-        return m.pgn() == pgn;
-      }
-      List<TestResult> told = TestResult.of(m.data()).results();
-      return told.isEmpty() || told.stream().anyMatch(r -> r.spn() == spn);
-    }
-
-    /** A module may acknowledge the group that asks, or the one that it has not. */
-    boolean meant(int acknowledged) {
-      return acknowledged == pgn || spn >= 0 && acknowledged == by;
-    }
-  }
-
   /** What it needs of the bus and of who keeps the order. */
   interface Line {
     /** Our address. */
@@ -74,7 +31,7 @@ final class GroupRequest extends Conversation {
   }
 
   private final Line line;
-  private final Question question;
+  private final Query question;
   private final Consumer<Answer> done;
   private int triesLeft;
   private long deadline;
@@ -88,7 +45,7 @@ final class GroupRequest extends Conversation {
   GroupRequest(
       Line line,
       int destination,
-      Question question,
+      Query question,
       Urgency urgency,
       int tries,
       long place,
@@ -177,8 +134,7 @@ final class GroupRequest extends Conversation {
         }
       }
       case ACCEPTED -> {
-        if (question.pgn() == Pgn.DM3 || question.pgn() == Pgn.DM11) {
-          // These ask for nothing but the deed: the acknowledgement is the answer.
+        if (question.deed()) {
           finish(new Answer.Accepted(), micros);
         } else {
           deadline = micros + Transport.T3_MICROS;

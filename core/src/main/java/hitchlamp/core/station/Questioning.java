@@ -1,6 +1,5 @@
 package hitchlamp.core.station;
 
-import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.uds.Exchange;
 import hitchlamp.core.uds.Reply;
 import java.util.ArrayDeque;
@@ -24,7 +23,7 @@ public final class Questioning<D, A> {
   /** Takes what comes of the questions. */
   public interface Ear<D, A> {
     /** What became of a group that was asked for; more may be asked of the same module. */
-    void group(Row<D, A> row, int pgn, Answer answer);
+    void group(Row<D, A> row, Query query, Answer answer);
 
     /** What became of a service. */
     void service(Row<D, A> row, A about, Reply reply);
@@ -37,11 +36,9 @@ public final class Questioning<D, A> {
   }
 
   private sealed interface Question<A> {
-    record Group<A>(int pgn) implements Question<A> {}
+    record Group<A>(Query query) implements Question<A> {}
 
     record Service<A>(byte[] request, A about) implements Question<A> {}
-
-    record Tests<A>(int spn) implements Question<A> {}
   }
 
   private record Asked<D, A>(Row<D, A> row, Question<A> question) {}
@@ -66,13 +63,13 @@ public final class Questioning<D, A> {
 
     /** Asks for a group when its turn comes. */
     public Row<D, A> ask(int pgn) {
-      rest.add(new Question.Group<>(pgn));
+      rest.add(new Question.Group<>(new Query.Group(pgn)));
       return this;
     }
 
     /** Asks for a group when everything else has been asked. */
     public Row<D, A> askLast(int pgn) {
-      last.add(new Question.Group<>(pgn));
+      last.add(new Question.Group<>(new Query.Group(pgn)));
       return this;
     }
 
@@ -82,9 +79,9 @@ public final class Questioning<D, A> {
       return this;
     }
 
-    /** Asks what the tests of a parameter found, when everything else has been asked. */
-    public void askTests(int spn) {
-      last.add(new Question.Tests<>(spn));
+    /** Puts any other question when everything else has been asked. */
+    public void askLast(Query query) {
+      last.add(new Question.Group<>(query));
     }
 
     private Question<A> poll() {
@@ -139,12 +136,9 @@ public final class Questioning<D, A> {
   public void on(Event event, List<Command> out) {
     if (event instanceof Event.Answered a) {
       Asked<D, A> was = asked.remove(a.ticket());
-      if (was != null) {
+      if (was != null && was.question() instanceof Question.Group<A> g) {
         heard(was.row(), a.answer() instanceof Answer.Silent);
-        ear.group(
-            was.row(),
-            was.question() instanceof Question.Group<A> g ? g.pgn() : Pgn.DM30,
-            a.answer());
+        ear.group(was.row(), g.query(), a.answer());
         next(was.row(), out);
       }
     } else if (event instanceof Event.Replied r) {
@@ -181,10 +175,7 @@ public final class Questioning<D, A> {
     boolean doubtful = row.silent > 0;
     if (question instanceof Question.Group<A> g) {
       int tries = doubtful ? 1 : Command.Ask.TRIES;
-      out.add(new Command.Ask(ticket, row.address, g.pgn(), Urgency.READ, tries));
-    } else if (question instanceof Question.Tests<A> t) {
-      int tries = doubtful ? 1 : Command.Ask.TRIES;
-      out.add(new Command.AskTests(ticket, row.address, t.spn(), Urgency.READ, tries));
+      out.add(new Command.Ask(ticket, row.address, g.query(), Urgency.READ, tries));
     } else if (question instanceof Question.Service<A> s) {
       int tries = doubtful ? 1 : Command.Call.TRIES;
       out.add(

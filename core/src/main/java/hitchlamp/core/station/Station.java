@@ -337,17 +337,7 @@ public final class Station {
 
   private void carryOut(Procedure<?> p, Command command) {
     if (command instanceof Command.Ask a) {
-      conversations.ask(
-          p,
-          a.destination(),
-          a.pgn(),
-          a.urgency(),
-          a.tries(),
-          now,
-          answer -> feed(p, new Event.Answered(a.ticket(), answer, now)));
-    } else if (command instanceof Command.AskTests a) {
-      conversations.askTests(
-          p, a, now, answer -> feed(p, new Event.Answered(a.ticket(), answer, now)));
+      conversations.ask(p, a, now, answer -> feed(p, new Event.Answered(a.ticket(), answer, now)));
     } else if (command instanceof Command.Call c) {
       conversations.call(p, c, now, reply -> feed(p, new Event.Replied(c.ticket(), reply, now)));
     } else if (command instanceof Command.AskAll a) {

@@ -9,6 +9,7 @@ import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Query;
 import hitchlamp.core.station.Questioning;
 import hitchlamp.core.uds.Reply;
 import hitchlamp.core.uds.Services;
@@ -138,9 +139,9 @@ public final class StoryCall implements Procedure<StoryReading> {
 
   private final class Ear implements Questioning.Ear<StoryCollector, Page> {
     @Override
-    public void group(Questioning.Row<StoryCollector, Page> row, int pgn, Answer answer) {
+    public void group(Questioning.Row<StoryCollector, Page> row, Query query, Answer answer) {
       if (answer instanceof Answer.Given given) {
-        row.desk().group(pgn, given.message());
+        row.desk().group(query.pgn(), given.message());
       } else if (answer instanceof Answer.Broken) {
         row.desk().odd(StoryWords.say("a-long-answer-of-it-did"));
       }

@@ -71,6 +71,15 @@ public final class Services {
     return bytes(CLEAR, 0xFF, 0xFF, 0xFF);
   }
 
+  /**
+   * Clears one fault of the module alone.
+   *
+   * @param code its three bytes, the first the highest
+   */
+  public static byte[] clear(int code) {
+    return bytes(CLEAR, code >> 16, code >> 8, code);
+  }
+
   /** The value of a data identifier. */
   public static byte[] read(int identifier) {
     return bytes(READ, identifier >> 8, identifier);

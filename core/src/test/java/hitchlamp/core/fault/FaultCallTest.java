@@ -3,7 +3,9 @@ package hitchlamp.core.fault;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import hitchlamp.core.j1939.ControlArea;
 import hitchlamp.core.j1939.ConversionVersion;
+import hitchlamp.core.j1939.Lamps;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.j1939.TestResult;
@@ -14,6 +16,7 @@ import hitchlamp.core.signoff.MonitorItems;
 import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
+import hitchlamp.core.station.Query;
 import hitchlamp.core.uds.NegativeCode;
 import hitchlamp.core.uds.Reply;
 import java.nio.file.Path;
@@ -64,7 +67,15 @@ class FaultCallTest {
       t += 1_000;
       Command c = todo.poll();
       if (c instanceof Command.Ask a) {
-        String data = answers.get(a.destination() + ":" + a.pgn());
+        String data =
+            answers.get(
+                a.destination()
+                    + ":"
+                    + (a.query() instanceof Query.TestsOf of
+                        ? "tests of " + of.spn()
+                        : a.query() instanceof Query.NumberedTest n
+                            ? "test " + n.test()
+                            : a.pgn()));
         Answer answer =
             data == null
                 ? new Answer.NotSupported()
@@ -72,16 +83,6 @@ class FaultCallTest {
                     ? new Answer.Silent()
                     : new Answer.Given(
                         new Message(a.pgn(), a.destination(), 249, 6, hex(data), t, t));
-        todo.addAll(call.on(new Event.Answered(a.ticket(), answer, t)));
-      } else if (c instanceof Command.AskTests a) {
-        String data = answers.get(a.destination() + ":tests of " + a.spn());
-        Answer answer =
-            data == null
-                ? new Answer.NotSupported()
-                : data.equals("silent")
-                    ? new Answer.Silent()
-                    : new Answer.Given(
-                        new Message(Pgn.DM30, a.destination(), 249, 6, hex(data), t, t));
         todo.addAll(call.on(new Event.Answered(a.ticket(), answer, t)));
       } else if (c instanceof Command.Call s) {
         String data = answers.get(s.destination() + ":" + HexFormat.of().formatHex(s.request()));
@@ -170,6 +171,107 @@ class FaultCallTest {
     assertThat(MonitorItems.of(r, TRUCK))
         .singleElement()
         .satisfies(i -> assertThat(i.says().toString()).contains("was not told: Engine intake"));
+  }
+
+  /** DM5 of a module with a monitor of the filter, which has run. */
+  private void watchesEmissions(int address) {
+    group(address, Pgn.DM5, "00 00 14 00 00 04 00 00");
+  }
+
+  private static ModuleFaults only(FaultReading r) {
+    assertThat(r.modules()).hasSize(1);
+    return r.modules().get(0);
+  }
+
+  @Test
+  void whatItCountsIsHeldAgainstWhatItLists() {
+    watchesEmissions(33);
+    twoFaults(33);
+    group(33, Pgn.DM27, "00 FF 6E 00 00 01 FF FF");
+    group(33, Pgn.DM28, "00 FF 00 00 00 00 FF FF");
+    group(33, Pgn.DM29, "00 01 00 00 00 FF FF FF");
+    assertThat(only(run(BODY)).oddities()).isEmpty();
+    group(33, Pgn.DM29, "00 03 00 00 02 FF FF FF");
+    assertThat(only(run(BODY)).oddities())
+        .anyMatch(o -> o.startsWith("It counts 3 faults where its list (pending) has 1"))
+        .anyMatch(o -> o.startsWith("It counts 2 faults where its list (permanent) has 0"));
+  }
+
+  @Test
+  void aListThatDidNotComeIsNotHeldAgainstItsCount() {
+    watchesEmissions(33);
+    twoFaults(33);
+    group(33, Pgn.DM29, "00 03 00 00 02 FF FF FF");
+    assertThat(only(run(BODY)).oddities()).isEmpty();
+  }
+
+  @Test
+  void whatFailsAtThisMomentAndIsNotConfirmedIsPending() {
+    watchesEmissions(33);
+    twoFaults(33);
+    // DM35: 102/4, which is active, 111/1, which was, and 110/0, which stands nowhere.
+    group(33, Pgn.DM35, "00 FF 66 00 04 7F 6F 00 01 7F 6E 00 00 7F");
+    FaultReading r = run(BODY);
+    assertThat(fault(r, 102).states()).containsExactly(FaultState.ACTIVE);
+    assertThat(fault(r, 111).states())
+        .containsExactlyInAnyOrder(FaultState.PREVIOUSLY_ACTIVE, FaultState.PENDING);
+    assertThat(fault(r, 110).states()).containsExactly(FaultState.PENDING);
+    assertThat(fault(r, 110).active()).as("not confirmed").isFalse();
+    assertThat(only(r).further().fails(111, 1)).isTrue();
+  }
+
+  @Test
+  void lampsTimesAndAreaAreToldBesideTheFaults() {
+    watchesEmissions(33);
+    twoFaults(33);
+    group(33, Pgn.DM31, "66 00 04 09 04 FF FF FF");
+    group(33, Pgn.DM33, "01 10 27 00 00 FF FF FF FF");
+    group(33, Pgn.DM34, "43 43 FF FF FF FF FF FF");
+    Further told = only(run(BODY)).further();
+    assertThat(told.lampsOf(102, 4).orElseThrow().warning()).isEqualTo(Lamps.Lamp.ON);
+    assertThat(told.lampsOf(111, 1)).as("not told of this one").isEmpty();
+    assertThat(told.auxiliary().get(0).minutes()).hasValue(10_000);
+    assertThat(told.area().orElseThrow().nox().area()).isEqualTo(ControlArea.Place.INSIDE);
+  }
+
+  @Test
+  void aModuleThatWatchesNoEmissionsIsNotAskedForMore() {
+    run(BODY);
+    int without = asked;
+    asked = 0;
+    watchesEmissions(33);
+    run(BODY);
+    assertThat(asked).isEqualTo(without + 6);
+  }
+
+  /** DM24 is not supported, DM10 names tests 1 and 3. */
+  @Test
+  void testsThatAModuleOnlyNumbersAreAskedOneByOne() {
+    watchesEmissions(33);
+    twoFaults(33);
+    group(33, Pgn.DM10, "05 00 00 00 00 00 00 00");
+    answers.put("33:test 1", "01 01 64 00 C8 00 FF FF");
+    answers.put("33:test 3", "03 01 00 FB C8 00 FF FF");
+    FaultReading r = run(BODY);
+    assertThat(MonitorResult.of(only(r).tests(), TRUCK))
+        .extracting(MonitorResult::title, MonitorResult::state)
+        .containsExactly(
+            org.assertj.core.groups.Tuple.tuple(
+                "Test 3 of the module", MonitorResult.State.NOT_RUN),
+            org.assertj.core.groups.Tuple.tuple(
+                "Test 1 of the module", MonitorResult.State.PASSES));
+  }
+
+  @Test
+  void garbledFurtherAnswersAreSaidAndTheFaultsStand() {
+    watchesEmissions(33);
+    twoFaults(33);
+    group(33, Pgn.DM31, "66 00 04 09 04 FF 66 00 04");
+    group(33, Pgn.DM33, "01 10 27 00 00 FF FF FF FF 02");
+    group(33, Pgn.DM35, "00 FF 66");
+    FaultReading r = run(BODY);
+    assertThat(r.faults()).hasSize(2);
+    assertThat(only(r).oddities()).hasSize(3).allMatch(o -> o.contains("garbled"));
   }
 
   /**

@@ -60,6 +60,7 @@ class MonitorProgressTest {
                 Optional.empty(),
                 results,
                 List.of(),
+                Further.NONE,
                 List.of(),
                 true)),
         Induced.NOTHING);

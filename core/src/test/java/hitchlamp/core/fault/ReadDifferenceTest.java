@@ -54,13 +54,14 @@ class ReadDifferenceTest {
                 Optional.empty(),
                 List.of(),
                 List.of(),
+                Further.NONE,
                 List.of(),
                 true)),
         Induced.NOTHING);
   }
 
   private static Change only(FaultReading before, FaultReading after, boolean cleared) {
-    List<ReadDifference.Line> lines = ReadDifference.between(before, after, cleared);
+    List<ReadDifference.Line> lines = ReadDifference.between(before, after, f -> cleared);
     assertThat(lines).hasSize(1);
     return lines.get(0).change();
   }
@@ -106,7 +107,7 @@ class ReadDifferenceTest {
   void occurrencesInBetweenAreCounted() {
     List<ReadDifference.Line> lines =
         ReadDifference.between(
-            read(true, fault(102, true, 3, 10)), read(true, fault(102, true, 7, 10)), false);
+            read(true, fault(102, true, 3, 10)), read(true, fault(102, true, 7, 10)), f -> false);
     assertThat(lines.get(0).counted()).isEqualTo(4);
   }
 
@@ -116,7 +117,7 @@ class ReadDifferenceTest {
         ReadDifference.between(
             read(true, fault(1, true, 1, 1), fault(2, false, 1, 1)),
             read(true, fault(2, false, 1, 1), fault(3, true, 1, 1)),
-            false);
+            f -> false);
     assertThat(lines)
         .extracting(l -> l.fault().spn() + " " + l.change())
         .containsExactly("3 NEW", "2 STILL_EARLIER", "1 GONE");

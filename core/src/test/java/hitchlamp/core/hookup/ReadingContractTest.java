@@ -18,6 +18,7 @@ import hitchlamp.core.station.Answer;
 import hitchlamp.core.station.Command;
 import hitchlamp.core.station.Event;
 import hitchlamp.core.station.Procedure;
+import hitchlamp.core.station.Query;
 import hitchlamp.core.station.Questioning;
 import hitchlamp.core.story.StoryCall;
 import hitchlamp.core.story.StoryReading;
@@ -99,12 +100,15 @@ class ReadingContractTest {
       for (Command c : commands) {
         Asked asked =
             c instanceof Command.Ask a
-                ? new Asked(a.ticket(), a.destination(), a.pgn(), -1, null)
-                : c instanceof Command.AskTests t
-                    ? new Asked(t.ticket(), t.destination(), Pgn.DM30, t.spn(), null)
-                    : c instanceof Command.Call s
-                        ? new Asked(s.ticket(), s.destination(), -1, -1, s.request())
-                        : null;
+                ? new Asked(
+                    a.ticket(),
+                    a.destination(),
+                    a.pgn(),
+                    a.query() instanceof Query.TestsOf t ? t.spn() : -1,
+                    null)
+                : c instanceof Command.Call s
+                    ? new Asked(s.ticket(), s.destination(), -1, -1, s.request())
+                    : null;
         assertThat(asked).as("%s commands nothing", procedure).isNotNull();
         assertThat(open).as("one at a time").noneMatch(o -> o.module() == asked.module());
         assertThat(silences.getOrDefault(asked.module(), 0))

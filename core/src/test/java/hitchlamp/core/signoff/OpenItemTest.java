@@ -8,6 +8,7 @@ import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.Further;
 import hitchlamp.core.fault.Induced;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
@@ -73,6 +74,7 @@ class OpenItemTest {
                 Optional.empty(),
                 List.of(),
                 List.of(),
+                Further.NONE,
                 List.of(),
                 whole)),
         Induced.NOTHING);
@@ -111,6 +113,7 @@ class OpenItemTest {
             Optional.empty(),
             List.of(results),
             List.of(),
+            Further.NONE,
             m.oddities(),
             true);
     return new FaultReading(
@@ -240,6 +243,7 @@ class OpenItemTest {
             Optional.empty(),
             m.tests(),
             List.of(),
+            Further.NONE,
             m.oddities(),
             true);
     FaultReading told =

@@ -51,8 +51,12 @@ class ConversationsContractTest {
       open.add(ticket);
       if (dice.nextInt(4) == 0) {
         todo.add(
-            new Command.AskTests(
-                ticket, module, 3_216 + dice.nextInt(2), urgency, 1 + dice.nextInt(2)));
+            new Command.Ask(
+                ticket,
+                module,
+                new Query.TestsOf(3_216 + dice.nextInt(2)),
+                urgency,
+                1 + dice.nextInt(2)));
         return;
       }
       todo.add(

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 class TestQuestionTest {
   private static final long SECOND = 1_000_000;
   private static final byte[] OF_4364 = HexFormat.of().parseHex("F70C1112E903A08CFFFFC05D");
-  private static final GroupRequest.Question QUESTION = GroupRequest.Question.ofTests(4364);
+  private static final Query QUESTION = new Query.TestsOf(4364);
 
   private static Message dm30(byte[] data) {
     return new Message(Pgn.DM30, 85, 249, 6, data, 0, 0);
@@ -25,7 +25,7 @@ class TestQuestionTest {
   @Test
   void onlyResultsOfTheParameterAnswerIt() {
     assertThat(QUESTION.answeredBy(dm30(OF_4364))).isTrue();
-    assertThat(GroupRequest.Question.ofTests(4334).answeredBy(dm30(OF_4364))).isFalse();
+    assertThat(new Query.TestsOf(4334).answeredBy(dm30(OF_4364))).isFalse();
     assertThat(QUESTION.answeredBy(new Message(Pgn.DM24, 85, 249, 6, OF_4364, 0, 0))).isFalse();
     assertThat(QUESTION.answeredBy(dm30(new byte[8]))).as("it has none").isTrue();
   }
@@ -35,7 +35,7 @@ class TestQuestionTest {
     assertThat(QUESTION.meant(Pgn.DM7)).isTrue();
     assertThat(QUESTION.meant(Pgn.DM30)).isTrue();
     assertThat(QUESTION.meant(Pgn.DM24)).isFalse();
-    assertThat(GroupRequest.Question.of(Pgn.DM24).meant(Pgn.DM7)).isFalse();
+    assertThat(new Query.Group(Pgn.DM24).meant(Pgn.DM7)).isFalse();
   }
 
   private static final class Asks implements Procedure<List<Answer>> {
@@ -53,7 +53,8 @@ class TestQuestionTest {
       } else if (event instanceof Event.Began) {
         List<Command> all = new ArrayList<>();
         for (int i = 0; i < spns.length; i++) {
-          all.add(new Command.AskTests(i, 85, spns[i], Urgency.READ, Command.Ask.TRIES));
+          all.add(
+              new Command.Ask(i, 85, new Query.TestsOf(spns[i]), Urgency.READ, Command.Ask.TRIES));
         }
         return all;
       }

@@ -4,6 +4,7 @@ import hitchlamp.core.fault.Fault;
 import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.Further;
 import hitchlamp.core.fault.Induced;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.ModuleFaults;
@@ -146,6 +147,7 @@ final class Stories {
                 Optional.empty(),
                 List.of(),
                 List.of(),
+                Further.NONE,
                 List.of(),
                 true)),
         Induced.NOTHING);

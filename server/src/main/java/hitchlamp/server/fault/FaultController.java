@@ -42,7 +42,9 @@ class FaultController {
   record Watch(boolean on) {}
 
   /** "key is off", "key is on", or a lamp's id, "=" and what was seen. */
-  record Clear(@NotNull @Size(max = 100) Set<@NotBlank @Size(max = 60) String> modules) {}
+  record Clear(
+      @NotNull @Size(max = 100) Set<@NotBlank @Size(max = 60) String> modules,
+      @Size(max = 120) String fault) {}
 
   record MoveTo(
       @NotBlank @Size(max = 120) String what,
@@ -178,11 +180,18 @@ class FaultController {
     return faults.clearWarnings(job);
   }
 
-  /** Reads and stores, clears, reads again. No module named means all that keep a fault. */
+  /**
+   * Reads and stores, clears, reads again. No module named means all that keep a fault; a fault
+   * named means that one alone.
+   */
   @PostMapping("/clear")
   @ResponseStatus(HttpStatus.ACCEPTED)
   void clear(@PathVariable long job, @Valid @RequestBody Clear c) {
-    work.clear(job, accounts.me(), c.modules());
+    if (c.fault() == null || c.fault().isBlank()) {
+      work.clear(job, accounts.me(), c.modules());
+    } else {
+      work.clearOne(job, accounts.me(), faults.known(job, c.fault()));
+    }
   }
 
   /** Asks modules to test their own circuits now. */

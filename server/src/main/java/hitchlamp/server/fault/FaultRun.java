@@ -28,7 +28,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 
 /**
  * What is done about faults in one hook-up: reads, clears between two reads, self-tests; one at a
@@ -159,27 +158,42 @@ final class FaultRun implements Tenant {
    * @param keys modules, empty for all
    */
   void clear(Roll roll, Pack pack, Account who, Set<String> keys) {
-    read(roll, pack, who, Why.BEFORE_CLEAR, before -> clear(before, roll, pack, who, keys));
+    read(
+        roll,
+        pack,
+        who,
+        Why.BEFORE_CLEAR,
+        before -> clear(before, ClearCall.of(before, keys), roll, pack, who));
   }
 
-  private void clear(FaultReading before, Roll roll, Pack pack, Account who, Set<String> keys) {
-    List<ModuleRef> targets = ClearCall.targets(before, keys);
-    if (targets.isEmpty()) {
+  /**
+   * Clears one fault alone, always after a full read that is stored, and reads again.
+   *
+   * @param key of the fault
+   */
+  void clearOne(Roll roll, Pack pack, Account who, String key) {
+    read(
+        roll,
+        pack,
+        who,
+        Why.BEFORE_CLEAR,
+        before -> clear(before, ClearCall.ofOne(before, key), roll, pack, who));
+  }
+
+  private void clear(
+      FaultReading before, Optional<ClearCall> chosen, Roll roll, Pack pack, Account who) {
+    if (chosen.isEmpty()) {
       reports.log(
           FaultWords.say(
               "nothing-was-cleared",
               before.state() == FaultReading.State.COMPLETE
-                  ? FaultWords.say("no-module-that-could-be-read")
+                  ? FaultWords.say("nothing-that-could-be-read")
                   : FaultWords.say("the-read-before-it-did-not")),
           station.now());
       return;
     }
-    reports.log(
-        FaultWords.say(
-            "clearing-the-faults-of",
-            targets.stream().map(ModuleRef::title).collect(Collectors.joining(", "))),
-        station.now());
-    ClearCall call = new ClearCall(targets);
+    ClearCall call = chosen.get();
+    reports.log(call.says(), station.now());
     Runnable tell =
         () ->
             reports.store(

@@ -41,6 +41,17 @@ class FaultWork {
         .with(FaultRun.class, (run, roll) -> run.clear(roll, hookUps.packOf(job), who, keys));
   }
 
+  /**
+   * Reads, clears one fault alone, reads again.
+   *
+   * @param key of the fault
+   */
+  public void clearOne(long job, Account who, String key) {
+    hookUps
+        .free(job)
+        .with(FaultRun.class, (run, roll) -> run.clearOne(roll, hookUps.packOf(job), who, key));
+  }
+
   /** Asks modules to test their circuits now. */
   public void selfTest(long job, Account who) {
     hookUps

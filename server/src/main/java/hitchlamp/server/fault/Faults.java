@@ -23,12 +23,14 @@ import hitchlamp.server.stream.StreamBody;
 import hitchlamp.server.stream.Topics;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
+import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.annotation.Bean;
@@ -107,7 +109,10 @@ public class Faults implements JobPage {
     Optional<StoredRead> before = mapper.newest(job).map(this::kept);
     List<ReadDifference.Line> changes =
         before
-            .map(b -> ReadDifference.between(b.reading(), r, why.equals("AFTER_CLEAR")))
+            .map(
+                b ->
+                    ReadDifference.between(
+                        b.reading(), r, cleared(job, b.row().readAt(), LocalDateTime.MAX)))
             .orElse(List.of());
     List<String> told =
         Stream.concat(
@@ -209,7 +214,7 @@ public class Faults implements JobPage {
         FaultWords.say(
             "accepted-the-clear",
             accepted + (accepted == 1 ? " module" : " modules"),
-            refused.isEmpty() ? "" : " Refused: " + refused + "."),
+            (refused.isEmpty() ? "" : " Refused: " + refused + ".") + only(outcomes)),
         who.id(),
         new Logbook.Moment(busMicros, hours, hours == null ? null : "engine"));
     topics
@@ -219,6 +224,14 @@ public class Faults implements JobPage {
             outcomes.stream()
                 .map(o -> o.target().title() + ": " + (o.accepted() ? "accepted" : o.says()))
                 .toList());
+  }
+
+  private static String only(List<ClearCall.Outcome> outcomes) {
+    return outcomes.stream()
+        .flatMap(o -> o.only().stream())
+        .map(c -> FaultWords.say("of-one-fault", c.spn(), c.fmi()))
+        .findFirst()
+        .orElse("");
   }
 
   /** What a self-test tells the page. */
@@ -363,14 +376,26 @@ public class Faults implements JobPage {
   public List<ReadDifference.Line> compare(long job, long before, long after) {
     StoredRead a = kept(job, before);
     StoredRead b = kept(job, after);
-    boolean cleared =
+    return ReadDifference.between(
+        a.reading(), b.reading(), cleared(job, a.row().readAt(), b.row().readAt()));
+  }
+
+  /** True of faults that a module took to clear between two moments. */
+  private Predicate<KnownFault> cleared(long job, LocalDateTime from, LocalDateTime to) {
+    List<ClearCall.Outcome> outcomes =
         mapper.events(job).stream()
-            .anyMatch(
+            .filter(
                 d ->
                     d.kind().equals("CLEARED")
-                        && d.doneAt().isAfter(a.row().readAt())
-                        && d.doneAt().isBefore(b.row().readAt()));
-    return ReadDifference.between(a.reading(), b.reading(), cleared);
+                        && !d.doneAt().isBefore(from)
+                        && d.doneAt().isBefore(to))
+            .flatMap(
+                d ->
+                    json
+                        .readValue(d.content(), new TypeReference<List<ClearCall.Outcome>>() {})
+                        .stream())
+            .toList();
+    return f -> outcomes.stream().anyMatch(o -> o.cleared(f));
   }
 
   /** Snapshots of one or several faults side by side. */
@@ -411,6 +436,26 @@ public class Faults implements JobPage {
                         FaultWords.say("the-faults-have-not-been-read"),
                         FaultWords.say("read-them-first")));
     return ClearWarnings.of(k.reading());
+  }
+
+  /**
+   * A fault of the newest read.
+   *
+   * @throws Refusal where it has none of this key
+   */
+  String known(long job, String key) {
+    boolean there =
+        mapper
+            .newest(job)
+            .map(this::kept)
+            .map(k -> k.reading().faults().stream().anyMatch(f -> f.key().equals(key)))
+            .orElse(false);
+    if (!there) {
+      throw Refusal.conflict(
+          FaultWords.say("the-last-read-has-no-such-fault"),
+          FaultWords.say("read-them-again-and-choose"));
+    }
+    return key;
   }
 
   FaultsView move(long job, Move m, Account who) {

@@ -2,6 +2,7 @@ package hitchlamp.server.fault;
 
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
+import hitchlamp.core.fault.Further;
 import hitchlamp.core.fault.KnownFault;
 import hitchlamp.core.fault.Lead;
 import hitchlamp.core.fault.Leads;
@@ -30,7 +31,6 @@ import java.util.TreeMap;
  * @param standing what the monitors prove, taken together
  * @param inducement how the unit makes somebody have its exhaust treatment mended; null where it
  *     does not
- * @param failedNow what the last self-test found, keys of faults
  */
 public record FaultsView(
     @NotNull long readId,
@@ -79,7 +79,13 @@ public record FaultsView(
   /** A guide for a lead's component. */
   public record GuideLine(@NotNull String id, @NotNull String title) {}
 
-  /** One fault. Hours are the engine's; null where no time is told. */
+  /**
+   * One fault. Hours are the engine's; null where no time is told.
+   *
+   * @param unconfirmed true where its module tells that it fails at this moment, and has not
+   *     confirmed it yet
+   * @param lights the lamps that it commands; null where its module does not tell them by fault
+   */
   public record FaultLine(
       @NotNull String key,
       @NotNull String module,
@@ -93,6 +99,8 @@ public record FaultsView(
       @NotNull boolean atCeiling,
       @NotNull boolean active,
       @NotNull boolean failsNow,
+      @NotNull boolean unconfirmed,
+      Lamps lights,
       @NotNull boolean emission,
       @NotNull List<FaultState> states,
       @NotNull ConversionVersion conversion,
@@ -133,7 +141,7 @@ public record FaultsView(
         or(r.engineHours()),
         head.pack().title(),
         leads.stream().map(l -> lead(l, now, head.pack())).toList(),
-        faults.stream().map(f -> fault(f, now)).toList(),
+        faults.stream().map(f -> fault(f, further(r, f), now)).toList(),
         r.modules().stream().map(m -> module(m, head.pack())).toList(),
         MonitorStanding.of(r, head.pack()),
         InducementView.of(r, head.pack()),
@@ -185,7 +193,15 @@ public record FaultsView(
     return silent == null ? List.of() : silent.checks();
   }
 
-  private static FaultLine fault(KnownFault f, double now) {
+  private static Further further(FaultReading r, KnownFault f) {
+    return r.modules().stream()
+        .filter(m -> m.target().key().equals(f.fault().module()))
+        .findFirst()
+        .map(ModuleFaults::further)
+        .orElse(Further.NONE);
+  }
+
+  private static FaultLine fault(KnownFault f, Further further, double now) {
     return new FaultLine(
         f.key(),
         f.fault().module(),
@@ -199,6 +215,8 @@ public record FaultsView(
         f.fault().atCeiling(),
         f.active(),
         f.failsNow(),
+        further.fails(f.spn(), f.fmi()) && !f.states().contains(FaultState.ACTIVE),
+        further.lampsOf(f.spn(), f.fmi()).orElse(null),
         f.emission(),
         new ArrayList<>(new java.util.TreeSet<>(f.states())),
         f.fault().version(),

@@ -2,6 +2,8 @@ package hitchlamp.server.fault;
 
 import hitchlamp.core.fault.ModuleFaults;
 import hitchlamp.core.fault.MonitorResult;
+import hitchlamp.core.j1939.ControlArea;
+import hitchlamp.core.j1939.FaultCounts;
 import hitchlamp.core.j1939.MonitorCounts;
 import hitchlamp.core.j1939.Readiness;
 import hitchlamp.core.pack.Pack;
@@ -9,6 +11,7 @@ import hitchlamp.core.quantity.Unit;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 
 /**
  * The monitors of one module as the browser gets them.
@@ -17,12 +20,18 @@ import java.util.OptionalInt;
  * @param ratios how often monitors ran
  * @param results what their tests found, the worst first
  * @param ignitionCycles starts that it has counted; null where it does not tell them
+ * @param counts how many faults it counts; null where it does not tell them
+ * @param devices how long devices that raise the emissions were at work
+ * @param area where the engine works with regard to the limits; null where it does not tell it
  */
 public record MonitorView(
     @NotNull List<MonitorLine> monitors,
     @NotNull List<RatioLine> ratios,
     @NotNull List<ResultLine> results,
-    Integer ignitionCycles) {
+    Integer ignitionCycles,
+    CountLine counts,
+    @NotNull List<AuxiliaryLine> devices,
+    AreaLine area) {
   /**
    * A monitor of the emissions, and whether it has run since the last clear.
    *
@@ -30,6 +39,20 @@ public record MonitorView(
    */
   public record MonitorLine(
       @NotNull String name, @NotNull boolean complete, @NotNull String drive) {}
+
+  /** How many faults a module counts; null where it does not tell one. */
+  public record CountLine(
+      Integer pending,
+      Integer pendingEmission,
+      Integer lampOn,
+      Integer lampOnEarlier,
+      Integer permanent) {}
+
+  /** A device that raises the emissions, by its maker's number; null where not told. */
+  public record AuxiliaryLine(@NotNull int number, Long minutes, Long minutesFar) {}
+
+  /** Where the engine works with regard to the limits of each pollutant. */
+  public record AreaLine(@NotNull ControlArea.Place nox, @NotNull ControlArea.Place particles) {}
 
   /** How often the monitor of a system ran; null where its module does not tell it. */
   public record RatioLine(@NotNull String name, Integer completed, Integer possible) {}
@@ -66,7 +89,24 @@ public record MonitorView(
             .map(r -> new RatioLine(pack.spnText(r.spn()), or(r.completed()), or(r.possible())))
             .toList(),
         MonitorResult.of(m.tests(), pack).stream().map(MonitorView::result).toList(),
-        m.monitorCounts().map(c -> or(c.ignitionCycles())).orElse(null));
+        m.monitorCounts().map(c -> or(c.ignitionCycles())).orElse(null),
+        m.further().counts().map(MonitorView::counts).orElse(null),
+        m.further().auxiliary().stream()
+            .map(t -> new AuxiliaryLine(t.number(), or(t.minutes()), or(t.minutesFar())))
+            .toList(),
+        m.further()
+            .area()
+            .map(a -> new AreaLine(a.nox().area(), a.particles().area()))
+            .orElse(null));
+  }
+
+  private static CountLine counts(FaultCounts c) {
+    return new CountLine(
+        or(c.pending()),
+        or(c.pendingEmission()),
+        or(c.lampOn()),
+        or(c.lampOnEarlier()),
+        or(c.permanent()));
   }
 
   private static ResultLine result(MonitorResult r) {
@@ -88,6 +128,10 @@ public record MonitorView(
 
   private static Integer or(OptionalInt value) {
     return value.isPresent() ? value.getAsInt() : null;
+  }
+
+  private static Long or(OptionalLong value) {
+    return value.isPresent() ? value.getAsLong() : null;
   }
 
   private static Double or(double value) {

@@ -141,6 +141,15 @@ class FaultTest {
         .isEqualTo("sensor-supply-2");
   }
 
+  private static String keyOf(JsonNode view, int spn) {
+    for (JsonNode f : view.path("faults")) {
+      if (f.path("spn").asInt() == spn) {
+        return f.path("key").asString();
+      }
+    }
+    throw new AssertionError("no SPN " + spn + " in " + view);
+  }
+
   @Test
   void aClearNeedsTheSeatReadsBeforeAndNamesWhatCameBack(Installation.Running running) {
     Person t = Person.in(running, "Technician 1");
@@ -163,6 +172,15 @@ class FaultTest {
       assertThat(test.toString()).contains("found now");
       JsonNode after = read(feed, "ASKED");
       assertThat(after.path("faults").toString()).contains("\"failsNow\":true");
+      assertThat(t.post(faults + "/clear", Map.of("modules", List.of(), "fault", "x/1/1")).status())
+          .as("the last read has no such fault")
+          .isEqualTo(409);
+      String coolant = keyOf(after, 111);
+      t.must("POST", faults + "/clear", Map.of("modules", List.of(), "fault", coolant));
+      read(feed, "BEFORE_CLEAR");
+      JsonNode one = read(feed, "AFTER_CLEAR");
+      assertThat(one.path("faults").toString()).doesNotContain("\"spn\":111,");
+      assertThat(one.path("faults").size()).isEqualTo(after.path("faults").size() - 1);
       t.must("POST", faults + "/clear", Map.of("modules", List.of()));
       read(feed, "BEFORE_CLEAR");
       JsonNode cleared = read(feed, "AFTER_CLEAR");
@@ -175,6 +193,7 @@ class FaultTest {
     assertThat(log)
         .contains("Faults read before clearing")
         .contains("accepted the clear")
+        .contains("Only SPN 111 FMI ")
         .contains("Self-test: ");
     Person apprentice = Person.in(running, "Apprentice 1");
     assertThat(apprentice.post(faults + "/clear", Map.of("modules", List.of())).status())

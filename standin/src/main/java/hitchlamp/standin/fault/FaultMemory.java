@@ -270,6 +270,79 @@ public final class FaultMemory {
     kept.removeIf(k -> !k.active);
   }
 
+  /** What comes of clearing one fault alone. */
+  public enum OneCleared {
+    DONE,
+    UNKNOWN,
+    /** It stands in the other list. */
+    ELSEWHERE
+  }
+
+  /** One fault is cleared alone; what is frozen with the others stays. */
+  public OneCleared clearOne(int spn, int fmi, boolean active) {
+    for (StoredFault k : kept) {
+      if (k.spn == spn && k.fmi == fmi) {
+        if (k.active != active) {
+          return OneCleared.ELSEWHERE;
+        }
+        kept.remove(k);
+        pending.remove(key(spn, fmi));
+        changes++;
+        return OneCleared.DONE;
+      }
+    }
+    return OneCleared.UNKNOWN;
+  }
+
+  /** True where it keeps a fault, active or earlier. */
+  public boolean keeps(int spn, int fmi) {
+    return kept.stream().anyMatch(k -> k.spn == spn && k.fmi == fmi);
+  }
+
+  /** One fault is cleared alone wherever it stands (service 0x14 with its number). */
+  public boolean clearOne(int spn, int fmi) {
+    return clearOne(spn, fmi, true) == OneCleared.DONE
+        || clearOne(spn, fmi, false) == OneCleared.DONE;
+  }
+
+  /** Data of DM29: how many faults each list has. */
+  public byte[] counts() {
+    int lit = 0;
+    int earlier = 0;
+    for (StoredFault k : kept) {
+      lit += k.emission && k.active ? 1 : 0;
+      earlier += k.emission && !k.active ? 1 : 0;
+    }
+    return new byte[] {
+      0, (byte) pending.size(), (byte) lit, (byte) earlier, (byte) permanent.size()
+    };
+  }
+
+  /** Data of DM31: which lamp each kept fault lights. */
+  public byte[] lampsByFault() {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    for (StoredFault k : kept) {
+      code(out, k.spn, k.fmi, k.count);
+      out.write(k.active ? k.lamp.bits : 0);
+      out.write(0xFF);
+    }
+    if (out.size() == 0) {
+      out.writeBytes(new byte[4]);
+      out.write(0);
+      out.write(0xFF);
+    }
+    return out.toByteArray();
+  }
+
+  /** Data of DM35: what fails at this moment, confirmed or not. */
+  public byte[] failing(List<Monitor> monitors) {
+    return bytes(
+        monitors.stream()
+            .filter(Monitor::bad)
+            .map(m -> new StoredFault(m.spn(), m.fmi(), m.lamp(), m.ofEmission()))
+            .toList());
+  }
+
   /** Data of DM1 or DM2. */
   public byte[] message(boolean active) {
     byte[] data = list(k -> k.active == active);
@@ -298,6 +371,13 @@ public final class FaultMemory {
     return bytes(ripening);
   }
 
+  private static void code(ByteArrayOutputStream out, int spn, int fmi, int count) {
+    out.write(spn);
+    out.write(spn >>> 8);
+    out.write(spn >>> 16 << 5 | fmi);
+    out.write(count);
+  }
+
   private byte[] list(Predicate<StoredFault> which) {
     return bytes(kept.stream().filter(which).toList());
   }
@@ -312,10 +392,7 @@ public final class FaultMemory {
     out.write(lit);
     out.write(0xFF);
     for (StoredFault k : faults) {
-      out.write(k.spn);
-      out.write(k.spn >>> 8);
-      out.write(k.spn >>> 16 << 5 | k.fmi);
-      out.write(k.count);
+      code(out, k.spn, k.fmi, k.count);
     }
     if (faults.isEmpty()) {
       out.writeBytes(new byte[4]);

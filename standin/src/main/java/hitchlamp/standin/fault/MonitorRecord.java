@@ -141,6 +141,25 @@ public final class MonitorRecord {
     return out.toByteArray();
   }
 
+  /** Data of DM10: the first tests have the numbers from 1 on. */
+  public byte[] numbers() {
+    byte[] bits = new byte[8];
+    for (int i = 0; i < tests.size(); i++) {
+      bits[i / 8] |= (byte) (1 << i % 8);
+    }
+    return bits;
+  }
+
+  /** Data of DM8 of the test of a number; empty where there is none. */
+  public byte[] numbered(int number) {
+    if (number < 1 || number > tests.size()) {
+      return new byte[0];
+    }
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    tests.get(number - 1).tellOld(number, out, memory);
+    return out.toByteArray();
+  }
+
   private static void word(ByteArrayOutputStream out, int value) {
     out.write(value);
     out.write(value >> 8);

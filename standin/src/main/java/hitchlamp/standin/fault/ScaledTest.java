@@ -106,6 +106,15 @@ public final class ScaledTest {
     word(out, about.scaling.counts(about.least));
   }
 
+  /** Its result as eight bytes of DM8, by a number of its own. */
+  void tellOld(int number, ByteArrayOutputStream out, FaultMemory memory) {
+    out.write(number);
+    out.write(1);
+    word(out, ran(memory) ? about.scaling.counts(result) : NOT_RUN);
+    word(out, about.scaling.counts(about.most));
+    word(out, about.scaling.counts(about.least));
+  }
+
   private static void word(ByteArrayOutputStream out, int value) {
     out.write(value);
     out.write(value >> 8);

@@ -31,6 +31,7 @@ public final class Services {
   private static final double SELF_TEST_SECONDS = 4;
   private static final long PENDING_EVERY_MICROS = 1_500_000;
   private static final int QUIET = 0x80;
+  private static final int ALL_FAULTS = 0xFFFFFF;
   private static final long SHORTEST_MICROS = 3_000;
   private static final long QUICK_MICROS = 25_000;
   private static final long LOOKS_MICROS = 50_000;
@@ -338,6 +339,15 @@ public final class Services {
     }
     if (engineRuns.getAsBoolean()) {
       return refuse(r, 0x83);
+    }
+    int group = (r[1] & 0xFF) << 16 | (r[2] & 0xFF) << 8 | r[3] & 0xFF;
+    if (group != ALL_FAULTS) {
+      int spn = r[1] & 0xFF | (r[2] & 0xFF) << 8 | (r[3] >> 5 & 7) << 16;
+      boolean kept = memory.keeps(spn, r[3] & 31);
+      if (kept && !trouble.keepsFaults) {
+        memory.clearOne(spn, r[3] & 31);
+      }
+      return kept ? new byte[] {0x54} : refuse(r, 0x31);
     }
     cleared.accept(tester);
     if (!trouble.keepsFaults) {

@@ -29,6 +29,10 @@ public final class SimModule {
   private static final int SERVICES = 0xDA00;
   private static final int TESTS = 0xE300;
   private static final int RESULTS = 0xA400;
+  private static final int NUMBERED_RESULT = 0xFED0;
+  private static final int CLEAR_ONE = 0xC300;
+  private static final int CLEAR_ACTIVE = 17;
+  private static final int CLEAR_EARLIER = 1;
   private static final int ALL_OF_ONE = 247;
   private static final int CONTROL = 0xEC00;
   private static final int DATA = 0xEB00;
@@ -64,11 +68,27 @@ public final class SimModule {
   private ServicePort servicePort;
   private Services services;
   private IntFunction<byte[]> results = spn -> new byte[0];
+  private IntFunction<byte[]> numbered = test -> new byte[0];
+  private OneClear oneClear;
   private Runnable atPowerUp = () -> {};
   private Runnable afterCarried;
 
   /** Frames of its own long broadcasts that wait for the bus. */
   private int uncarried;
+
+  /** Clears one fault alone (DM22). */
+  public interface OneClear {
+    /** It is done. */
+    int DONE = -1;
+
+    /**
+     * Clears it.
+     *
+     * @param active true where it is to be one of the active
+     * @return {@link #DONE}, or the reason why not as the standard numbers it
+     */
+    int clear(int spn, int fmi, boolean active);
+  }
 
   private record Broadcast(int identifier, long periodMicros, LongSupplier payload) {}
 
@@ -133,6 +153,16 @@ public final class SimModule {
   /** What tests of its monitors found of a parameter (DM30); nothing where it has none. */
   public void tells(IntFunction<byte[]> found) {
     results = found;
+  }
+
+  /** What the tests that it numbers itself found (DM8). */
+  public void tellsByNumber(IntFunction<byte[]> found) {
+    numbered = found;
+  }
+
+  /** It clears single faults by DM22. */
+  public void clearsOne(OneClear how) {
+    oneClear = how;
   }
 
   /** It has diagnostic services. */
@@ -242,6 +272,7 @@ public final class SimModule {
         || format == CONTROL >> 8
         || format == DATA >> 8
         || format == SERVICES >> 8
+        || format == CLEAR_ONE >> 8
         || format == TESTS >> 8;
   }
 
@@ -271,6 +302,10 @@ public final class SimModule {
     } else if (format == TESTS >> 8 && to == address && f.length() == 8) {
       if (!trouble.answersNothing) {
         tested(f, from);
+      }
+    } else if (format == CLEAR_ONE >> 8 && to == address && f.length() == 8) {
+      if (!trouble.answersNothing) {
+        clearOne(f, from);
       }
     } else if (format == CONTROL >> 8 && to == address && f.length() == 8) {
       controlled(f, from);
@@ -344,15 +379,61 @@ public final class SimModule {
   /** DM7: what the tests of one parameter found, or that it has none. */
   private void tested(Frame f, int from) {
     int spn = f.at(1) | f.at(2) << 8 | f.at(3) >> 5 << 16;
-    byte[] found = f.at(0) == ALL_OF_ONE ? results.apply(spn) : new byte[0];
+    boolean all = f.at(0) == ALL_OF_ONE;
+    byte[] found = all ? results.apply(spn) : numbered.apply(f.at(0));
     agenda.in(
         delay(),
         () -> {
           if (found.length == 0) {
             say(6, ACK, EVERYBODY, 1, 0xFF, 0xFF, 0xFF, from, TESTS, TESTS >> 8, TESTS >> 16);
           } else {
-            send(RESULTS, from, trouble.garbage ? garbage(found.length) : found);
+            send(
+                all ? RESULTS : NUMBERED_RESULT,
+                all ? from : EVERYBODY,
+                trouble.garbage ? garbage(found.length) : found);
           }
+        });
+  }
+
+  /** DM22: one fault is to go, or what it says instead. */
+  private void clearOne(Frame f, int from) {
+    int control = f.at(0);
+    if (control != CLEAR_ACTIVE && control != CLEAR_EARLIER) {
+      return;
+    }
+    agenda.in(
+        delay(),
+        () -> {
+          if (oneClear == null) {
+            say(
+                6,
+                ACK,
+                EVERYBODY,
+                1,
+                0xFF,
+                0xFF,
+                0xFF,
+                from,
+                CLEAR_ONE,
+                CLEAR_ONE >> 8,
+                CLEAR_ONE >> 16);
+            return;
+          }
+          int spn = f.at(5) | f.at(6) << 8 | f.at(7) >> 5 << 16;
+          int why = oneClear.clear(spn, f.at(7) & 31, control == CLEAR_ACTIVE);
+          boolean done = why == OneClear.DONE;
+          say(
+              6,
+              CLEAR_ONE,
+              from,
+              control + (done ? 1 : 2),
+              done ? 0xFF : why,
+              0xFF,
+              0xFF,
+              0xFF,
+              f.at(5),
+              f.at(6),
+              f.at(7));
         });
   }
 

@@ -46,6 +46,11 @@ interface Build {
     return EngineParameters.nominal();
   }
 
+  /** True where its modules are of the time when monitors' tests had numbers alone (DM8). */
+  default boolean numbersItsTests() {
+    return false;
+  }
+
   /** True where its instruments freeze road speed with their faults. */
   default boolean hasSpeedometer() {
     return false;

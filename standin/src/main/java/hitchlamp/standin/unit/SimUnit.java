@@ -3,6 +3,7 @@ package hitchlamp.standin.unit;
 import hitchlamp.standin.aftertreatment.HeatUp;
 import hitchlamp.standin.bus.Agenda;
 import hitchlamp.standin.bus.SimBus;
+import hitchlamp.standin.fault.AuxiliaryTimers;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.MonitorRecord;
 import hitchlamp.standin.model.Condition;
@@ -55,6 +56,7 @@ public final class SimUnit {
   private final List<SimModule> twins = new ArrayList<>();
   final Map<String, FaultMemory> memories = new LinkedHashMap<>();
   final Map<String, MonitorRecord> monitorRecords = new LinkedHashMap<>();
+  final Map<String, AuxiliaryTimers> auxiliaryTimers = new LinkedHashMap<>();
   final List<Build.Watched> watched = new ArrayList<>();
   private final UnitSensors sensors;
   private Telltales telltales;
@@ -287,6 +289,12 @@ public final class SimUnit {
         (module, record) -> {
           if (plantOf(module) == plant && !condition().unpowered.contains(module)) {
             record.step(seconds);
+          }
+        });
+    auxiliaryTimers.forEach(
+        (module, timers) -> {
+          if (plantOf(module) == plant) {
+            timers.step(seconds);
           }
         });
   }

@@ -1,5 +1,6 @@
 package hitchlamp.standin.unit;
 
+import hitchlamp.standin.fault.AuxiliaryTimers;
 import hitchlamp.standin.fault.FaultMemory;
 import hitchlamp.standin.fault.Monitor;
 import hitchlamp.standin.fault.MonitorRecord;
@@ -15,6 +16,20 @@ import java.util.Optional;
 /** Makes the modules of a unit: what each says of itself, its fault memory, its services. */
 final class UnitModules {
   private static final String FOREIGN_VIN = "SMW0FNDLT00000007";
+
+  private static final int CLEAR_DENIED = 1;
+  private static final int CLEAR_UNKNOWN = 2;
+  private static final int CLEAR_NOT_EARLIER = 3;
+  private static final int CLEAR_NOT_ACTIVE = 4;
+
+  /** Recirculation that its module holds so far shut under load, while charge is short, counts. */
+  private static final double NEARLY_SHUT = 0.05;
+
+  /** Share of its hours that a working engine did so before. */
+  private static final double SHUT_SHARE = 0.01;
+
+  private static final double AREA_RPM = 900;
+  private static final double AREA_LOAD = 0.3;
 
   private final SimUnit unit;
 
@@ -103,17 +118,16 @@ final class UnitModules {
           }
           return true;
         });
+    m.clearsOne(
+        !spec.vin()
+            ? null
+            : (spn, fmi, active) ->
+                clearOne(memory, spec.id(), plant, new Wanted(spn, fmi, active)));
     if (spec.calibration()) {
       emission(m, memory);
     }
     if (spec.services()) {
-      List<Monitor> circuits =
-          plant.isPresent()
-              ? plant.get().engine().monitors()
-              : unit.watched.stream()
-                  .filter(w -> w.module().equals(spec.id()))
-                  .map(Build.Watched::monitor)
-                  .toList();
+      List<Monitor> circuits = monitorsOf(spec.id());
       Services services =
           new Services(
               unit.agenda,
@@ -137,6 +151,62 @@ final class UnitModules {
     }
   }
 
+  private record Wanted(int spn, int fmi, boolean active) {}
+
+  private int clearOne(FaultMemory memory, String module, Optional<EngineUnit> plant, Wanted w) {
+    if (plant.isPresent() && plant.get().state().seenRunning()) {
+      return CLEAR_DENIED;
+    }
+    if (unit.scenario().trouble().keepsFaults().contains(module)) {
+      return SimModule.OneClear.DONE;
+    }
+    return switch (memory.clearOne(w.spn, w.fmi, w.active)) {
+      case DONE -> SimModule.OneClear.DONE;
+      case UNKNOWN -> CLEAR_UNKNOWN;
+      case ELSEWHERE -> w.active ? CLEAR_NOT_ACTIVE : CLEAR_NOT_EARLIER;
+    };
+  }
+
+  /** What a module with monitors tells beside its lists (J1939-73, from memory). */
+  private void beside(SimModule m, FaultMemory memory) {
+    Optional<EngineUnit> plant = unit.plant(m.id());
+    m.answer(40_448, memory::counts);
+    m.answer(41_728, memory::lampsByFault);
+    m.answer(40_704, () -> memory.failing(monitorsOf(m.id())));
+    plant.ifPresent(
+        p -> {
+          AuxiliaryTimers timers =
+              new AuxiliaryTimers(
+                  List.of(
+                      () ->
+                          p.state().running
+                              && p.state().loadShare > AREA_LOAD
+                              && p.state().egrWanted < NEARLY_SHUT),
+                  SHUT_SHARE * p.hours() * 60);
+          unit.auxiliaryTimers.put(m.id(), timers);
+          m.answer(41_216, timers::told);
+          m.answer(40_960, () -> area(p));
+        });
+  }
+
+  /** Inside the area from a third of the load and above low idle; no part of it is taken out. */
+  private static byte[] area(EngineUnit p) {
+    boolean inside = p.state().rpm() > AREA_RPM && p.state().loadShare > AREA_LOAD;
+    byte told = (byte) (inside ? 0x43 : 0x03);
+    return new byte[] {told, told};
+  }
+
+  private List<Monitor> monitorsOf(String module) {
+    return unit.plant(module)
+        .map(p -> p.engine().monitors())
+        .orElseGet(
+            () ->
+                unit.watched.stream()
+                    .filter(w -> w.module().equals(module))
+                    .map(Build.Watched::monitor)
+                    .toList());
+  }
+
   /** The tests of a module's monitors; none where it has none. */
   private List<ScaledTest> tests(String module) {
     long seed = unit.scenario().seed();
@@ -156,10 +226,14 @@ final class UnitModules {
     m.answer(64896, memory::permanentMessage);
     MonitorRecord monitors = new MonitorRecord(memory, tests(m.id()));
     unit.monitorRecords.put(m.id(), monitors);
-    if (monitors.tests()) {
+    if (monitors.tests() && unit.build.numbersItsTests()) {
+      m.answer(65234, monitors::numbers);
+      m.tellsByNumber(monitors::numbered);
+    } else if (monitors.tests()) {
       m.answer(64950, monitors::supported);
       m.tells(monitors::results);
     }
+    beside(m, memory);
     m.answer(65230, () -> monitors.readiness(unit.clock(m.id())));
     m.answer(49664, monitors::counts);
     if (unit.scenario().trouble().noClearRecord().contains(m.id())) {

@@ -44,6 +44,11 @@ final class YardTractor implements Build {
   }
 
   @Override
+  public boolean numbersItsTests() {
+    return true;
+  }
+
+  @Override
   public List<ModuleSpec> modules() {
     return List.of(
         ModuleSpec.of(

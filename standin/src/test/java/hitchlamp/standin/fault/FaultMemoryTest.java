@@ -131,4 +131,51 @@ class FaultMemoryTest {
     m.step(3, 1, memory);
     assertThat(memory.kept()).as("it is still there").hasSize(1);
   }
+
+  private String hex(byte[] data) {
+    return HexFormat.of().formatHex(data);
+  }
+
+  /** Bytes by hand from J1939-73 (from memory). */
+  @Test
+  void countsAndLampsByFaultAreToldInTheBytesOfTheStandard() {
+    assertThat(hex(memory.counts())).isEqualTo("0000000000");
+    assertThat(hex(memory.lampsByFault())).isEqualTo("0000000000ff");
+    memory.set(of(102, 4, FaultMemory.Lamp.WARNING).emission(), 10);
+    memory.set(of(103, 4, FaultMemory.Lamp.STOP), 10);
+    memory.heal(103, 4);
+    memory.ripens(of(104, 4, FaultMemory.Lamp.STOP));
+    assertThat(hex(memory.counts())).isEqualTo("0001010001");
+    assertThat(hex(memory.lampsByFault())).isEqualTo("6600040104ff" + "6700040100ff");
+  }
+
+  @Test
+  void oneFaultIsClearedAloneFromTheListInWhichItStands() {
+    memory.set(of(102, 4, FaultMemory.Lamp.WARNING), 10);
+    memory.set(of(103, 4, FaultMemory.Lamp.WARNING), 10);
+    memory.heal(103, 4);
+    assertThat(memory.clearOne(102, 4, false)).isEqualTo(FaultMemory.OneCleared.ELSEWHERE);
+    assertThat(memory.clearOne(104, 4, true)).isEqualTo(FaultMemory.OneCleared.UNKNOWN);
+    assertThat(memory.clearOne(103, 4, false)).isEqualTo(FaultMemory.OneCleared.DONE);
+    assertThat(memory.kept()).extracting(FaultMemory.StoredFault::spn).containsExactly(102);
+    assertThat(memory.clearOne(102, 4)).as("by service, wherever it stands").isTrue();
+    assertThat(memory.clearOne(102, 4)).isFalse();
+    assertThat(memory.clearedHour()).as("no clear of all").isNaN();
+  }
+
+  @Test
+  void whatFailsAtThisMomentIsToldBeforeItIsConfirmed() {
+    assertThat(hex(memory.failing(java.util.List.of(of(102, 4, FaultMemory.Lamp.STOP)))))
+        .isEqualTo("00ff66000400ffff");
+  }
+
+  @Test
+  void timesOfDevicesRunWhileTheyAreAtWork() {
+    boolean[] on = {true};
+    AuxiliaryTimers timers = new AuxiliaryTimers(java.util.List.of(() -> on[0]), 1_000);
+    timers.step(3_600);
+    on[0] = false;
+    timers.step(3_600);
+    assertThat(hex(timers.told())).isEqualTo("01" + "24040000" + "ffffffff");
+  }
 }
