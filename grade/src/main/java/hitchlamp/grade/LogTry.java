@@ -3,12 +3,14 @@ package hitchlamp.grade;
 import hitchlamp.core.bus.Candump;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.Pcap;
-import hitchlamp.core.bus.StampedFrame;
 import hitchlamp.core.hookup.ListenIn;
-import hitchlamp.core.log.LogFile;
+import hitchlamp.core.j1939.Identifier;
+import hitchlamp.core.j1939.Message;
+import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.log.LogReport;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.station.Station;
+import hitchlamp.core.watch.LogValues;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -16,18 +18,32 @@ import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
-/** {@code try --log}: a log is listened to frame by frame, each of its buses by itself. */
+/**
+ * {@code try --log}: a log is listened to frame by frame, each of its buses by itself, and every
+ * parameter of the pack is read in every frame that carries it.
+ */
 final class LogTry {
   /** Transfers that were still under way when the log ended did not arrive whole. */
   private static final long AFTERWARDS_MICROS = 10_000_000;
 
+  private static final int ADDRESSES = 256;
+  private static final boolean[] HEEDED = new boolean[Pgn.GREATEST + 1];
+
+  static {
+    for (int pgn = 0; pgn <= Pgn.GREATEST; pgn++) {
+      HEEDED[pgn] = ListenIn.heeds(pgn);
+    }
+  }
+
   private final Pack pack;
   private final Path candump;
   private final Path pcap;
-  private final Map<String, Bus> buses = new LinkedHashMap<>();
+  private final List<Bus> buses = new ArrayList<>();
 
   /**
    * @param candump where the sound frames go as a candump log; null for nowhere
@@ -41,20 +57,52 @@ final class LogTry {
 
   /** One bus of the log. */
   private final class Bus {
+    final String name;
     final ListenIn listen = new ListenIn(pack);
-    final Station station = new Station(Reading.OWN, 0, true, f -> {}, new Station.Listener() {});
+    final LogValues values = new LogValues(pack);
+    final Station station =
+        new Station(
+            Reading.OWN,
+            0,
+            true,
+            f -> {},
+            new Station.Listener() {
+              @Override
+              public void heard(Message m) {
+                values.take(m);
+              }
+            });
+    final boolean[] known = new boolean[ADDRESSES];
     long frames;
     long last;
+    long timer;
 
-    Bus(long start) {
+    Bus(String name, long start) {
+      this.name = name;
       station.start(start);
       station.run(listen);
     }
 
-    void take(StampedFrame f) {
+    /** A frame that only says again that its sender is there is not handed to the station. */
+    void take(FrameBatch b, int i) {
       frames++;
-      last = f.micros();
-      station.on(new LinkEvent.Seen(f));
+      last = b.micros(i);
+      boolean heeded = false;
+      if (b.extended(i)) {
+        int id = b.identifier(i);
+        int pgn = Identifier.pgnOf(id);
+        int source = Identifier.sourceOf(id);
+        values.take(pgn, source, b.length(i), b.payload(i));
+        heeded = HEEDED[pgn] || !known[source];
+        known[source] = true;
+      }
+      if (heeded) {
+        station.on(new LinkEvent.Seen(b.frame(i)));
+        timer = station.nextTimer();
+      } else if (last >= timer) {
+        station.on(new LinkEvent.Ticked(last));
+        timer = station.nextTimer();
+      }
     }
 
     Map<String, Object> found() {
@@ -65,6 +113,8 @@ final class LogTry {
       found.put("frames", frames);
       found.put("roll", ReadingJson.of(listen.result()));
       found.put("broken", ReadingJson.broken(listen.broken()));
+      found.put("valuesRead", values.read());
+      found.put("values", values.all().stream().map(ReadingJson::value).toList());
       return found;
     }
   }
@@ -78,17 +128,19 @@ final class LogTry {
                 : new BufferedOutputStream(Files.newOutputStream(pcap))) {
       Pcap.begin(capture);
       report =
-          LogFile.read(
+          AheadReader.read(
               log,
-              (name, f) -> {
-                buses.computeIfAbsent(name, n -> new Bus(f.micros())).take(f);
-                keep(text, capture, name, f);
+              batch -> {
+                for (int i = 0; i < batch.count(); i++) {
+                  bus(batch, i).take(batch, i);
+                }
+                keep(text, capture, batch);
               });
     } catch (UncheckedIOException e) {
       throw e.getCause();
     }
     Map<String, Object> perBus = new LinkedHashMap<>();
-    buses.forEach((name, bus) -> perBus.put(name, bus.found()));
+    buses.forEach(bus -> perBus.put(bus.name, bus.found()));
     Map<String, Object> out = new LinkedHashMap<>();
     out.put("schema", 1);
     out.put("log", log.getFileName().toString());
@@ -97,13 +149,26 @@ final class LogTry {
     return out;
   }
 
-  private void keep(Writer text, OutputStream capture, String name, StampedFrame f) {
+  private Bus bus(FrameBatch b, int i) {
+    int n = b.bus(i);
+    if (n == buses.size()) {
+      buses.add(new Bus(b.busName(i), b.micros(i)));
+    }
+    return buses.get(n);
+  }
+
+  private void keep(Writer text, OutputStream capture, FrameBatch b) {
+    if (candump == null && pcap == null) {
+      return;
+    }
     try {
-      if (candump != null) {
-        Candump.write((Appendable) text, name, f);
-      }
-      if (pcap != null) {
-        Pcap.append(capture, f);
+      for (int i = 0; i < b.count(); i++) {
+        if (candump != null) {
+          Candump.write((Appendable) text, b.busName(i), b.frame(i));
+        }
+        if (pcap != null) {
+          Pcap.append(capture, b.frame(i));
+        }
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);

@@ -255,6 +255,7 @@ final class Measure implements Callable<Integer> {
         .row("times faster", Report.median(ratios), Report.percentile(ratios, 0), "10")
         .end();
     report.keep("ours", ours).keep("tshark", theirs).keep("equal", same);
+    new LongLog(report, folder).measure(capture, Math.min(3, count));
     jmh(java, folder, report);
     report.finish(json);
   }

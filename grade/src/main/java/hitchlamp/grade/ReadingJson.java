@@ -9,6 +9,9 @@ import hitchlamp.core.hookup.Identity;
 import hitchlamp.core.hookup.Roll;
 import hitchlamp.core.hookup.RollEntry;
 import hitchlamp.core.j1939.BrokenTransfer;
+import hitchlamp.core.watch.LogValues;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -31,6 +34,27 @@ final class ReadingJson {
     out.put("faults", roll.faults().stream().map(ReadingJson::fault).toList());
     out.put("notes", roll.notes());
     return out;
+  }
+
+  /** A parameter of one address; what was never valid has no figures. */
+  static Map<String, Object> value(LogValues.Value v) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("address", v.source());
+    out.put("spn", v.parameter().spn());
+    out.put("name", v.parameter().name());
+    out.put("unit", v.parameter().unit().symbol());
+    out.put("least", v.valid() == 0 ? null : rounded(v.least()));
+    out.put("most", v.valid() == 0 ? null : rounded(v.most()));
+    out.put("last", v.valid() == 0 ? null : rounded(v.last()));
+    out.put("valid", v.valid());
+    out.put("notAvailable", v.missing());
+    out.put("error", v.error());
+    out.put("other", v.other());
+    return out;
+  }
+
+  private static double rounded(double v) {
+    return new BigDecimal(v).round(new MathContext(10)).doubleValue();
   }
 
   private static Map<String, Object> entry(RollEntry e, boolean unexpected) {

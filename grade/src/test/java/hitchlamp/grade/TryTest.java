@@ -166,6 +166,9 @@ class TryTest {
     assertThat(fromLog).containsExactlyInAnyOrderElementsOf(fromLive);
     assertThat(module(bus.path("roll"), 0).path("identity").path("model").asString())
         .isEqualTo("Korvane 6");
+    assertThat(bus.path("values").toString())
+        .contains("\"spn\":190,\"name\":\"Engine speed\",\"unit\":\"rpm\",\"least\":0.0");
+    assertThat(bus.path("valuesRead").asLong()).isGreaterThan(bus.path("frames").asLong());
   }
 
   @Test

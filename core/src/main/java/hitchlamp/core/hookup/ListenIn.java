@@ -62,6 +62,16 @@ public final class ListenIn implements Procedure<Roll> {
   private long started;
   private OptionalLong ended = OptionalLong.empty();
 
+  /** True where a group says more than that its sender is there. */
+  public static boolean heeds(int pgn) {
+    return pgn == Pgn.REQUEST
+        || pgn == Pgn.ACKNOWLEDGEMENT
+        || pgn == Pgn.ADDRESS_CLAIMED
+        || pgn == Pgn.TRANSPORT_CONTROL
+        || pgn == Pgn.TRANSPORT_DATA
+        || ITEMS.containsKey(pgn);
+  }
+
   public ListenIn(Pack pack) {
     this.book = new RollState(pack);
   }

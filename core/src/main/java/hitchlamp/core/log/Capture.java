@@ -55,8 +55,8 @@ final class Capture {
         || head == Integer.reverseBytes(PCAP_NANOS);
   }
 
-  static LogReport read(InputStream in, int head, Candump.Sink to) throws IOException {
-    Tally tally = new Tally(to, false);
+  static LogReport read(InputStream in, int head, Candump.Sink to, long most) throws IOException {
+    Tally tally = new Tally(to, false, most);
     Capture c = new Capture(in, tally);
     try {
       if (head == PCAPNG) {

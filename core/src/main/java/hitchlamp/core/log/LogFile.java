@@ -30,6 +30,15 @@ public final class LogFile {
    *     that is cut short were handed over
    */
   public static LogReport read(Path file, Candump.Sink to) throws IOException {
+    return read(file, to, Candump.MOST_FRAMES);
+  }
+
+  /**
+   * Reads a file of more frames, for one that keeps none of them.
+   *
+   * @param most frames that may come
+   */
+  public static LogReport read(Path file, Candump.Sink to, long most) throws IOException {
     if (Files.isDirectory(file)) {
       throw new LogFault(LogWords.say("is-a-folder", file.getFileName()));
     }
@@ -37,7 +46,7 @@ public final class LogFile {
       throw new LogFault(LogWords.say("cannot-be-opened", file.getFileName()));
     }
     try (InputStream in = Files.newInputStream(file)) {
-      return read(in, to);
+      return read(in, to, most);
     }
   }
 
@@ -47,6 +56,10 @@ public final class LogFile {
    * @throws LogFault where it is empty or no log at all
    */
   public static LogReport read(InputStream source, Candump.Sink to) throws IOException {
+    return read(source, to, Candump.MOST_FRAMES);
+  }
+
+  private static LogReport read(InputStream source, Candump.Sink to, long most) throws IOException {
     Begun begun = Begun.of(new BufferedInputStream(source, LOOKED_AT));
     if (begun.empty()) {
       throw new LogFault(LogWords.say("is-empty"));
@@ -62,8 +75,8 @@ public final class LogFile {
     }
     LogReport report =
         Capture.known(begun.head())
-            ? Capture.read(begun.all(), begun.head(), to)
-            : TextLog.read(begun.all(), to);
+            ? Capture.read(begun.all(), begun.head(), to, most)
+            : TextLog.read(begun.all(), to, most);
     if (report.all() == 0) {
       throw new LogFault(
           report.odd().isEmpty()

@@ -27,6 +27,7 @@ final class Tally {
 
   private final Candump.Sink to;
   private final boolean lines;
+  private final long most;
   private final Map<String, long[]> frames = new LinkedHashMap<>();
   private final Map<Odd, long[]> odd = new EnumMap<>(Odd.class);
   private long last = Long.MIN_VALUE;
@@ -38,9 +39,11 @@ final class Tally {
 
   /**
    * @param lines true where places are lines; else bytes
+   * @param most frames that may come
    */
-  Tally(Candump.Sink to, boolean lines) {
+  Tally(Candump.Sink to, boolean lines, long most) {
     this.to = to;
+    this.most = most;
     this.lines = lines;
   }
 
@@ -75,8 +78,8 @@ final class Tally {
       bus = name;
       ofBus = frames.computeIfAbsent(name, n -> new long[1]);
     }
-    if (count >= Candump.MOST_FRAMES) {
-      throw new LogFault(LogWords.say("too-many-frames", Candump.MOST_FRAMES));
+    if (count >= most) {
+      throw new LogFault(LogWords.say("too-many-frames", most));
     }
     count++;
     ofBus[0]++;

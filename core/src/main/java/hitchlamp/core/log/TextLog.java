@@ -12,7 +12,8 @@ final class TextLog {
   /** So many lines that nobody knows come first at the most. */
   private static final int MOST_UNKNOWN = 10_000;
 
-  private static final long MOST_LINES = 60_000_000;
+  /** Lines that a log may have for each frame that it may have. */
+  private static final long LINES_A_FRAME = 6;
 
   private final InputStream in;
   private final Tally tally;
@@ -20,17 +21,19 @@ final class TextLog {
   private final byte[] block = new byte[BLOCK];
   private final Line line = new Line();
   private LineFormat format;
+  private final long most;
   private long number;
   private boolean tooLong;
 
-  private TextLog(InputStream in, Tally tally) {
+  private TextLog(InputStream in, Tally tally, long most) {
+    this.most = most;
     this.in = in;
     this.tally = tally;
   }
 
-  static LogReport read(InputStream in, Candump.Sink to) throws IOException {
-    Tally tally = new Tally(to, true);
-    TextLog log = new TextLog(in, tally);
+  static LogReport read(InputStream in, Candump.Sink to, long most) throws IOException {
+    Tally tally = new Tally(to, true, most);
+    TextLog log = new TextLog(in, tally, LINES_A_FRAME * most);
     log.lines();
     return tally.report(log.format == null ? "" : log.format.says());
   }
@@ -60,8 +63,8 @@ final class TextLog {
   }
 
   private void end(boolean last) {
-    if (++number > MOST_LINES) {
-      throw new LogFault(LogWords.say("too-many-lines", MOST_LINES));
+    if (++number > most) {
+      throw new LogFault(LogWords.say("too-many-lines", most));
     }
     if (line.length > 0 && line.bytes[line.length - 1] == '\r') {
       line.length--;

@@ -163,7 +163,7 @@ public final class Station {
         int destination = Identifier.destinationOf(id);
         int source = Identifier.sourceOf(id);
         if (source == claim.address()) {
-          if (pgn == Pgn.REQUEST || pgn == Pgn.DM7) {
+          if (pgn == Pgn.REQUEST || pgn == Pgn.DM7 || pgn == Pgn.DM22) {
             conversations.carried(Identifier.of(id), stamped);
           }
           return;
