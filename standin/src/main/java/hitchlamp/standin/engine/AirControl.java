@@ -16,6 +16,7 @@ public final class AirControl {
 
   private static final double GATE_OPENS = 0.7;
   private static final double PROPORTIONAL = 0.9e-5;
+  private static final double GATED_RECIRCULATION = 0.72;
   private static final double INTEGRAL = 0.55e-5;
   private static final double HELD_BELOW_LOAD = 0.22;
   private static final double FORGETS_SECONDS = 2;
@@ -83,7 +84,9 @@ public final class AirControl {
     throttle = maps.throttle(load);
     // While charge is short the air is wanted more than the burned gas.
     double lack = wanted > 0 ? Math.max(0, error / Math.max(30_000, wanted)) : 0;
-    recirculation = maps.recirculation(load) * Math.max(0.1, 1 - lack / LACK_SHUTS);
+    // Its small turbine drives more gas through the same opening.
+    double opening = maps.recirculation(load) * (gated ? GATED_RECIRCULATION : 1);
+    recirculation = opening * Math.max(0.1, 1 - lack / LACK_SHUTS);
   }
 
   /** Vanes, 0 open to 1 closed; so is a wastegate. */

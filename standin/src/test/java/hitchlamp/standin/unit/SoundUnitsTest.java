@@ -72,6 +72,24 @@ class SoundUnitsTest {
     assertThat(faults(unit)).as("at full pedal and after it").isEmpty();
   }
 
+  static Stream<Arguments> pasts() {
+    List<Arguments> all = new ArrayList<>();
+    for (int i = 0; i < DAYS.length; i++) {
+      for (int seed = 700; seed < 703; seed++) {
+        all.add(Arguments.of("generating-set", DAYS[i][0], DAYS[i][1], seed));
+      }
+      all.add(Arguments.of("yard-tractor", DAYS[i][0], DAYS[i][1], 700 + i));
+    }
+    return all.stream();
+  }
+
+  /** A set that stands all day under load, and a tractor that never leaves its yard. */
+  @ParameterizedTest
+  @MethodSource("pasts")
+  void nothingIsKeptOfItsPast(String kind, double celsius, double kpa, int seed) {
+    assertThat(faults(unit(kind, celsius, kpa, seed))).isEmpty();
+  }
+
   @ParameterizedTest
   @MethodSource("days")
   void itSetsNothingWhenItIsSwitchedOffHotAndStartedAgain(

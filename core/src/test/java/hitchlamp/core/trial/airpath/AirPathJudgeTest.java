@@ -62,6 +62,7 @@ class AirPathJudgeTest {
   private final Map<String, Double> stuck = new HashMap<>();
 
   private double headShare = 1;
+  private double chargeShare = 1;
   private double noise = 1;
   private double driftKpa;
   private double rpm = 1_500;
@@ -127,7 +128,8 @@ class AirPathJudgeTest {
 
   /** Pressures as a first-order engine answers, going out for positive seconds, back for others. */
   private AirPoint point(double at, AirStage stage, int m, double since, double all) {
-    double intake = BASE.of("intake").orElseThrow().at(air, celsius) + driftKpa * all / 70;
+    double intake =
+        BASE.of("intake").orElseThrow().at(air, celsius) * chargeShare + driftKpa * all / 70;
     double exhaust = 51;
     double flow = 0;
     List<Double> positions = new ArrayList<>();
@@ -262,6 +264,25 @@ class AirPathJudgeTest {
     assertThat(judged().verdict())
         .as("without the sensor's zero nobody can tell")
         .isEqualTo(Verdict.CANNOT_TELL);
+  }
+
+  /**
+   * Both make less charge: with a leak less at the same speed of the turbocharger as well. Shares
+   * as the simulated yard tractor and truck show them with leaks and with hard-turning ones.
+   */
+  @ParameterizedTest
+  @CsvSource({
+    "0.934, 0.74, pipes",
+    "0.94, 0.70, pipes",
+    "0.852, 0.665, pipes",
+    "0.976, 0.60, turbocharger",
+    "0.985, 0.57, turbocharger",
+    "0.995, 0.74, turbocharger"
+  })
+  void aLeakIsToldFromATurbochargerThatTurnsHard(double head, double charge, String part) {
+    headShare = head;
+    chargeShare = charge;
+    assertThat(failed(judged())).containsExactly(part);
   }
 
   @Test
