@@ -1,6 +1,6 @@
 import { Select } from '../shared/Field'
 import { Button } from '../shared/Button'
-import { useMutation, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type FaultsView, get, post } from '../api/client'
 import { Panel } from '../shared/Panel'
@@ -23,8 +23,12 @@ export function ClearFaults({
   const [fault, setFault] = useState('')
   const [understood, setUnderstood] = useState(false)
   const warnings = useQuery({
-    queryKey: ['clear-warnings', job, view.readId],
-    queryFn: () => get<string[]>(`/api/jobs/${job}/faults/clear-warnings`),
+    queryKey: ['clear-warnings', job, view.readId, module, fault],
+    queryFn: () =>
+      get<string[]>(
+        `/api/jobs/${job}/faults/clear-warnings?${new URLSearchParams({ module, fault }).toString()}`,
+      ),
+    placeholderData: keepPreviousData,
     enabled: open,
   })
   const clear = useMutation({

@@ -142,9 +142,11 @@ function FaultRows({ keys, byKey }: { keys: string[]; byKey: Map<string, FaultLi
             <Mark look={f.active ? 'filled' : ''}>{f.active ? texts.now : texts.earlier}</Mark>
             <span>
               {f.component}, {f.mode}
-              <span className="ml-2 text-ink-2">{f.moduleTitle}</span>
+              <span className="block text-ink-2">
+                {f.moduleTitle}
+                <Lights fault={f} />
+              </span>
               {f.unconfirmed && <b className="ml-2 font-semibold">{texts.failsNowNotConfirmed}</b>}
-              <Lights fault={f} />
               {f.failsNow && <b className="ml-2 font-semibold">{texts.selfTestThereAtThisMoment}</b>}
             </span>
             <span className="font-narrow text-lead">{counted(f)}</span>
@@ -163,7 +165,8 @@ function Lights({ fault: f }: { fault: FaultLine }) {
   })
   if (lit.length === 0) return null
   return (
-    <span className="ml-2">
+    <span>
+      {', '}
       {texts.lights(lit.map((l) => words.lamps[l as keyof typeof words.lamps].toLowerCase()).join(', '))}
     </span>
   )

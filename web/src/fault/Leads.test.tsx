@@ -271,7 +271,7 @@ it('says which lamp a fault lights, and what is not confirmed yet', () => {
     />,
   )
   expect(screen.getByText('there at this moment, not confirmed yet')).toBeTruthy()
-  expect(screen.getByText('lights red stop lamp')).toBeTruthy()
+  expect(screen.getByText(/lights red stop lamp/)).toBeTruthy()
 })
 
 it('the path counts leads, not faults', () => {

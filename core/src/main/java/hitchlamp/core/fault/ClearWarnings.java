@@ -15,10 +15,24 @@ public final class ClearWarnings {
 
   private ClearWarnings() {}
 
-  /** The warnings for what a read shows, in sentences; none where there is nothing to lose. */
+  /** The warnings for a clear of everything that a read shows. */
   public static List<String> of(FaultReading reading) {
+    return of(reading, "", "");
+  }
+
+  /**
+   * The warnings for what a read shows, in sentences; none where there is nothing to lose.
+   *
+   * @param module key of the one that is to be cleared, empty for all
+   * @param fault key of the fault that is to be cleared alone, empty for all
+   */
+  public static List<String> of(FaultReading reading, String module, String fault) {
     List<String> warnings = new ArrayList<>();
-    List<KnownFault> faults = reading.faults();
+    List<KnownFault> faults =
+        reading.faults().stream()
+            .filter(f -> module.isEmpty() || module.equals(f.fault().module()))
+            .filter(f -> fault.isEmpty() || fault.equals(f.key()))
+            .toList();
     long frozen = faults.stream().filter(f -> !f.snapshots().isEmpty()).count();
     if (frozen > 0) {
       warnings.add(FaultWords.say("the-modules-forget-the-times-and", count(frozen)));
@@ -29,7 +43,7 @@ public final class ClearWarnings {
           FaultWords.say(
               "there-now-and-will-come-back", count(active) + (active == 1 ? " is" : " are")));
     }
-    if (faults.stream().anyMatch(KnownFault::emission)) {
+    if (fault.isEmpty() && faults.stream().anyMatch(KnownFault::emission)) {
       warnings.add(FaultWords.say("monitors-of-the-emissions-begin-anew"));
     }
     double soot = reading.sootPercent().orElse(0);
@@ -39,7 +53,7 @@ public final class ClearWarnings {
       warnings.add(FaultWords.say("the-particulate-filter-is-concerned-clear"));
     }
     reading.modules().stream()
-        .filter(m -> !m.read())
+        .filter(m -> !m.read() && module.isEmpty() && fault.isEmpty())
         .forEach(
             m ->
                 warnings.add(

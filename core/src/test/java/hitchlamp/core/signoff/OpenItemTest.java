@@ -210,6 +210,13 @@ class OpenItemTest {
     assertThat(ClearWarnings.of(read(true, fault(3251, 4, FaultState.PREVIOUSLY_ACTIVE))))
         .as("a broken wire has nothing to do with soot")
         .isEmpty();
+    assertThat(ClearWarnings.of(read(true, fault(111, 1, FaultState.ACTIVE)), "e", "e/111/1"))
+        .hasSize(1);
+    assertThat(ClearWarnings.of(read(true, fault(111, 1, FaultState.ACTIVE)), "e", "e/110/1"))
+        .as("of what is not chosen nothing is lost")
+        .isEmpty();
+    assertThat(ClearWarnings.of(read(true, fault(111, 1, FaultState.ACTIVE)), "other", ""))
+        .isEmpty();
     assertThat(ClearWarnings.of(read(false)))
         .singleElement()
         .asString()

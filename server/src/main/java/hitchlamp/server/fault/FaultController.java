@@ -174,10 +174,13 @@ class FaultController {
     work.watch(job, accounts.me(), w.on());
   }
 
-  /** What clearing now would destroy or undo. */
+  /** What clearing now would destroy or undo: of all, of one module, or of one fault. */
   @GetMapping("/clear-warnings")
-  List<String> clearWarnings(@PathVariable long job) {
-    return faults.clearWarnings(job);
+  List<String> clearWarnings(
+      @PathVariable long job,
+      @RequestParam(defaultValue = "") @Size(max = 60) String module,
+      @RequestParam(defaultValue = "") @Size(max = 120) String fault) {
+    return faults.clearWarnings(job, module, fault);
   }
 
   /**

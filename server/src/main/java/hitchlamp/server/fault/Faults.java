@@ -424,8 +424,13 @@ public class Faults implements JobPage {
     return SnapshotSheet.of(columns, k.pack());
   }
 
-  /** What clearing now would destroy or undo, in sentences. */
-  List<String> clearWarnings(long job) {
+  /**
+   * What clearing now would destroy or undo, in sentences.
+   *
+   * @param module key of the one that is to be cleared, empty for all
+   * @param fault key of the fault that is to be cleared alone, empty for all
+   */
+  List<String> clearWarnings(long job, String module, String fault) {
     StoredRead k =
         mapper
             .newest(job)
@@ -435,7 +440,7 @@ public class Faults implements JobPage {
                     Refusal.conflict(
                         FaultWords.say("the-faults-have-not-been-read"),
                         FaultWords.say("read-them-first")));
-    return ClearWarnings.of(k.reading());
+    return ClearWarnings.of(k.reading(), module, fault);
   }
 
   /**
@@ -511,7 +516,7 @@ public class Faults implements JobPage {
 
   @Override
   public void showAll(long job) {
-    newest(job).ifPresent(v -> clearWarnings(job));
+    newest(job).ifPresent(v -> clearWarnings(job, "", ""));
     List<Long> reads = readIds(job);
     for (int i = 0; i < reads.size(); i++) {
       compare(job, reads.get(Math.min(i + 1, reads.size() - 1)), reads.get(i));
