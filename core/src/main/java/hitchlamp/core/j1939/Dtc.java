@@ -43,6 +43,21 @@ public record Dtc(int spn, int fmi, int count, ConversionVersion version, int ra
     return new Dtc(spn, raw >>> 16 & 0x1F, raw >>> 24 & 0x7F, version, raw);
   }
 
+  /**
+   * Reads four bytes of a message.
+   *
+   * @param at place of the first
+   * @param old as for {@link #decode}
+   */
+  static Dtc at(byte[] data, int at, ConversionVersion old) {
+    return decode(
+        data[at] & 0xFF
+            | (data[at + 1] & 0xFF) << 8
+            | (data[at + 2] & 0xFF) << 16
+            | data[at + 3] << 24,
+        old);
+  }
+
   /** A fault in the bytes of a version. */
   public static Dtc encode(int spn, int fmi, int count, ConversionVersion version) {
     if (spn < 0 || spn > GREATEST_SPN || fmi < 0 || fmi > 31 || count < 0 || count > 127) {

@@ -28,12 +28,7 @@ public record FaultLamps(List<Lit> faults, Optional<String> garbled) {
     List<Lit> faults = new ArrayList<>();
     int at = 0;
     for (; at + BYTES <= end; at += BYTES) {
-      int raw =
-          data[at] & 0xFF
-              | (data[at + 1] & 0xFF) << 8
-              | (data[at + 2] & 0xFF) << 16
-              | data[at + 3] << 24;
-      Dtc dtc = Dtc.decode(raw, old);
+      Dtc dtc = Dtc.at(data, at, old);
       if (!dtc.isNone()) {
         faults.add(new Lit(dtc, Lamps.of(data[at + 4] & 0xFF, data[at + 5] & 0xFF)));
       }

@@ -29,12 +29,7 @@ public record FaultMessage(Lamps lamps, List<Dtc> faults, Optional<String> garbl
     int end = data.length == 8 ? 6 : data.length;
     List<Dtc> faults = new ArrayList<>((end - 2) / 4);
     for (int i = 2; i + 4 <= end; i += 4) {
-      int raw =
-          data[i] & 0xFF
-              | (data[i + 1] & 0xFF) << 8
-              | (data[i + 2] & 0xFF) << 16
-              | data[i + 3] << 24;
-      Dtc dtc = Dtc.decode(raw, old);
+      Dtc dtc = Dtc.at(data, i, old);
       if (!dtc.isNone()) {
         faults.add(dtc);
       }

@@ -83,14 +83,10 @@ public record FreezeFrames(List<Frame> frames, Optional<String> garbled) {
             List.copyOf(frames),
             Optional.of(J1939Words.say("a-frame-with-bytes-of-values", values, valueBytes)));
       }
-      int raw =
-          data[at + 1] & 0xFF
-              | (data[at + 2] & 0xFF) << 8
-              | (data[at + 3] & 0xFF) << 16
-              | data[at + 4] << 24;
       frames.add(
           new Frame(
-              Dtc.decode(raw, old), Arrays.copyOfRange(data, at + 1 + DTC_BYTES, at + 1 + length)));
+              Dtc.at(data, at + 1, old),
+              Arrays.copyOfRange(data, at + 1 + DTC_BYTES, at + 1 + length)));
       at += 1 + length;
     }
     return new FreezeFrames(List.copyOf(frames), Optional.empty());

@@ -113,6 +113,12 @@ public sealed interface Query {
       return ClearOne.question(fault, active, own, destination);
     }
 
+    /** One that only acknowledges has taken it as well; the read after it tells. */
+    @Override
+    public boolean deed() {
+      return true;
+    }
+
     @Override
     public boolean answeredBy(Message m) {
       return m.pgn() == Pgn.DM22 && ClearOne.of(m.data(), fault, active).isPresent();

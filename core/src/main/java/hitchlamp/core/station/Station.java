@@ -245,12 +245,24 @@ public final class Station {
     reassembly.tick(micros);
     conversations.tick(micros);
     holds.tick(micros);
-    for (var p : List.copyOf(procedures.entrySet())) {
-      if (p.getValue() <= micros && procedures.containsKey(p.getKey())) {
-        procedures.put(p.getKey(), Long.MAX_VALUE);
-        feed(p.getKey(), new Event.Ticked(micros));
+    if (due(micros)) {
+      for (var p : List.copyOf(procedures.entrySet())) {
+        if (p.getValue() <= micros && procedures.containsKey(p.getKey())) {
+          procedures.put(p.getKey(), Long.MAX_VALUE);
+          feed(p.getKey(), new Event.Ticked(micros));
+        }
       }
     }
+  }
+
+  /** Looked at for every frame: nothing is copied where nobody waits. */
+  private boolean due(long micros) {
+    for (long wake : procedures.values()) {
+      if (wake <= micros) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private void tellAddress() {

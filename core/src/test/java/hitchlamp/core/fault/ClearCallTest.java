@@ -19,9 +19,7 @@ import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -50,29 +48,7 @@ class ClearCallTest {
   }
 
   private static FaultReading read(boolean services, KnownFault... faults) {
-    return new FaultReading(
-        FaultReading.State.COMPLETE,
-        0,
-        1,
-        OptionalDouble.empty(),
-        OptionalDouble.empty(),
-        List.of(
-            new ModuleFaults(
-                module(services),
-                Map.of(FaultList.ACTIVE, "told", FaultList.EARLIER, "told"),
-                Optional.empty(),
-                List.of(faults),
-                OptionalDouble.empty(),
-                OptionalInt.empty(),
-                OptionalInt.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                List.of(),
-                List.of(),
-                Further.NONE,
-                List.of(),
-                true)),
-        Induced.NOTHING);
+    return Reads.of(module(services), true, faults);
   }
 
   /** A module with two faults, of which the coolant's is to be cleared. */
@@ -120,6 +96,9 @@ class ClearCallTest {
   @Test
   void onlyDoneIsAccepted() {
     assertThat(answered(ofCoolant(false, FaultState.ACTIVE), given("12FFFFFFFF6E0000")).accepted())
+        .isTrue();
+    assertThat(answered(ofCoolant(false, FaultState.ACTIVE), new Answer.Accepted()).accepted())
+        .as("acknowledged alone")
         .isTrue();
     Map<String, String> refusals =
         Map.of(

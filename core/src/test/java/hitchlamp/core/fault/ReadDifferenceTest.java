@@ -9,10 +9,7 @@ import hitchlamp.core.pack.ModuleRef;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.PackReader;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -35,29 +32,8 @@ class ReadDifferenceTest {
   }
 
   private static FaultReading read(boolean told, KnownFault... faults) {
-    return new FaultReading(
-        FaultReading.State.COMPLETE,
-        0,
-        1,
-        OptionalDouble.empty(),
-        OptionalDouble.empty(),
-        List.of(
-            new ModuleFaults(
-                new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true),
-                told ? Map.of(FaultList.ACTIVE, "told", FaultList.EARLIER, "told") : Map.of(),
-                Optional.empty(),
-                List.of(faults),
-                OptionalDouble.empty(),
-                OptionalInt.empty(),
-                OptionalInt.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                List.of(),
-                List.of(),
-                Further.NONE,
-                List.of(),
-                true)),
-        Induced.NOTHING);
+    return Reads.of(
+        new ModuleRef("e", "Engine", "engine", 0, ConversionVersion.V4, true), told, faults);
   }
 
   private static Change only(FaultReading before, FaultReading after, boolean cleared) {
