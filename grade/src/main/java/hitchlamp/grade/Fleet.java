@@ -5,6 +5,7 @@ import java.net.http.WebSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,18 +19,20 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * Many simulated trucks hooked up at once through the real server. The latency of a value is the
  * time from the bus time of the newest frame in it to its arrival over the WebSocket; the clocks
- * are set against each other by the cab's own time, asked for over HTTP, which adds an uncertainty
- * of about the half of that call.
+ * are set against each other by the cab's own time, asked for over HTTP, within the half of that
+ * call.
  */
 final class Fleet {
   private static final long SETTLE_SECONDS = 8;
   private static final long MEASURE_SECONDS = 30;
 
-  /** A clock is set by a call that took at most so long; the half of it is the uncertainty. */
-  private static final double SHORT_CALL_MICROS = 4_000;
+  /** Calls that set a clock, with pauses of different length, so that they meet any moment. */
+  private static final int CALLS = 30;
 
-  private static final int MOST_CALLS = 200;
-  private static final long PAUSE_MILLIS = 5;
+  private static final int PAUSES_MILLIS = 7;
+
+  /** Calls that took at most so many times the shortest count. */
+  private static final double SHORT = 1.5;
 
   private final ServerClient server;
   private final List<String> pids;
@@ -58,6 +61,8 @@ final class Fleet {
     server
         .call("GET", "/api/jobs/" + probe + "/links", null)
         .forEach(l -> links.add(l.path("id").asString()));
+    // A serial port of this machine is a link too.
+    links.removeIf(l -> !l.startsWith("sim/"));
     Map<Long, String> jobs = new LinkedHashMap<>();
     List<WebSocket> sockets = new ArrayList<>();
     String run = Long.toString(System.currentTimeMillis(), 36);
@@ -152,25 +157,31 @@ final class Fleet {
   }
 
   /**
-   * How far the bus clock of a unit is behind ours: by the shortest of many calls, since one that
-   * was stalled on its way there tells a time that is old by the time it is back.
+   * How far the bus clock of a unit is behind ours: the least that any of the short calls says. One
+   * that came between two steps of the simulation tells an older time, so that the offset looks
+   * greater and latencies smaller; one that was stalled tells nothing.
    */
   private void setClock(long job, String unit) throws InterruptedException {
-    double best = Double.MAX_VALUE;
-    for (int i = 0; i < MOST_CALLS && best > SHORT_CALL_MICROS; i++) {
+    double[] halves = new double[CALLS];
+    double[] said = new double[CALLS];
+    for (int i = 0; i < CALLS; i++) {
       double sent = System.nanoTime() / 1e3;
       double micros =
           server.call("GET", "/api/jobs/" + job + "/cab/" + unit, null).path("micros").asDouble();
       double back = System.nanoTime() / 1e3;
-      if (back - sent < best) {
-        best = back - sent;
-        offsets.put(job, (sent + back) / 2 - micros);
-      }
-      if (best > SHORT_CALL_MICROS) {
-        TimeUnit.MILLISECONDS.sleep(PAUSE_MILLIS);
+      halves[i] = (back - sent) / 2;
+      said[i] = (sent + back) / 2 - micros;
+      TimeUnit.MILLISECONDS.sleep(1 + i % PAUSES_MILLIS);
+    }
+    double shortest = Arrays.stream(halves).min().orElseThrow();
+    int best = -1;
+    for (int i = 0; i < CALLS; i++) {
+      if (halves[i] <= SHORT * shortest && (best < 0 || said[i] < said[best])) {
+        best = i;
       }
     }
-    uncertainMicros = Math.max(uncertainMicros, best / 2);
+    offsets.put(job, said[best]);
+    uncertainMicros = Math.max(uncertainMicros, halves[best]);
   }
 
   private WebSocket listen(long job) {

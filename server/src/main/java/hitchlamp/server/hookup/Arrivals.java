@@ -6,16 +6,29 @@ import hitchlamp.core.bus.StampedFrame;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
  * What a live link has heard and its owner has not taken yet, with the time of its bus. At most
- * {@link #MOST_WAITING} events wait; beyond that frames are counted as lost.
+ * {@link #MOST_WAITING} events wait; beyond that frames are counted as lost. Where many links lag
+ * behind at once the computer is too slow for them, and waiting longer would only fill its memory:
+ * then {@link #MOST_AMONG_MANY} wait at each. Together with 200 links that is some 300 MB at most.
  */
 final class Arrivals {
   /** Events that may wait for the owner: about ten seconds of a full bus. */
   static final int MOST_WAITING = 32_768;
 
+  /** Events that may wait for each owner while many links lag behind: two seconds of a full bus. */
+  static final int MOST_AMONG_MANY = 8_192;
+
+  /** Links that may lag behind by more at once. */
+  static final int MOST_BEHIND = 16;
+
+  private static final AtomicInteger BEHIND = new AtomicInteger();
+
+  private final AtomicBoolean behind = new AtomicBoolean();
   private final BlockingQueue<LinkEvent> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
   private final AtomicLong lost = new AtomicLong();
   private final BusClock clock;
@@ -38,9 +51,39 @@ final class Arrivals {
 
   /** Something of less weight than the loss of the link. */
   void offer(LinkEvent event) {
-    if (!waiting.offer(event)) {
+    if (!room() || !waiting.offer(event)) {
       lost.incrementAndGet();
     }
+  }
+
+  private boolean room() {
+    if (waiting.size() < MOST_AMONG_MANY) {
+      caughtUp();
+      return true;
+    }
+    if (behind.get()) {
+      return true;
+    }
+    if (BEHIND.incrementAndGet() > MOST_BEHIND) {
+      BEHIND.decrementAndGet();
+      return false;
+    }
+    if (!behind.compareAndSet(false, true)) {
+      BEHIND.decrementAndGet();
+    }
+    return true;
+  }
+
+  private void caughtUp() {
+    if (behind.get() && behind.compareAndSet(true, false)) {
+      BEHIND.decrementAndGet();
+    }
+  }
+
+  /** The link is closed: nobody takes what waits. */
+  void close() {
+    waiting.clear();
+    caughtUp();
   }
 
   /** The controller reports an error. */
@@ -50,6 +93,7 @@ final class Arrivals {
 
   /** The link is gone: the owner must learn of it whatever else waits. */
   void gone(String why) {
+    caughtUp();
     while (!waiting.offer(new LinkEvent.Lost(now(), why))) {
       waiting.poll();
       lost.incrementAndGet();

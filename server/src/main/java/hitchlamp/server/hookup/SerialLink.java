@@ -329,5 +329,6 @@ final class SerialLink implements Link {
       Thread.currentThread().interrupt();
     }
     line.close();
+    arrivals.close();
   }
 }

@@ -182,6 +182,7 @@ final class TcpLink implements Link {
     closed = true;
     close(tap);
     close(sender);
+    arrivals.close();
   }
 
   private static void close(Socket socket) {
