@@ -1,60 +1,84 @@
 package hitchlamp.core.watch;
 
-import java.util.Arrays;
-
 /**
  * The last samples of one track: what can be scrolled back to, and what a recording has before its
- * start. Old ones go when they are older than a span or when there are too many.
+ * start. Old ones go when they are older than a span or when there are too many. A count of the bus
+ * has 32 bits at most and is kept in four bytes, so is a time: many units are hooked up at once.
  */
 public final class Ring {
   /** Most samples kept of one track: half an hour of a group every 50 ms. */
   public static final int MOST_SAMPLES = 36_000;
 
+  private static final long UNSIGNED = 0xFFFF_FFFFL;
+  private static final int FEWEST = 64;
+
   private final int channels;
   private final long keptMicros;
-  private long[] micros = new long[64];
-  private final long[][] raws;
+
+  /** Time of what stands as 0, microseconds; no sample is older. */
+  private long base;
+
+  private int[] after = new int[FEWEST];
+  private final int[][] raws;
   private int first;
   private int size;
 
   /**
    * @param channels of the track
-   * @param keptMicros how far back it reaches
+   * @param keptMicros how far back it reaches; more than half an hour is cut to that
    */
   public Ring(int channels, long keptMicros) {
     this.channels = channels;
-    this.keptMicros = keptMicros;
-    this.raws = new long[channels][64];
+    this.keptMicros = Math.min(keptMicros, Integer.MAX_VALUE);
+    this.raws = new int[channels][FEWEST];
   }
 
-  /** Takes a sample not older than the last one. */
+  /**
+   * Takes a sample not older than the last one.
+   *
+   * @param values counts of 32 bits without sign
+   */
   public void add(long at, long[] values) {
-    while (size > 0 && (micros[first] < at - keptMicros || size == MOST_SAMPLES)) {
-      first = (first + 1) % micros.length;
+    while (size > 0 && (micros(0) < at - keptMicros || size == MOST_SAMPLES)) {
+      first = (first + 1) % after.length;
       size--;
     }
-    if (size == micros.length) {
+    if (size == 0) {
+      base = at;
+    } else if (at - base > Integer.MAX_VALUE) {
+      begin(micros(0));
+    }
+    if (size == after.length) {
       grow();
     }
-    int place = (first + size) % micros.length;
-    micros[place] = at;
+    int place = (first + size) % after.length;
+    after[place] = (int) (at - base);
     for (int c = 0; c < channels; c++) {
-      raws[c][place] = values[c];
+      raws[c][place] = (int) values[c];
     }
     size++;
   }
 
+  /** Times count from another moment, that of the oldest sample. */
+  private void begin(long from) {
+    int less = (int) (from - base);
+    for (int i = 0; i < size; i++) {
+      after[(first + i) % after.length] -= less;
+    }
+    base = from;
+  }
+
   private void grow() {
-    int length = Math.min(MOST_SAMPLES, micros.length * 2);
-    micros = unrolled(micros, length);
+    int length = Math.min(MOST_SAMPLES, after.length + after.length / 2);
+    after = unrolled(after, length);
     for (int c = 0; c < channels; c++) {
       raws[c] = unrolled(raws[c], length);
     }
     first = 0;
   }
 
-  private long[] unrolled(long[] from, int length) {
-    long[] to = new long[length];
+  private int[] unrolled(int[] from, int length) {
+    int[] to = new int[length];
     int head = from.length - first;
     System.arraycopy(from, first, to, 0, head);
     System.arraycopy(from, 0, to, head, first);
@@ -67,22 +91,22 @@ public final class Ring {
 
   /** Time of the oldest sample; only where there is one. */
   public long oldest() {
-    return micros[first];
+    return micros(0);
   }
 
   /** Time of the newest sample; only where there is one. */
   public long newest() {
-    return micros[(first + size - 1) % micros.length];
+    return micros(size - 1);
   }
 
   /** Time of a sample, 0 is the oldest. */
   public long micros(int at) {
-    return micros[(first + at) % micros.length];
+    return base + after[(first + at) % after.length];
   }
 
   /** Count of a channel in a sample. */
   public long raw(int at, int channel) {
-    return raws[channel][(first + at) % micros.length];
+    return raws[channel][(first + at) % after.length] & UNSIGNED;
   }
 
   /** All of one channel. */
@@ -109,6 +133,5 @@ public final class Ring {
   public void clear() {
     size = 0;
     first = 0;
-    Arrays.fill(micros, 0);
   }
 }

@@ -14,7 +14,7 @@ import java.util.concurrent.atomic.AtomicLong;
  * What a live link has heard and its owner has not taken yet, with the time of its bus. At most
  * {@link #MOST_WAITING} events wait; beyond that frames are counted as lost. Where many links lag
  * behind at once the computer is too slow for them, and waiting longer would only fill its memory:
- * then {@link #MOST_AMONG_MANY} wait at each. Together with 200 links that is some 300 MB at most.
+ * then {@link #MOST_AMONG_MANY} wait at each. Together with 100 links that is some 100 MB at most.
  */
 final class Arrivals {
   /** Events that may wait for the owner: about ten seconds of a full bus. */

@@ -30,7 +30,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class HookUps implements JobPage {
   /** Hook-ups at once. */
-  static final int MOST = 200;
+  static final int MOST = 100;
 
   private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
 
