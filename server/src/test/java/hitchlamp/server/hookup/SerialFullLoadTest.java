@@ -102,7 +102,7 @@ class SerialFullLoadTest {
             """
             # A serial adapter on a full bus
 
-            A simulated truck on a bus of 500 kbit/s that makers' own groups fill, its serial adapter (SLCAN text protocol) at a pseudo-terminal laid by socat; Hitch Lamp's own link reads it through jSerialComm. Measured at %s by `SerialFullLoadTest` of the server (`ADAPTER_WRITE=60`).
+            A simulated truck on a bus of 500 kbit/s that makers' own groups fill, its serial adapter (SLCAN text protocol) at a pseudo-terminal laid by socat; Hitch Lamp's own link reads it through jSerialComm. Measured at commit %s by `SerialFullLoadTest` of the server (`ADAPTER_WRITE=60`).
 
             | figure | value |
             | --- | --- |
