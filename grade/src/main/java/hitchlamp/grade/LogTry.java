@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * {@code try --log}: a log is listened to frame by frame, each of its buses by itself, and every
@@ -43,6 +44,7 @@ final class LogTry {
   private final Pack pack;
   private final Path candump;
   private final Path pcap;
+  private final AtomicInteger room = new AtomicInteger(LogValues.MOST);
   private final List<Bus> buses = new ArrayList<>();
 
   /**
@@ -59,7 +61,7 @@ final class LogTry {
   private final class Bus {
     final String name;
     final ListenIn listen = new ListenIn(pack);
-    final LogValues values = new LogValues(pack);
+    final LogValues values = new LogValues(pack, room);
     final Station station =
         new Station(
             Reading.OWN,
@@ -114,6 +116,7 @@ final class LogTry {
       found.put("roll", ReadingJson.of(listen.result()));
       found.put("broken", ReadingJson.broken(listen.broken()));
       found.put("valuesRead", values.read());
+      found.put("messagesWithoutRoom", values.leftOut());
       found.put("values", values.all().stream().map(ReadingJson::value).toList());
       return found;
     }

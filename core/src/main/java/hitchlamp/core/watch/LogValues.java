@@ -10,13 +10,17 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * What every parameter of a log came to: each is read in each message that carries it, and how
  * often it came, its least, greatest and last value are kept. Holds one line for each parameter of
- * each address, whatever the length of the log.
+ * each address, whatever the length of the log, and {@link #MOST} lines at most.
  */
 public final class LogValues {
+  /** Lines of one log, all its buses together: bounds memory against a log of nonsense. */
+  public static final int MOST = 20_000;
+
   private static final int ADDRESSES = 256;
   private static final int FRAME_BITS = 64;
 
@@ -84,9 +88,14 @@ public final class LogValues {
       }
     }
 
-    Sum[] of(int source) {
+    /** Empty where there is no room for another address. */
+    Sum[] of(int source, AtomicInteger room) {
       Sum[] s = sums[source];
+      if (s == null && room.get() < parameters.length) {
+        return NONE;
+      }
       if (s == null) {
+        room.addAndGet(-parameters.length);
         s = new Sum[parameters.length];
         for (int i = 0; i < s.length; i++) {
           s[i] = new Sum();
@@ -97,11 +106,20 @@ public final class LogValues {
     }
   }
 
-  private final Group[] groups = new Group[Pgn.GREATEST + 1];
-  private long read;
+  private static final Sum[] NONE = {};
 
-  /** Reads the parameters of a pack. */
-  public LogValues(Pack pack) {
+  private final Group[] groups = new Group[Pgn.GREATEST + 1];
+  private final AtomicInteger room;
+  private long read;
+  private long leftOut;
+
+  /**
+   * Reads the parameters of a pack.
+   *
+   * @param room lines that may still be kept, shared by the buses of one log
+   */
+  public LogValues(Pack pack, AtomicInteger room) {
+    this.room = room;
     Map<Integer, List<Parameter>> byGroup = new HashMap<>();
     pack.parameters()
         .values()
@@ -126,7 +144,8 @@ public final class LogValues {
     if (g == null) {
       return;
     }
-    Sum[] sums = g.of(source);
+    Sum[] sums = g.of(source, room);
+    leftOut += sums.length == 0 ? 1 : 0;
     int bits = length * 8;
     for (int i = 0; i < sums.length; i++) {
       long raw = g.end[i] <= bits ? payload >>> g.shift[i] & g.mask[i] : g.mask[i];
@@ -139,7 +158,8 @@ public final class LogValues {
   public void take(Message m) {
     Group g = m.data().length * 8 > FRAME_BITS ? groups[m.pgn()] : null;
     if (g != null) {
-      Sum[] sums = g.of(m.source());
+      Sum[] sums = g.of(m.source(), room);
+      leftOut += sums.length == 0 ? 1 : 0;
       for (int i = 0; i < sums.length; i++) {
         add(g, i, sums[i], g.parameters[i].raw(m));
       }
@@ -166,6 +186,11 @@ public final class LogValues {
   /** Values that were read, of whatever state. */
   public long read() {
     return read;
+  }
+
+  /** Messages of which nothing was read, since there was no room for another address. */
+  public long leftOut() {
+    return leftOut;
   }
 
   /** All that came, by address and SPN. */

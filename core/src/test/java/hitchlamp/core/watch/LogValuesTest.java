@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 
 /** What is summed up beside what the receiver of live values makes of the same bytes. */
@@ -36,7 +37,7 @@ class LogValuesTest {
 
   @Test
   void aParameterTellsItsLeastItsGreatestAndItsLast() {
-    LogValues values = new LogValues(TRUCK);
+    LogValues values = new LogValues(TRUCK, new AtomicInteger(LogValues.MOST));
     for (int raw : new int[] {8_000, 4_800, 12_000, 9_600}) {
       values.take(SPEED_GROUP, 0, 8, speed(raw));
     }
@@ -47,7 +48,7 @@ class LogValuesTest {
 
   @Test
   void whatIsNoNumberIsCountedByItsKind() {
-    LogValues values = new LogValues(TRUCK);
+    LogValues values = new LogValues(TRUCK, new AtomicInteger(LogValues.MOST));
     for (int raw : new int[] {0xFFFF, 0xFF00, 0xFE01, 0xFD00, 0xFB00}) {
       values.take(SPEED_GROUP, 3, 8, speed(raw));
     }
@@ -59,14 +60,14 @@ class LogValuesTest {
 
   @Test
   void aMessageThatIsTooShortHasItNot() {
-    LogValues values = new LogValues(TRUCK);
+    LogValues values = new LogValues(TRUCK, new AtomicInteger(LogValues.MOST));
     values.take(SPEED_GROUP, 0, 4, speed(8_000) & 0xFFFFFFFFL);
     assertThat(of(values, 0, SPEED).missing()).isEqualTo(1);
   }
 
   @Test
   void eachAddressStandsByItself() {
-    LogValues values = new LogValues(TRUCK);
+    LogValues values = new LogValues(TRUCK, new AtomicInteger(LogValues.MOST));
     values.take(SPEED_GROUP, 0, 8, speed(8_000));
     values.take(SPEED_GROUP, 1, 8, speed(16_000));
     values.take(SPEED_GROUP, 255, 8, speed(0));
@@ -76,11 +77,29 @@ class LogValuesTest {
   }
 
   @Test
+  void aLogOfNonsenseFillsNoMemoryAndWhatHasNoRoomIsCounted() {
+    AtomicInteger room = new AtomicInteger(LogValues.MOST);
+    LogValues one = new LogValues(TRUCK, room);
+    LogValues other = new LogValues(TRUCK, room);
+    List<Integer> groups = TRUCK.parameters().values().stream().map(Parameter::pgn).toList();
+    for (int source = 0; source < 256; source++) {
+      for (int pgn : groups) {
+        one.take(pgn, source, 8, 0);
+        other.take(pgn, source, 8, 0);
+      }
+    }
+    assertThat(one.all().size() + other.all().size()).isLessThanOrEqualTo(LogValues.MOST);
+    assertThat(one.all()).isNotEmpty();
+    assertThat(one.leftOut()).isPositive();
+    assertThat(of(one, 0, SPEED).valid()).as("the first are whole").isPositive();
+  }
+
+  @Test
   void everyParameterIsReadAsTheReceiverReadsIt() {
     SplittableRandom dice = new SplittableRandom(8);
     List<Integer> groups =
         TRUCK.parameters().values().stream().map(Parameter::pgn).distinct().sorted().toList();
-    LogValues values = new LogValues(TRUCK);
+    LogValues values = new LogValues(TRUCK, new AtomicInteger(LogValues.MOST));
     Map<String, List<Long>> valid = new HashMap<>();
     Map<String, long[]> states = new HashMap<>();
     for (int i = 0; i < 60_000; i++) {
