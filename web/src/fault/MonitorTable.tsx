@@ -76,7 +76,7 @@ function ResultRow({ result: r }: { result: Result }) {
     <tr className="border-t border-line align-middle">
       <td className="py-2 pr-3 pl-4">
         {r.title}
-        <span className="code block text-small text-ink-2">{texts.spnFmi(r.spn, r.fmi)}</span>
+        {r.spn > 0 && <span className="code block text-small text-ink-2">{texts.spnFmi(r.spn, r.fmi)}</span>}
       </td>
       <td className="pr-3">
         {r.value != null && (

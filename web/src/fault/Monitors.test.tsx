@@ -105,6 +105,15 @@ it('shows counts that no scaling is known for as counts', () => {
   expect(within(row).getByText('7 counts')).toBeTruthy()
 })
 
+it('names a test that its module only numbers by its number, not by an SPN', () => {
+  page([{ ...conversion, spn: 0, fmi: 31, test: 3, title: 'Test 3 of the module', unit: '' }], {
+    kind: 'PROVEN',
+    count: 0,
+  })
+  expect(screen.getByText('Test 3 of the module')).toBeTruthy()
+  expect(screen.queryByText(/SPN 0/)).toBeNull()
+})
+
 it('tells what a module counts, and says where it does not tell a figure', () => {
   page([conversion], { kind: 'PROVEN', count: 0 }, true, '', {
     counts: { pending: 1, lampOn: 0, permanent: 2 },

@@ -178,9 +178,15 @@ final class FaultCollector extends ModuleCollector {
         .toList();
   }
 
+  private List<Integer> untoldTests() {
+    return numbered.stream()
+        .filter(n -> tests.values().stream().noneMatch(t -> t.spn() == 0 && t.test() == n))
+        .toList();
+  }
+
   /** A group that did not come. */
   void unanswered(int pgn, Answer answer) {
-    if (pgn == Pgn.DM30) {
+    if (pgn == Pgn.DM30 || pgn == Pgn.DM8) {
       odd(FaultWords.say("it-did-not-tell-what-a-test-found", word(answer)));
     }
     FaultList.ofGroup(pgn)
@@ -352,7 +358,7 @@ final class FaultCollector extends ModuleCollector {
         monitorCounts,
         List.copyOf(tests.values()),
         untold(),
-        further.told(),
+        further.told(untoldTests()),
         oddities(),
         ended());
   }

@@ -14,6 +14,8 @@ import java.util.Optional;
  * @param lit which lamps its faults command; none where not told
  * @param failing what fails at this moment, confirmed or not; none where not told
  * @param auxiliary how long devices that raise the emissions were at work
+ * @param untoldTests numbers of tests that it has and did not tell when asked; none where it told
+ *     all
  * @param area where the engine works with regard to the limits; empty where not told
  */
 public record Further(
@@ -21,10 +23,16 @@ public record Further(
     List<Lit> lit,
     List<Code> failing,
     List<AuxiliaryTime> auxiliary,
+    List<Integer> untoldTests,
     Optional<ControlArea> area) {
   /** Nothing is told. */
   public static final Further NONE =
-      new Further(Optional.empty(), List.of(), List.of(), List.of(), Optional.empty());
+      new Further(Optional.empty(), List.of(), List.of(), List.of(), List.of(), Optional.empty());
+
+  /** A read of before numbered tests were asked for has none. */
+  public Further {
+    untoldTests = untoldTests == null ? List.of() : List.copyOf(untoldTests);
+  }
 
   /** A fault of the module. */
   public record Code(int spn, int fmi) {}

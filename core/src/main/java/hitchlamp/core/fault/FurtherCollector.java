@@ -101,8 +101,12 @@ final class FurtherCollector {
     return failing;
   }
 
-  /** All of it. */
-  Further told() {
+  /**
+   * All of it.
+   *
+   * @param untoldTests numbers of tests of which nothing was told
+   */
+  Further told(List<Integer> untoldTests) {
     return new Further(
         counts,
         lamps.faults().stream()
@@ -110,6 +114,7 @@ final class FurtherCollector {
             .toList(),
         failing.stream().map(d -> new Further.Code(d.spn(), d.fmi())).toList(),
         auxiliary,
+        untoldTests,
         area);
   }
 }

@@ -53,6 +53,11 @@ public record ModuleFaults(
     further = further == null ? Further.NONE : further;
   }
 
+  /** Tests that it has, by SPN or by number, and of which it told nothing when asked. */
+  public int testsUntold() {
+    return untold.size() + further.untoldTests().size();
+  }
+
   /** True where its active and its earlier faults are known. */
   public boolean read() {
     return "told".equals(lists.get(FaultList.ACTIVE))

@@ -104,10 +104,13 @@ public record MonitorResult(
         state(r, least, most, margin));
   }
 
+  /** What a test is called that its module only numbers. */
+  public static String titleOf(int number) {
+    return FaultWords.say("test-number", number);
+  }
+
   private static String title(TestResult r, Pack pack) {
-    return r.spn() == 0
-        ? FaultWords.say("test-number", r.test())
-        : pack.spnText(r.spn()) + ", " + pack.fmiText(r.fmi());
+    return r.spn() == 0 ? titleOf(r.test()) : pack.spnText(r.spn()) + ", " + pack.fmiText(r.fmi());
   }
 
   private static double scaled(int counts, Optional<MonitorKind.Scaling> scaling) {

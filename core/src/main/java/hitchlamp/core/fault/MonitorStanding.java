@@ -36,14 +36,14 @@ public record MonitorStanding(Kind kind, int count) {
             .anyMatch(
                 m ->
                     !m.tests().isEmpty()
-                        || !m.untold().isEmpty()
+                        || m.testsUntold() > 0
                         || m.readiness().map(x -> !x.monitors().isEmpty()).orElse(false));
     int failing = count(results, MonitorResult.State.FAILS);
     // Of a monitor that has not run its tests have not either: they are one.
     int toRun = open > 0 ? open : count(results, MonitorResult.State.NOT_RUN);
     int near = count(results, MonitorResult.State.NEAR);
     int unjudged =
-        r.modules().stream().mapToInt(m -> m.untold().size()).sum()
+        r.modules().stream().mapToInt(ModuleFaults::testsUntold).sum()
             + (int) results.stream().filter(x -> !x.proves()).count()
             - failing
             - near

@@ -7,6 +7,7 @@ import hitchlamp.core.pack.Pack;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 
 /** What the tests of monitors leave open: a repair is proven only by one that passes well. */
 public final class MonitorItems {
@@ -27,13 +28,13 @@ public final class MonitorItems {
           default -> {}
         }
       }
-      if (!m.untold().isEmpty()) {
+      if (m.testsUntold() > 0) {
         open.add(
             new OpenItem(
                 SignoffWords.said(
                     "tests-of-the-module-not-told",
                     m.target().title().toLowerCase(Locale.ROOT),
-                    String.join(", ", m.untold().stream().map(spn -> pack.spnText(spn)).toList())),
+                    String.join(", ", untold(m, pack))),
                 SignoffWords.say("read-the-faults-again-to-the")));
       }
       // A monitor that is said not to have run is open by itself.
@@ -49,5 +50,12 @@ public final class MonitorItems {
       }
     }
     return List.copyOf(open);
+  }
+
+  private static List<String> untold(ModuleFaults m, Pack pack) {
+    return Stream.concat(
+            m.untold().stream().map(spn -> pack.spnText(spn)),
+            m.further().untoldTests().stream().map(MonitorResult::titleOf))
+        .toList();
   }
 }

@@ -262,6 +262,23 @@ class FaultCallTest {
                 "Test 1 of the module", MonitorResult.State.PASSES));
   }
 
+  /** What it has and does not tell proves nothing, by SPN or by number. */
+  @Test
+  void aNumberedTestThatIsNotToldKeepsTheProofAway() {
+    watchesEmissions(33);
+    twoFaults(33);
+    group(33, Pgn.DM10, "05 00 00 00 00 00 00 00");
+    answers.put("33:test 1", "01 01 64 00 C8 00 FF FF");
+    answers.put("33:test 3", "01 01 64 00 C8 00 FF");
+    FaultReading r = run(BODY);
+    assertThat(only(r).further().untoldTests()).containsExactly(3);
+    assertThat(MonitorStanding.of(r, TRUCK))
+        .isEqualTo(new MonitorStanding(MonitorStanding.Kind.NOT_JUDGED, 1));
+    assertThat(MonitorItems.of(r, TRUCK))
+        .singleElement()
+        .satisfies(i -> assertThat(i.says().toString()).contains("Test 3 of the module"));
+  }
+
   @Test
   void garbledFurtherAnswersAreSaidAndTheFaultsStand() {
     watchesEmissions(33);
