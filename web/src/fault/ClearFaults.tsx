@@ -56,7 +56,7 @@ export function ClearFaults({
             </li>
           ))}
         </ul>
-        <label>
+        <label className="flex flex-col gap-1">
           {texts.whichModules}
           <Select
             value={module}
@@ -76,7 +76,7 @@ export function ClearFaults({
           </Select>
         </label>
         {module && (
-          <label>
+          <label className="flex flex-col gap-1">
             {texts.whichOfItsFaults}
             <Select value={fault} onChange={(e) => setFault(e.target.value)}>
               <option value="">{texts.allItsFaults}</option>

@@ -76,6 +76,8 @@ export function MonitorsPage() {
         <WhyPart head={texts.aMonitorWatches}>{texts.aMonitorWatchesWhat}</WhyPart>
         <WhyPart head={texts.aResultBesideItsLimits}>{texts.aResultBesideItsLimitsWhat}</WhyPart>
         <WhyPart head={texts.nothingStored}>{texts.nothingStoredWhat}</WhyPart>
+        <WhyPart head={texts.whatItCounts}>{texts.whatItCountsWhat}</WhyPart>
+        <WhyPart head={texts.emissionsAllowed}>{texts.emissionsAllowedWhat}</WhyPart>
       </Why>
     </>
   )

@@ -233,6 +233,12 @@ export const texts = {
   whenItBeganIsNotTold: 'When it began is not known: its module keeps no times.',
   whereTo: 'Where to',
   whereToStart: 'Where to start',
+  whatItCounts: 'Faults that it counts',
+  whatItCountsWhat:
+    'Held against the lists that it told. Where they differ the read says so: one came or went meanwhile, or one was lost. Read again.',
+  emissionsAllowed: 'EI-AECD and NTE',
+  emissionsAllowedWhat:
+    'A device, by its maker’s number, that lets the engine emit more for a while to protect it: many hours ask why. Inside the not-to-exceed area the limits hold at every moment.',
   whichOfItsFaults: 'Which of its faults',
   allItsFaults: 'All its faults',
   onlyThisFault: (a: Shown, b: Shown, c: Shown) => `${a}: ${b}, ${c}`,
