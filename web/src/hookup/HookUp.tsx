@@ -39,6 +39,8 @@ export function HookUp() {
   const may = me.rights.includes('READ')
   const calling = canAsk && liveRoll?.state === 'UNDER_WAY'
   const busy = link?.state === 'CONNECTING' || link?.state === 'LISTENING'
+  // What must be done something about stands by itself, once.
+  const toldApart = link !== undefined && ['LOST', 'REFUSED', 'WRONG_SPEED', 'SILENT'].includes(link.state)
   const picker =
     may &&
     (choosing ||
@@ -55,7 +57,7 @@ export function HookUp() {
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <h1>{texts.hookUp}</h1>
         <p className="text-ink-2" aria-live="polite">
-          {link?.says ?? texts.notHookedUp}
+          {!toldApart && (link?.says ?? texts.notHookedUp)}
         </p>
         {may && (
           <div className="ml-auto flex gap-2">
@@ -80,12 +82,7 @@ export function HookUp() {
         )}
       </div>
       <ProblemBox problem={call.error ?? cut.error ?? unhook.error} />
-      {link?.state === 'LOST' && (
-        <p role="alert" className="mb-4 border-l-4 border-grave bg-sheet px-4 py-3">
-          <b className="font-semibold">{link.says}</b> {link.next}
-        </p>
-      )}
-      {(link?.state === 'REFUSED' || link?.state === 'WRONG_SPEED' || link?.state === 'SILENT') && (
+      {toldApart && (
         <p role="alert" className="mb-4 border-l-4 border-grave bg-sheet px-4 py-3">
           <b className="font-semibold">{link.says}</b> {link.next}
         </p>

@@ -39,10 +39,7 @@ final class LinkSearch {
     try {
       link = opener.open(candidate.bus());
     } catch (LinkRefusal e) {
-      says.say(
-          LinkView.State.REFUSED,
-          HookupWords.say("no-link", e.getMessage()),
-          HookupWords.say("is-the-adapter-plugged-in-and"));
+      says.say(LinkView.State.REFUSED, HookupWords.say("no-link", e.getMessage()), nextOf(e));
       return false;
     }
     says.say(
@@ -51,6 +48,13 @@ final class LinkSearch {
         HookupWords.say("key-on-if-it-is-off"));
     heard.clear();
     return true;
+  }
+
+  /** What a person does about a link that was refused. */
+  static String nextOf(LinkRefusal refusal) {
+    return refusal.next().isEmpty()
+        ? HookupWords.say("is-the-adapter-plugged-in-and")
+        : refusal.next();
   }
 
   /** The bus that is open. */

@@ -193,7 +193,7 @@ final class LiveOwner implements Runnable, LiveUnit {
         say(
             LinkView.State.REFUSED,
             HookupWords.say("no-link", e.getMessage()),
-            HookupWords.say("is-the-adapter-plugged-in-and"));
+            LinkSearch.nextOf(e));
         return false;
       }
       begin(search.heard());

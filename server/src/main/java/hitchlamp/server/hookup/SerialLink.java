@@ -57,9 +57,15 @@ final class SerialLink implements Link {
   private final BlockingQueue<byte[]> unwritten = new ArrayBlockingQueue<>(MOST_UNWRITTEN);
   private final Queue<Asked> asked = new ConcurrentLinkedQueue<>();
   private final AtomicLong overruns = new AtomicLong();
-  private volatile boolean discards = true;
+
+  /** While it is there, all answers but the version are of what was asked before. */
+  private volatile CompletableFuture<Void> version = new CompletableFuture<>();
+
+  private volatile boolean answers;
+  private volatile boolean begun;
   private volatile boolean closed;
   private Thread writer;
+  private boolean tellsVersion;
   private boolean stamped;
   private boolean speaking;
   private boolean gone;
@@ -105,26 +111,58 @@ final class SerialLink implements Link {
     put(SlcanText.command("\r"));
     put(SlcanText.close());
     rest();
-    discards = false;
-    if (ask(SlcanText.version()) == null && ask(SlcanText.version()) == null) {
-      throw new LinkRefusal(HookupWords.say("no-adapter-answers-on", title));
+    if (!inStep() && !inStep()) {
+      throw new LinkRefusal(
+          HookupWords.say("no-adapter-answers-on", title),
+          HookupWords.say("unplug-the-adapter-once"));
     }
+    begun = true;
     if (!(ask(SlcanText.rate(bitsPerSecond)) instanceof Said.Done)) {
-      throw new LinkRefusal(HookupWords.say("the-adapter-does-not-set-its-rate", title));
+      throw new LinkRefusal(
+          HookupWords.say("the-adapter-does-not-set-its-rate", title),
+          HookupWords.say("unplug-the-adapter-once"));
     }
     stamped = ask(SlcanText.stamps()) instanceof Said.Done;
     if (ask(SlcanText.listenOnly()) instanceof Said.Done) {
       return;
     }
     if (!named) {
-      throw new LinkRefusal(HookupWords.say("the-adapter-cannot-only-listen", title));
+      throw new LinkRefusal(
+          HookupWords.say("the-adapter-cannot-only-listen", title),
+          HookupWords.say("choose-the-rate-from-the-papers"));
     }
     takePart();
   }
 
+  /**
+   * Asks for the version and passes over all other answers until it comes: a slow adapter answers
+   * late, and what is asked from here on must not take an answer to something before. One that does
+   * not know the question is waited for to the end.
+   *
+   * @return true where anything answers
+   */
+  private boolean inStep() {
+    CompletableFuture<Void> wanted = new CompletableFuture<>();
+    version = wanted;
+    put(SlcanText.version());
+    try {
+      wanted.get(ANSWER_MILLIS, TimeUnit.MILLISECONDS);
+      tellsVersion = true;
+    } catch (TimeoutException | ExecutionException e) {
+      return answers;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    } finally {
+      version = null;
+    }
+    return true;
+  }
+
   private void takePart() {
     if (!(ask(SlcanText.open()) instanceof Said.Done)) {
-      throw new LinkRefusal(HookupWords.say("the-adapter-does-not-take-part", title));
+      throw new LinkRefusal(
+          HookupWords.say("the-adapter-does-not-take-part", title),
+          HookupWords.say("unplug-the-adapter-once"));
     }
     speaking = true;
   }
@@ -194,6 +232,10 @@ final class SerialLink implements Link {
         arrivals.gone(e.getMessage());
       }
     }
+    CompletableFuture<Void> wanted = version;
+    if (wanted != null) {
+      wanted.completeExceptionally(new IOException(title));
+    }
     for (Asked a = asked.poll(); a != null; a = asked.poll()) {
       if (a instanceof Asked.Command c) {
         c.answer().completeExceptionally(new IOException(title));
@@ -202,23 +244,35 @@ final class SerialLink implements Link {
   }
 
   private void said(Said said) {
-    if (discards) {
-      return;
-    }
     if (said instanceof Said.FrameSaid f) {
-      arrivals.seen(new StampedFrame(stamps.micros(f.millis(), System.nanoTime()), f.frame()));
-    } else if (said instanceof Said.Status s) {
-      status(s.flags());
-    } else if (said instanceof Said.Done
-        || said instanceof Said.Refused
-        || said instanceof Said.Answer) {
-      Asked next = asked.poll();
-      while (next instanceof Asked.OfStatus && !(said instanceof Said.Refused)) {
-        // It does not know the question.
-        next = asked.poll();
+      if (begun) {
+        arrivals.seen(new StampedFrame(stamps.micros(f.millis(), System.nanoTime()), f.frame()));
       }
-      answered(next, said);
+    } else if (said instanceof Said.Status s) {
+      if (begun) {
+        status(s.flags());
+      }
+    } else if (said instanceof Said.Answer) {
+      answers = true;
+      CompletableFuture<Void> wanted = version;
+      if (wanted != null) {
+        wanted.complete(null);
+      }
+    } else if (said instanceof Said.Done || said instanceof Said.Refused) {
+      answers = true;
+      if (version == null) {
+        answered(said);
+      }
     }
+  }
+
+  private void answered(Said said) {
+    Asked next = asked.poll();
+    while (next instanceof Asked.OfStatus && !(said instanceof Said.Refused)) {
+      // It does not know the question.
+      next = asked.poll();
+    }
+    answered(next, said);
   }
 
   private void answered(Asked to, Said said) {
@@ -271,7 +325,12 @@ final class SerialLink implements Link {
       return;
     }
     taken();
-    ask(SlcanText.close());
+    if (tellsVersion) {
+      put(SlcanText.close());
+      inStep();
+    } else {
+      ask(SlcanText.close());
+    }
     takePart();
   }
 

@@ -63,12 +63,15 @@ class SerialPorts {
     try {
       port = SerialPort.getCommPort(path);
     } catch (SerialPortInvalidPortException e) {
-      throw new LinkRefusal(HookupWords.say("no-serial-port", path));
+      throw new LinkRefusal(
+          HookupWords.say("no-serial-port", path), HookupWords.say("plug-the-adapter-in"));
     }
     port.setComPortParameters(baud, DATA_BITS, SerialPort.ONE_STOP_BIT, SerialPort.NO_PARITY);
     port.setComPortTimeouts(SerialPort.TIMEOUT_READ_SEMI_BLOCKING, WAIT_MILLIS, 0);
     if (!opens(port)) {
-      throw new LinkRefusal(HookupWords.say("the-serial-port-does-not-open", path));
+      throw new LinkRefusal(
+          HookupWords.say("the-serial-port-does-not-open", path),
+          HookupWords.say("free-the-serial-port"));
     }
     return new Opened(port);
   }

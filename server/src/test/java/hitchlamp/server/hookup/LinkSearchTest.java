@@ -128,4 +128,11 @@ class LinkSearchTest {
     assertThat(none.open()).isFalse();
     assertThat(said).containsExactly(LinkView.State.REFUSED);
   }
+
+  @Test
+  void whatTheRefusalKnowsToDoIsSaidInPlaceOfTheCommonAdvice() {
+    assertThat(LinkSearch.nextOf(new LinkRefusal("no port", "Plug it in.")))
+        .isEqualTo("Plug it in.");
+    assertThat(LinkSearch.nextOf(new LinkRefusal("no port"))).contains("then hook up again");
+  }
 }

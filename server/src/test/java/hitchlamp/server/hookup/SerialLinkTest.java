@@ -163,6 +163,43 @@ class SerialLinkTest {
   }
 
   /**
+   * An adapter that has been open for another program, or a computer that is slow: what it answers
+   * to the commands before comes when something else has been asked already.
+   */
+  @Test
+  void answersThatComeLateAreNotTakenForThoseToWhatIsAskedNext() throws Exception {
+    SplittableRandom r = new SplittableRandom(5);
+    for (int run = 0; run < 60; run++) {
+      SplittableRandom own = r.split();
+      StringBuilder late = new StringBuilder();
+      ScriptedAdapter adapter =
+          new ScriptedAdapter(
+              c -> {
+                String answer =
+                    c.equals("C") && own.nextBoolean()
+                        ? ScriptedAdapter.REFUSED
+                        : ScriptedAdapter.willing(c);
+                boolean waits = c.equals("C") || c.equals("F");
+                late.append(answer);
+                if (waits && own.nextInt(3) > 0) {
+                  return ScriptedAdapter.SILENT;
+                }
+                String all = late.toString();
+                late.setLength(0);
+                return all;
+              });
+      adapter.tell("T0CF00400\u0007\r".repeat(own.nextInt(4)));
+      try (SerialLink link = open(adapter, false)) {
+        link.await(0);
+        link.speak();
+        assertThat(adapter.asked).as("run %d", run).containsSubsequence("V", "S5", "L", "C", "O");
+        link.send(REQUEST);
+        assertThat(next(link, LinkEvent.Seen.class).stamped().frame()).isEqualTo(REQUEST);
+      }
+    }
+  }
+
+  /**
    * The contract of a link that listens: whatever the adapter says and whoever wants what, it is
    * never told to take part or to send before {@link SerialLink#speak}.
    */

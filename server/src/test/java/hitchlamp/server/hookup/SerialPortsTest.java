@@ -112,6 +112,29 @@ class SerialPortsTest {
     }
   }
 
+  /** It waits for the port no longer than one that ends needs to give it back. */
+  @Test
+  void aPortThatAnotherProgramHasIsRefusedWithWhatToDoAndOpensOnceItIsFree() throws Exception {
+    try (Plugged in = Plugged.in(path, units.adapterPort(0))) {
+      Process other =
+          new ProcessBuilder("flock", path.toString(), "sh", "-c", "echo has it; cat").start();
+      try {
+        assertThat(other.inputReader().readLine()).isEqualTo("has it");
+        assertThatThrownBy(() -> ports.open(path.toString()))
+            .isInstanceOfSatisfying(
+                LinkRefusal.class, r -> assertThat(r.next()).contains("End the other program"))
+            .hasMessageContaining("another program has it");
+      } finally {
+        other.outputWriter().close();
+        other.waitFor();
+      }
+      try (SerialLink link = open(RIGHT)) {
+        assertThat(frame(link).extended()).isTrue();
+        assertThat(in.path()).isEqualTo(path);
+      }
+    }
+  }
+
   @Test
   void atAWrongRateItTellsErrorsOnly() throws Exception {
     try (Plugged in = Plugged.in(path, units.adapterPort(0));
