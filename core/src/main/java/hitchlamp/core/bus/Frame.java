@@ -17,8 +17,6 @@ public record Frame(int identifier, boolean extended, int length, long payload) 
   /** Greatest 11-bit identifier. */
   public static final int GREATEST_STANDARD = 0x7FF;
 
-  private static final int CRC_POLYNOMIAL = 0x4599;
-
   public Frame {
     if (identifier < 0 || identifier > (extended ? GREATEST_EXTENDED : GREATEST_STANDARD)) {
       throw new IllegalArgumentException(
@@ -82,50 +80,19 @@ public record Frame(int identifier, boolean extended, int length, long payload) 
    */
   public int bitsOnWire() {
     Stuffing s = new Stuffing();
-    s.put(0, 1);
     if (extended) {
-      s.put(identifier >>> 18, 11);
-      s.put(0b11, 2); // SRR, IDE
-      s.put(identifier & 0x3FFFF, 18);
-      s.put(0, 3); // RTR, r1, r0
+      // Start of frame, base, SRR and IDE, extension, RTR, r1, r0, length.
+      long head = (long) identifier >>> 18 << 27 | 0b11L << 25 | (identifier & 0x3FFFFL) << 7;
+      s.put(head | length, 39);
     } else {
-      s.put(identifier, 11);
-      s.put(0, 3); // RTR, IDE, r0
+      // Start of frame, identifier, RTR, IDE, r0, length.
+      s.put((long) identifier << 7 | length, 19);
     }
-    s.put(length, 4);
     for (int i = 0; i < length; i++) {
       s.put(at(i), 8);
     }
-    int crc = s.crc;
-    s.put(crc, 15);
-    return s.bits + 13;
-  }
-
-  /** Counts bits with stuffing while it computes the CRC of what was put in. */
-  private static final class Stuffing {
-    private int bits;
-    private int crc;
-    private int last = 1;
-    private int run = 0;
-
-    void put(int value, int count) {
-      for (int i = count - 1; i >= 0; i--) {
-        int bit = (value >>> i) & 1;
-        crc = ((crc << 1) ^ (((crc >>> 14) ^ bit) * CRC_POLYNOMIAL)) & 0x7FFF;
-        bits++;
-        if (bit == last) {
-          run++;
-        } else {
-          last = bit;
-          run = 1;
-        }
-        if (run == 5) {
-          bits++;
-          last = 1 - bit;
-          run = 1;
-        }
-      }
-    }
+    s.put(s.crc(), 15);
+    return s.bits() + 13;
   }
 
   @Override

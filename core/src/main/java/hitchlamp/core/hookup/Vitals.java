@@ -8,10 +8,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntPredicate;
 
 /**
- * The last reading of each parameter the pack knows, from broadcasts. Holds one reading per SPN and
- * source: at most the pack's parameters times 253.
+ * The last reading of some parameters that the pack knows, from broadcasts. Holds one reading per
+ * SPN and source: at most the pack's parameters times 253.
  */
 public final class Vitals {
   /** Engine speed. */
@@ -32,9 +33,16 @@ public final class Vitals {
   private final Map<Integer, List<Parameter>> byGroup = new HashMap<>();
   private final Map<Integer, Map<Integer, Parameter.Reading>> readings = new HashMap<>();
 
-  public Vitals(Pack pack) {
+  /**
+   * @param wanted true for the SPNs that are read
+   */
+  public Vitals(Pack pack, IntPredicate wanted) {
     for (int pgn : pack.groups()) {
-      byGroup.put(pgn, pack.parametersIn(pgn));
+      List<Parameter> read =
+          pack.parametersIn(pgn).stream().filter(p -> wanted.test(p.spn())).toList();
+      if (!read.isEmpty()) {
+        byGroup.put(pgn, read);
+      }
     }
   }
 

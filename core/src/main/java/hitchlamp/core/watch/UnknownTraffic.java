@@ -1,19 +1,21 @@
 package hitchlamp.core.watch;
 
+import hitchlamp.core.j1939.Address;
 import hitchlamp.core.j1939.Message;
 import hitchlamp.core.j1939.Pgn;
 import hitchlamp.core.pack.Pack;
 import hitchlamp.core.pack.Parameter;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.LongStream;
+import java.util.stream.Stream;
 
 /**
  * Groups on the bus of which a pack reads nothing, or not all that moves: how often they come and
@@ -31,6 +33,9 @@ public final class UnknownTraffic {
   public static final int MOST_BYTES = 64;
 
   private static final int FILLER = 0xFF;
+
+  /** Priority of a message that is made up again from its kept bytes. */
+  private static final int PRIORITY = 6;
 
   /** What the tool itself reads and speaks, whatever the pack. */
   private static final Set<Integer> SPOKEN =
@@ -101,10 +106,16 @@ public final class UnknownTraffic {
 
   private record Key(int pgn, int source) {}
 
+  /**
+   * The newest messages of a group, side by side in one array: many units are hooked up at once.
+   */
   private static final class Seen {
     final byte[] covered;
     final boolean[] moves = new boolean[MOST_BYTES];
-    final Deque<Message> newest = new ArrayDeque<>();
+    private final long[] micros = new long[SAMPLES];
+    private final byte[] lengths = new byte[SAMPLES];
+    private byte[] bytes = new byte[0];
+    private int width;
     long first;
     long count;
 
@@ -113,19 +124,56 @@ public final class UnknownTraffic {
     }
 
     void take(Message m) {
-      Message before = newest.peekLast();
-      for (int i = 0; before != null && i < looked(m); i++) {
-        boolean same = i < before.data().length && before.at(i) == m.at(i);
-        int unread = FILLER & ~covered[i];
-        moves[i] |=
-            !same && (i >= before.data().length || ((before.at(i) ^ m.at(i)) & unread) != 0);
+      int looked = Math.min(MOST_BYTES, m.data().length);
+      if (looked > width) {
+        widen(looked);
       }
-      first = count == 0 ? m.lastMicros() : first;
+      if (count > 0) {
+        compare(m.data(), looked);
+      } else {
+        first = m.lastMicros();
+      }
+      int place = (int) (count % SAMPLES);
+      micros[place] = m.lastMicros();
+      lengths[place] = (byte) looked;
+      System.arraycopy(m.data(), 0, bytes, place * width, looked);
       count++;
-      newest.addLast(m);
-      if (newest.size() > SAMPLES) {
-        newest.removeFirst();
+    }
+
+    private void compare(byte[] now, int looked) {
+      int before = newest();
+      int from = before * width;
+      int length = lengths[before];
+      for (int i = 0; i < looked; i++) {
+        int unread = FILLER & ~covered[i];
+        moves[i] |= i >= length || ((bytes[from + i] ^ now[i]) & unread) != 0;
       }
+    }
+
+    private void widen(int to) {
+      byte[] wider = new byte[SAMPLES * to];
+      for (int i = 0; i < SAMPLES; i++) {
+        System.arraycopy(bytes, i * width, wider, i * to, lengths[i]);
+      }
+      bytes = wider;
+      width = to;
+    }
+
+    private int newest() {
+      return (int) ((count - 1) % SAMPLES);
+    }
+
+    /** Bytes of a message, by its place. */
+    byte[] at(int place) {
+      return Arrays.copyOfRange(bytes, place * width, place * width + lengths[place]);
+    }
+
+    /** Those that are kept, oldest first. */
+    Stream<Message> newest(int pgn, int source) {
+      return LongStream.range(Math.max(0, count - SAMPLES), count)
+          .mapToInt(n -> (int) (n % SAMPLES))
+          .mapToObj(
+              i -> new Message(pgn, source, Address.GLOBAL, PRIORITY, at(i), micros[i], micros[i]));
     }
   }
 
@@ -149,10 +197,6 @@ public final class UnknownTraffic {
         mask[bit / 8] |= (byte) (1 << bit % 8);
       }
     }
-  }
-
-  private static int looked(Message m) {
-    return Math.min(MOST_BYTES, m.data().length);
   }
 
   /** Takes a whole message of the bus. */
@@ -201,32 +245,25 @@ public final class UnknownTraffic {
   }
 
   private static Group group(Key key, Seen seen, boolean partly) {
-    Message last = seen.newest.getLast();
+    byte[] last = seen.at(seen.newest());
+    long lastMicros = seen.micros[seen.newest()];
     List<Integer> bytes = new ArrayList<>();
     List<Boolean> moves = new ArrayList<>();
     List<Boolean> unread = new ArrayList<>();
-    for (int i = 0; i < looked(last); i++) {
-      bytes.add(last.at(i));
+    for (int i = 0; i < last.length; i++) {
+      bytes.add(last[i] & 0xFF);
       moves.add(seen.moves[i]);
       unread.add((seen.covered[i] & FILLER) != FILLER);
     }
-    double every = seen.count > 1 ? (last.lastMicros() - seen.first) / 1e6 / (seen.count - 1) : 0;
+    double every = seen.count > 1 ? (lastMicros - seen.first) / 1e6 / (seen.count - 1) : 0;
     return new Group(
-        key.pgn(),
-        key.source(),
-        partly,
-        seen.count,
-        every,
-        bytes,
-        moves,
-        unread,
-        last.lastMicros());
+        key.pgn(), key.source(), partly, seen.count, every, bytes, moves, unread, lastMicros);
   }
 
   /** What a field would have told in the newest messages of a sender, oldest first. */
   public List<Sample> samples(Parameter field, int source) {
     return Optional.ofNullable(groups.get(new Key(field.pgn(), source))).stream()
-        .flatMap(s -> s.newest.stream())
+        .flatMap(s -> s.newest(field.pgn(), source))
         .map(m -> new Sample(m.lastMicros(), field.read(m)))
         .toList();
   }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.Random;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
 class FrameTest {
@@ -56,5 +57,63 @@ class FrameTest {
     int bits = new Frame(0x555, false, 8, 0x5555555555555555L).bitsOnWire();
     assertThat(bits).isBetween(111, 115);
     assertThat(new Frame(0, false, 8, 0).bitsOnWire()).isGreaterThan(125);
+  }
+
+  /**
+   * As ISO 11898-1 says it, bit by bit: the polynomial is that of its CRC, x15 + x14 + x10 + x8 +
+   * x7 + x4 + x3 + 1.
+   */
+  @Test
+  void bitsOnTheWireAreThoseOfASlowSenderThatPutsInOneBitAfterTheOther() {
+    SplittableRandom r = new SplittableRandom(2);
+    for (int i = 0; i < 20_000; i++) {
+      boolean extended = r.nextBoolean();
+      // Few different bits, so that long runs of equal ones come as well.
+      long mask = r.nextBoolean() ? -1 : r.nextLong() & r.nextLong() & r.nextLong();
+      int identifier =
+          (int) (r.nextLong() & mask)
+              & (extended ? Frame.GREATEST_EXTENDED : Frame.GREATEST_STANDARD);
+      long payload = r.nextBoolean() ? r.nextLong() & mask : r.nextLong() | ~mask;
+      Frame f = new Frame(identifier, extended, r.nextInt(9), payload);
+      assertThat(f.bitsOnWire()).as("%s", f).isEqualTo(sent(f));
+    }
+  }
+
+  private static int sent(Frame f) {
+    StringBuilder bits = new StringBuilder("0");
+    String id = binary(f.identifier(), f.extended() ? 29 : 11);
+    bits.append(f.extended() ? id.substring(0, 11) + "11" + id.substring(11) : id);
+    bits.append("000").append(binary(f.length(), 4));
+    for (int i = 0; i < f.length(); i++) {
+      bits.append(binary(f.at(i), 8));
+    }
+    bits.append(crc(bits));
+    int stuffed = bits.length();
+    char last = 'x';
+    int run = 0;
+    for (int i = 0; i < bits.length(); i++) {
+      run = bits.charAt(i) == last ? run + 1 : 1;
+      last = bits.charAt(i);
+      if (run == 5) {
+        stuffed++;
+        last = last == '0' ? '1' : '0';
+        run = 1;
+      }
+    }
+    return stuffed + 13;
+  }
+
+  private static String crc(CharSequence bits) {
+    int crc = 0;
+    for (int i = 0; i < bits.length(); i++) {
+      boolean next = (bits.charAt(i) == '1') != ((crc & 0x4000) != 0);
+      crc = crc << 1 & 0x7FFF;
+      crc ^= next ? 0b100_0101_1001_1001 : 0;
+    }
+    return binary(crc, 15);
+  }
+
+  private static String binary(int value, int digits) {
+    return String.format("%" + digits + "s", Integer.toBinaryString(value)).replace(' ', '0');
   }
 }

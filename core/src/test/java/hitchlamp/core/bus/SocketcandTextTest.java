@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
 class SocketcandTextTest {
@@ -37,6 +38,60 @@ class SocketcandTextTest {
               new SocketcandText.Said.FrameSaid(
                   new StampedFrame(1_000_000, new Frame(0x123, false, 0, 0))));
     }
+  }
+
+  @Test
+  void everyFrameIsReadAsItWasToldWhetherItsBytesStandApartOrNot() {
+    SplittableRandom r = new SplittableRandom(4);
+    for (int i = 0; i < 5_000; i++) {
+      boolean extended = r.nextBoolean();
+      Frame f =
+          new Frame(r.nextInt(extended ? 1 << 29 : 1 << 11), extended, r.nextInt(9), r.nextLong());
+      long micros = r.nextLong(100_000_000_000L * 1_000_000);
+      String gap = r.nextBoolean() ? " " : "";
+      StringBuilder told = new StringBuilder("<  frame ");
+      told.append(String.format(extended ? "%08X" : "%03x", f.identifier()));
+      told.append(String.format(" %d.%06d", micros / 1_000_000, micros % 1_000_000));
+      for (int k = 0; k < f.length(); k++) {
+        told.append(k == 0 ? " " : gap).append(String.format("%02X", f.at(k)));
+      }
+      assertThat(read(ascii(told + " >"), 1 + r.nextInt(80)))
+          .as("%s", told)
+          .containsExactly(new SocketcandText.Said.FrameSaid(new StampedFrame(micros, f)));
+    }
+  }
+
+  @Test
+  void whatIsNoFrameIsGarbledAndTakenForNothingElse() {
+    for (String odd :
+        List.of(
+            "frame 800 1.000000 00",
+            "frame 20000000 1.000000 00",
+            "frame FFFFFFFF 1.000000 00",
+            "frame 018FEF100 1.000000 00",
+            "frame 18FEF100 1.00000 00",
+            "frame 18FEF100 1.0000000 00",
+            "frame 18FEF100 .000000 00",
+            "frame 18FEF100 123456789012.000000 00",
+            "frame 18FEF100 1000000 00",
+            "frame 18FEF100 1.000000x 00",
+            "frame 18FEF100 1.000000 0",
+            "frame 18FEF100 1.000000 0G",
+            "frame 18FEF100 1.000000 000102030405060708",
+            "frame 18FEF100",
+            "frame  18FEF100 1.000000 00")) {
+      assertThat(read(ascii("< " + odd + " >< hi >"), 1_000))
+          .as(odd)
+          .containsExactly(
+              new SocketcandText.Said.Garbled(odd), new SocketcandText.Said.Word("hi"));
+    }
+    assertThat(read(ascii("< frames >< frame >"), 3))
+        .containsExactly(
+            new SocketcandText.Said.Word("frames"), new SocketcandText.Said.Word("frame"));
+  }
+
+  private static byte[] ascii(String text) {
+    return text.getBytes(StandardCharsets.US_ASCII);
   }
 
   @Test

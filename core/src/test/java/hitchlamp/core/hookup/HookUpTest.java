@@ -245,7 +245,7 @@ class HookUpTest {
         PackReader.read(
             "p",
             "pack: p\ntitle: t\nschema: 1\nlayer: base\nversion: 1\nparameters:\n  - {spn: 110, name: Coolant, pgn: 65262, byte: 1, bits: 8, scale: 1, offset: -40, unit: \"°C\"}\n");
-    Vitals vitals = new Vitals(pack);
+    Vitals vitals = new Vitals(pack, spn -> true);
     Station h =
         new Station(
             new Name(5),

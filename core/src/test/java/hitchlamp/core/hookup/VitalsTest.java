@@ -10,7 +10,8 @@ import org.junit.jupiter.api.Test;
 
 /** What a module says of itself by broadcasts, as it stands in the head of every page. */
 class VitalsTest {
-  private final Vitals vitals = new Vitals(PackLibrary.read(Path.of("../packs")).base());
+  private final Vitals vitals =
+      new Vitals(PackLibrary.read(Path.of("../packs")).base(), spn -> spn == Vitals.EXHAUST_HOT);
 
   private void heard(int source, String hex) {
     vitals.accept(new Message(64892, source, 255, 6, HexFormat.of().parseHex(hex), 1, 1));
@@ -32,6 +33,15 @@ class VitalsTest {
     assertThat(vitals.exhaustHot()).as("another module does not know").contains(true);
     heard(85, told(0));
     assertThat(vitals.exhaustHot()).contains(false);
+  }
+
+  @Test
+  void whatNobodyWantsIsNotRead() {
+    vitals.accept(
+        new Message(64892, 85, 255, 6, HexFormat.of().parseHex("FFFFFFFFFFFFE3FF"), 1, 1));
+    vitals.accept(new Message(61444, 0, 255, 3, HexFormat.of().parseHex("F0FFFF2003FFFFFF"), 1, 1));
+    assertThat(vitals.newest(Vitals.EXHAUST_HOT)).isPresent();
+    assertThat(vitals.newest(Vitals.ENGINE_SPEED)).isEmpty();
   }
 
   private static String told(int count) {

@@ -11,6 +11,9 @@ import hitchlamp.core.pack.PackLibrary;
 import hitchlamp.core.pack.Parameter;
 import hitchlamp.core.quantity.Unit;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Arrays;
+import java.util.Deque;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
@@ -116,5 +119,35 @@ class UnknownTrafficTest {
     assertThat(traffic.groups().size()).isLessThanOrEqualTo(UnknownTraffic.MOST_GROUPS);
     assertThat(traffic.dropped()).isPositive();
     assertThat(traffic.groups()).allMatch(g -> g.bytes().size() <= UnknownTraffic.MOST_BYTES);
+  }
+
+  /** Messages of one group may differ in length. */
+  @Test
+  void theNewestMessagesAreThoseThatCameWhateverTheirLength() {
+    SplittableRandom r = new SplittableRandom(6);
+    Deque<Message> came = new ArrayDeque<>();
+    for (int i = 0; i < 2_000; i++) {
+      int[] bytes = r.ints(r.nextInt(i < 1_000 ? 9 : 20), 0, 256).toArray();
+      say(OWN, 33, bytes);
+      byte[] data = new byte[bytes.length];
+      for (int k = 0; k < data.length; k++) {
+        data[k] = (byte) bytes[k];
+      }
+      came.addLast(new Message(OWN, 33, 255, 6, data, now, now));
+      if (came.size() > UnknownTraffic.SAMPLES) {
+        came.removeFirst();
+      }
+      now += 10_000;
+      if (i % 37 == 0) {
+        Parameter field = new Parameter(0, "", OWN, 8 * r.nextInt(12), 8, 1, 0, Unit.ONE);
+        assertThat(traffic.samples(field, 33))
+            .containsExactlyElementsOf(
+                came.stream()
+                    .map(m -> new UnknownTraffic.Sample(m.lastMicros(), field.read(m)))
+                    .toList());
+        assertThat(traffic.groups().get(0).bytes())
+            .containsExactlyElementsOf(Arrays.stream(bytes).boxed().toList());
+      }
+    }
   }
 }

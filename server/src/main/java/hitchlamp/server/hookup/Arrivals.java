@@ -3,12 +3,15 @@ package hitchlamp.server.hookup;
 import hitchlamp.core.bus.BusClock;
 import hitchlamp.core.bus.LinkEvent;
 import hitchlamp.core.bus.StampedFrame;
-import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.BlockingQueue;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.locks.Condition;
+import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * What a live link has heard and its owner has not taken yet, with the time of its bus. At most
@@ -28,10 +31,22 @@ final class Arrivals {
 
   private static final AtomicInteger BEHIND = new AtomicInteger();
 
+  /** Events that the owner takes in hand at once. */
+  private static final int AT_ONCE = 256;
+
   private final AtomicBoolean behind = new AtomicBoolean();
-  private final BlockingQueue<LinkEvent> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
   private final AtomicLong lost = new AtomicLong();
+  private final ReentrantLock lock = new ReentrantLock();
+
+  // Under the lock: the first stamp sets the clock far ahead, and whoever sees that must find the
+  // frame waiting too.
+  private final Condition came = lock.newCondition();
   private final BusClock clock;
+  private final Deque<LinkEvent> waiting = new ArrayDeque<>();
+  private int inHand;
+
+  /** The owner's alone. */
+  private final Deque<LinkEvent> taken = new ArrayDeque<>(AT_ONCE);
 
   /**
    * @param factor bus seconds per second
@@ -42,24 +57,45 @@ final class Arrivals {
 
   /** A frame came, with the stamp of its link. */
   void seen(StampedFrame stamped) {
-    // The first stamp sets the clock far ahead; whoever sees that must find the frame waiting too.
-    synchronized (clock) {
-      clock.stamp(stamped.micros(), System.nanoTime());
-      offer(new LinkEvent.Seen(stamped));
-    }
+    came(List.of(new LinkEvent.Seen(stamped)));
   }
 
   /** Something of less weight than the loss of the link. */
   void offer(LinkEvent event) {
-    if (!room() || !waiting.offer(event)) {
-      lost.incrementAndGet();
+    came(List.of(event));
+  }
+
+  /** What came together: the owner is woken once for all of it. */
+  void came(List<LinkEvent> events) {
+    lock.lock();
+    try {
+      for (LinkEvent e : events) {
+        if (e instanceof LinkEvent.Seen) {
+          clock.stamp(e.micros(), System.nanoTime());
+        }
+        if (room()) {
+          waiting.add(e);
+        } else {
+          lost.incrementAndGet();
+        }
+      }
+      came.signal();
+    } finally {
+      lock.unlock();
     }
   }
 
+  private int unheard() {
+    return waiting.size() + inHand;
+  }
+
   private boolean room() {
-    if (waiting.size() < MOST_AMONG_MANY) {
+    if (unheard() < MOST_AMONG_MANY) {
       caughtUp();
       return true;
+    }
+    if (unheard() >= MOST_WAITING) {
+      return false;
     }
     if (behind.get()) {
       return true;
@@ -82,7 +118,12 @@ final class Arrivals {
 
   /** The link is closed: nobody takes what waits. */
   void close() {
-    waiting.clear();
+    lock.lock();
+    try {
+      waiting.clear();
+    } finally {
+      lock.unlock();
+    }
     caughtUp();
   }
 
@@ -94,9 +135,15 @@ final class Arrivals {
   /** The link is gone: the owner must learn of it whatever else waits. */
   void gone(String why) {
     caughtUp();
-    while (!waiting.offer(new LinkEvent.Lost(now(), why))) {
-      waiting.poll();
-      lost.incrementAndGet();
+    lock.lock();
+    try {
+      while (unheard() >= MOST_WAITING && waiting.poll() != null) {
+        lost.incrementAndGet();
+      }
+      waiting.add(new LinkEvent.Lost(now(), why));
+      came.signal();
+    } finally {
+      lock.unlock();
     }
   }
 
@@ -107,8 +154,11 @@ final class Arrivals {
 
   /** Bus time, microseconds. */
   long now() {
-    synchronized (clock) {
+    lock.lock();
+    try {
       return clock.micros(System.nanoTime());
+    } finally {
+      lock.unlock();
     }
   }
 
@@ -117,29 +167,35 @@ final class Arrivals {
     return lost.get();
   }
 
-  /** The next event, as a link tells it. */
+  /** The next event, as a link tells it; only the owner asks. */
   LinkEvent await(long untilMicros) throws InterruptedException {
-    while (true) {
-      LinkEvent next;
-      long nanos;
-      synchronized (clock) {
-        next = waiting.poll();
+    LinkEvent next = taken.poll();
+    if (next != null) {
+      return next;
+    }
+    lock.lockInterruptibly();
+    try {
+      inHand = 0;
+      boolean waited = false;
+      while (waiting.isEmpty()) {
         long now = Math.max(0, clock.micros(System.nanoTime()));
-        if (next == null && now >= untilMicros) {
-          return new LinkEvent.Ticked(untilMicros);
+        if (now >= untilMicros || waited && untilMicros == Long.MAX_VALUE) {
+          return new LinkEvent.Ticked(Math.min(untilMicros, now));
         }
-        nanos =
-            untilMicros == Long.MAX_VALUE
-                ? TimeUnit.SECONDS.toNanos(1)
-                : clock.nanosUntil(untilMicros, System.nanoTime());
+        waited =
+            came.awaitNanos(
+                    untilMicros == Long.MAX_VALUE
+                        ? TimeUnit.SECONDS.toNanos(1)
+                        : clock.nanosUntil(untilMicros, System.nanoTime()))
+                <= 0;
       }
-      next = next == null ? waiting.poll(nanos, TimeUnit.NANOSECONDS) : next;
-      if (next != null) {
-        return next;
+      while (inHand < AT_ONCE && !waiting.isEmpty()) {
+        taken.add(waiting.poll());
+        inHand++;
       }
-      if (untilMicros == Long.MAX_VALUE) {
-        return new LinkEvent.Ticked(Math.max(0, now()));
-      }
+      return taken.poll();
+    } finally {
+      lock.unlock();
     }
   }
 }

@@ -11,21 +11,37 @@ import java.io.InputStream;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
+import java.util.ArrayList;
+import java.util.List;
 
 /**
  * A live link over two TCP connections to a CAN daemon: the sender puts frames on the bus, the tap
- * shows everything that the bus carried, our own frames too.
+ * shows everything that the bus carried, our own frames too. Only the tap is in raw mode, so that
+ * nobody tells or hears the bus twice. Where a daemon sends in raw mode alone, which shows in a
+ * refusal or in our first frame not coming by, the sender changes to it and sends that frame again.
  */
 final class TcpLink implements Link {
   private static final int CONNECT_MILLIS = 3_000;
   private static final int HELLO_MILLIS = 3_000;
 
+  /** Our first frame has come by after so long, or the daemon does not send as it was asked. */
+  private static final long PROVEN_NANOS = 500_000_000L;
+
   private final Socket tap;
   private final Socket sender;
   private final double factor;
   private final Arrivals arrivals;
+  private final List<LinkEvent> read = new ArrayList<>();
   private volatile boolean closed;
   private boolean gone;
+
+  /** True once our first frame came by, or the sender is in raw mode. */
+  private volatile boolean proven;
+
+  /** Our first frame until then, and when it was sent; null before. Under the sender's lock. */
+  private Frame first;
+
+  private long firstNanos;
 
   private TcpLink(Socket tap, Socket sender, double factor) {
     this.tap = tap;
@@ -40,17 +56,17 @@ final class TcpLink implements Link {
    * @throws LinkRefusal where the other side refuses or does not speak the protocol
    */
   static TcpLink open(String host, int port, String bus, double factor) {
-    Socket tap = connect(host, port, bus);
+    Socket tap = connect(host, port, bus, true);
     Socket sender;
     try {
-      sender = connect(host, port, bus);
+      sender = connect(host, port, bus, false);
     } catch (LinkRefusal e) {
       close(tap);
       throw e;
     }
     TcpLink link = new TcpLink(tap, sender, factor);
     link.thread("tap " + bus, link::readTap);
-    link.thread("sender " + bus, link::drainSender);
+    link.thread("sender " + bus, link::readSender);
     return link;
   }
 
@@ -60,7 +76,7 @@ final class TcpLink implements Link {
     t.start();
   }
 
-  private static Socket connect(String host, int port, String bus) {
+  private static Socket connect(String host, int port, String bus, boolean raw) {
     Socket socket = new Socket();
     try {
       socket.connect(new InetSocketAddress(host, port), CONNECT_MILLIS);
@@ -68,7 +84,9 @@ final class TcpLink implements Link {
       socket.setSoTimeout(HELLO_MILLIS);
       expect(socket, "hi", null);
       expect(socket, "ok", SocketcandText.open(bus));
-      expect(socket, "ok", SocketcandText.rawMode());
+      if (raw) {
+        expect(socket, "ok", SocketcandText.rawMode());
+      }
       socket.setSoTimeout(0);
       return socket;
     } catch (SocketTimeoutException e) {
@@ -113,6 +131,8 @@ final class TcpLink implements Link {
       InputStream in = tap.getInputStream();
       for (int count = in.read(bytes); count >= 0; count = in.read(bytes)) {
         reader.feed(bytes, 0, count, this::said);
+        arrivals.came(read);
+        read.clear();
       }
     } catch (IOException e) {
       why = HookupWords.say("the-connection-broke", e.getMessage());
@@ -124,22 +144,61 @@ final class TcpLink implements Link {
 
   private void said(SocketcandText.Said said) {
     if (said instanceof SocketcandText.Said.FrameSaid frame) {
-      arrivals.seen(frame.stamped());
+      read.add(new LinkEvent.Seen(frame.stamped()));
+      if (!proven) {
+        cameBy(frame.stamped().frame());
+      }
     } else if (said instanceof SocketcandText.Said.Word word && word.text().startsWith("error")) {
-      arrivals.error(word.text());
+      read.add(new LinkEvent.BusError(arrivals.now(), word.text()));
     }
   }
 
-  /** The sender hears the bus too; nobody needs it twice. */
-  private void drainSender() {
+  private void cameBy(Frame frame) {
+    synchronized (sender) {
+      proven |= frame.equals(first);
+    }
+  }
+
+  /** The sender tells when it does not send; what it hears in raw mode nobody needs twice. */
+  private void readSender() {
+    SocketcandText reader = new SocketcandText();
     byte[] bytes = new byte[16_384];
     try {
       InputStream in = sender.getInputStream();
-      while (in.read(bytes) >= 0) {
-        // passed over
+      for (int count = in.read(bytes); count >= 0; count = in.read(bytes)) {
+        if (!proven) {
+          reader.feed(bytes, 0, count, this::refused);
+        }
       }
     } catch (IOException e) {
       // The tap tells of a broken link.
+    }
+  }
+
+  private void refused(SocketcandText.Said said) {
+    if (said instanceof SocketcandText.Said.Word word && word.text().startsWith("error")) {
+      sendsRaw();
+    }
+  }
+
+  /** The daemon sends in raw mode alone: what it has not sent is sent again. */
+  private void sendsRaw() {
+    synchronized (sender) {
+      if (!proven) {
+        proven = true;
+        write(SocketcandText.rawMode());
+        if (first != null) {
+          write(SocketcandText.send(first));
+        }
+      }
+    }
+  }
+
+  private void write(byte[] bytes) {
+    try {
+      sender.getOutputStream().write(bytes);
+    } catch (IOException e) {
+      arrivals.gone(HookupWords.say("the-connection-broke-while-sending"));
     }
   }
 
@@ -160,6 +219,9 @@ final class TcpLink implements Link {
 
   @Override
   public LinkEvent await(long untilMicros) throws InterruptedException {
+    if (!proven && overdue()) {
+      sendsRaw();
+    }
     LinkEvent next = arrivals.await(untilMicros);
     gone |= next instanceof LinkEvent.Lost;
     return next;
@@ -170,10 +232,18 @@ final class TcpLink implements Link {
     if (closed || gone) {
       return;
     }
-    try {
-      sender.getOutputStream().write(SocketcandText.send(frame));
-    } catch (IOException e) {
-      arrivals.gone(HookupWords.say("the-connection-broke-while-sending"));
+    synchronized (sender) {
+      if (!proven && first == null) {
+        first = frame;
+        firstNanos = System.nanoTime();
+      }
+      write(SocketcandText.send(frame));
+    }
+  }
+
+  private boolean overdue() {
+    synchronized (sender) {
+      return first != null && System.nanoTime() - firstNanos > PROVEN_NANOS;
     }
   }
 

@@ -20,7 +20,7 @@ final class VitalsRun {
   private final Vitals vitals;
 
   VitalsRun(Pack pack) {
-    this.vitals = new Vitals(pack);
+    this.vitals = new Vitals(pack, spn -> VITAL.contains(spn) || spn == Vitals.EXHAUST_HOT);
   }
 
   void accept(Message message) {

@@ -15,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -23,7 +24,14 @@ import org.junit.jupiter.api.Test;
 class TcpLinkTest {
   private static final String HOUR = "< frame 18FEF100 3600.000000 0011223344556677 >";
 
+  private static final Frame CLAIM = Frame.extended(0x18EEFFF9, 1, 2, 3, 4, 5, 6, 7, 8);
+  private static final String SENT = "< send 18EEFFF9 8 1 2 3 4 5 6 7 8 >";
+  private static final String SEEN = "< frame 18EEFFF9 1.000000 0102030405060708 >";
+  private static final Frame REQUEST = Frame.extended(0x18EAFFF9, 0xEB, 0xFE, 0);
+
   private ServerSocket daemon;
+  private volatile Socket tap;
+  private volatile Socket sender;
   private ExecutorService threads;
 
   @BeforeEach
@@ -42,32 +50,41 @@ class TcpLinkTest {
     socket.getOutputStream().write(text.getBytes(StandardCharsets.US_ASCII));
   }
 
-  private static void hear(Socket socket) throws IOException {
+  /** What the link says, up to the end of the message. */
+  private static String hear(Socket socket) throws IOException {
+    StringBuilder text = new StringBuilder();
     InputStream in = socket.getInputStream();
-    for (int b = in.read(); b != '>' && b >= 0; b = in.read()) {
-      // up to the end of the message
+    for (int b = in.read(); b >= 0; b = in.read()) {
+      text.append((char) b);
+      if (b == '>') {
+        break;
+      }
     }
+    return text.toString();
   }
 
-  /** Answers the opening handshake of one connection. */
-  private Socket greet() throws IOException {
+  /** Answers the opening handshake of one connection; only the tap asks for raw mode. */
+  private Socket greet(boolean tap) throws IOException {
     Socket socket = daemon.accept();
     say(socket, "< hi >");
     hear(socket);
     say(socket, "< ok >");
-    hear(socket);
-    say(socket, "< ok >");
+    if (tap) {
+      assertThat(hear(socket)).isEqualTo("< rawmode >");
+      say(socket, "< ok >");
+    }
     return socket;
   }
 
-  /** Opens a link; the daemon tells both of its connections the text afterwards. */
+  /** Opens a link; the daemon tells its tap the text afterwards. */
   private TcpLink open(String text) throws Exception {
     CompletableFuture<Void> told =
         CompletableFuture.runAsync(
             () -> {
               try {
-                say(greet(), text);
-                say(greet(), text);
+                tap = greet(true);
+                say(tap, text);
+                sender = greet(false);
               } catch (IOException e) {
                 throw new java.io.UncheckedIOException(e);
               }
@@ -76,6 +93,52 @@ class TcpLinkTest {
     TcpLink link = TcpLink.open("127.0.0.1", daemon.getLocalPort(), "can250", 1);
     told.get();
     return link;
+  }
+
+  /** Waits for events of the link on a thread of its own, as its owner does. */
+  private void owned(TcpLink link) {
+    AtomicLong now = new AtomicLong();
+    threads.execute(
+        () -> {
+          try {
+            while (true) {
+              link.await(now.addAndGet(20_000));
+            }
+          } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+          }
+        });
+  }
+
+  @Test
+  void theSenderHearsNoFramesAndSendsAtOnce() throws Exception {
+    try (TcpLink link = open("")) {
+      link.send(CLAIM);
+      assertThat(hear(sender)).isEqualTo(SENT);
+      say(tap, SEEN);
+      assertThat(link.await(Long.MAX_VALUE)).isInstanceOf(LinkEvent.Seen.class);
+      link.send(REQUEST);
+      assertThat(hear(sender)).as("no frame twice, no other mode").startsWith("< send 18EAFFF9");
+    }
+  }
+
+  @Test
+  void whereADaemonSendsInRawModeAloneTheFirstFrameIsSentAgainAndNothingAfterIt() throws Exception {
+    for (boolean refuses : new boolean[] {true, false}) {
+      try (TcpLink link = open("")) {
+        owned(link);
+        link.send(CLAIM);
+        assertThat(hear(sender)).isEqualTo(SENT);
+        if (refuses) {
+          say(sender, "< error unknown command >");
+        }
+        assertThat(hear(sender)).as("refuses: %s", refuses).isEqualTo("< rawmode >");
+        assertThat(hear(sender)).isEqualTo(SENT);
+        say(sender, "< ok >" + SEEN + "< error 20 >");
+        link.send(REQUEST);
+        assertThat(hear(sender)).startsWith("< send 18EAFFF9");
+      }
+    }
   }
 
   @Test

@@ -35,7 +35,7 @@ public final class SimBus {
   private final int bitsPerSecond;
   private final PriorityQueue<Waiting> waiting = new PriorityQueue<>();
   private final List<Ear> ears = new ArrayList<>();
-  private final Map<Integer, Long> lastSeen = new HashMap<>();
+  private final Map<Integer, long[]> lastSeen = new HashMap<>();
   private boolean busy;
   private long order;
   private long carried;
@@ -79,12 +79,13 @@ public final class SimBus {
    * messages.
    */
   public void watchFor(int pgn, int source) {
-    lastSeen.putIfAbsent(pgn << 8 | source, 0L);
+    lastSeen.putIfAbsent(pgn << 8 | source, new long[1]);
   }
 
   /** When a watched group was last carried, microseconds; 0 where never. */
   public long lastSeen(int pgn, int source) {
-    return lastSeen.getOrDefault(pgn << 8 | source, 0L);
+    long[] at = lastSeen.get(pgn << 8 | source);
+    return at == null ? 0 : at[0];
   }
 
   /** Puts a frame in line. */
@@ -120,7 +121,10 @@ public final class SimBus {
           if (next.frame.extended() && !lastSeen.isEmpty()) {
             int key =
                 (next.frame.identifier() >>> 8 & 0x3FFFF) << 8 | next.frame.identifier() & 0xFF;
-            lastSeen.computeIfPresent(key, (k, was) -> agenda.now());
+            long[] at = lastSeen.get(key);
+            if (at != null) {
+              at[0] = agenda.now();
+            }
           }
           StampedFrame stamped = new StampedFrame(agenda.now(), next.frame);
           for (int i = 0; i < ears.size(); i++) {

@@ -5,17 +5,26 @@ import hitchlamp.core.bus.StampedFrame;
 import java.nio.ByteBuffer;
 import java.nio.channels.SocketChannel;
 import java.nio.charset.StandardCharsets;
+import java.util.stream.LongStream;
 
 /**
- * A client that speaks as with a CAN daemon. Says hello, opens a bus, changes to raw mode, then
- * passes frames both ways; one that is too slow is cut off.
+ * A client that speaks as with a CAN daemon. Says hello and opens a bus; from then on it may send,
+ * and in raw mode it hears all that others send. One that is too slow is cut off.
  */
 final class Connection extends Client {
   private static final byte[] HEX = "0123456789ABCDEF".getBytes(StandardCharsets.US_ASCII);
+  private static final byte[] BEGIN = "< frame ".getBytes(StandardCharsets.US_ASCII);
+  private static final byte[] END = " >".getBytes(StandardCharsets.US_ASCII);
   private static final int LONGEST_FRAME = 72;
+
+  /** Powers of ten, by the number of digits that lie below. */
+  private static final long[] POWERS = LongStream.iterate(1, p -> p * 10).limit(19).toArray();
+
   private static final long ERROR_EVERY_MICROS = 50_000;
 
   private final Words reader = new Words();
+  private final byte[] told = new byte[LONGEST_FRAME];
+  private boolean opened;
   private boolean raw;
   private boolean rightSpeed;
   private boolean onBackbone;
@@ -58,13 +67,14 @@ final class Connection extends Client {
       die();
       return;
     }
+    opened = true;
     rightSpeed = onBackbone || bus.equals(berth().busName());
     say("< ok >");
   }
 
   private void send(String[] words) {
-    if (!raw || words.length < 3) {
-      say("< error not in raw mode >");
+    if (!opened || words.length < 3) {
+      say("< error no bus is open >");
       return;
     }
     try {
@@ -101,40 +111,48 @@ final class Connection extends Client {
       return;
     }
     ByteBuffer out = room(LONGEST_FRAME);
+    if (!dead()) {
+      out.put(told, 0, tell(stamped));
+    }
+  }
+
+  /**
+   * Writes a frame as it is told; how many bytes that takes. Runs for every frame of every unit.
+   */
+  private int tell(StampedFrame stamped) {
     Frame f = stamped.frame();
-    put(out, "< frame ");
+    int at = put(0, BEGIN);
     for (int shift = f.extended() ? 28 : 8; shift >= 0; shift -= 4) {
-      out.put(HEX[f.identifier() >>> shift & 15]);
+      told[at++] = HEX[f.identifier() >>> shift & 15];
     }
-    out.put((byte) ' ');
-    digits(out, stamped.micros() / 1_000_000, 1);
-    out.put((byte) '.');
-    digits(out, stamped.micros() % 1_000_000, 6);
-    out.put((byte) ' ');
+    told[at++] = ' ';
+    at = digits(at, stamped.micros() / 1_000_000, 1);
+    told[at++] = '.';
+    at = digits(at, stamped.micros() % 1_000_000, 6);
+    told[at++] = ' ';
     for (int i = 0; i < f.length(); i++) {
-      out.put(HEX[f.at(i) >>> 4]).put(HEX[f.at(i) & 15]);
+      told[at++] = HEX[f.at(i) >>> 4];
+      told[at++] = HEX[f.at(i) & 15];
     }
-    put(out, " >");
+    return put(at, END);
   }
 
-  private static void digits(ByteBuffer out, long value, int least) {
-    int start = out.position();
-    int count = 0;
-    do {
-      out.put((byte) ('0' + value % 10));
-      value /= 10;
+  private int digits(int from, long value, int least) {
+    int count = least;
+    while (count < POWERS.length && value >= POWERS[count]) {
       count++;
-    } while (value > 0 || count < least);
-    for (int a = start, b = out.position() - 1; a < b; a++, b--) {
-      byte swap = out.get(a);
-      out.put(a, out.get(b)).put(b, swap);
     }
+    long rest = value;
+    for (int at = from + count - 1; at >= from; at--) {
+      told[at] = (byte) ('0' + rest % 10);
+      rest /= 10;
+    }
+    return from + count;
   }
 
-  private static void put(ByteBuffer out, String text) {
-    for (int i = 0; i < text.length(); i++) {
-      out.put((byte) text.charAt(i));
-    }
+  private int put(int at, byte[] text) {
+    System.arraycopy(text, 0, told, at, text.length);
+    return at + text.length;
   }
 
   private void say(String text) {

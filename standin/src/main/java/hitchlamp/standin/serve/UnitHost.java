@@ -114,8 +114,9 @@ final class UnitHost {
    * the unit.
    */
   double factor() {
-    return unit.talking()
+    return wantedFactor == 1
             || unit.now() - lastSent < REAL_TIME_MICROS
+            || unit.talking()
             || clients.stream().anyMatch(Client::wantsRealTime)
         ? 1
         : wantedFactor;

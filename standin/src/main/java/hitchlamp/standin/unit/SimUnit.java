@@ -465,7 +465,12 @@ public final class SimUnit {
 
   /** True while a long message is under way, so that time must not run faster than real. */
   public boolean talking() {
-    return modules.values().stream().anyMatch(SimModule::sendingLong);
+    for (SimModule m : modules.values()) {
+      if (m.sendingLong()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Time that each module has taken before its answers so far, microseconds by address. */

@@ -83,6 +83,33 @@ class StandInTest {
     }
   }
 
+  /**
+   * As a daemon does: it tells frames in raw mode alone, and sends for whoever has opened a bus.
+   */
+  @Test
+  void whoOnlySendsHearsNothingAndIsHeard() throws IOException {
+    try (Socket tap = client("can250");
+        Socket sender = new Socket(InetAddress.getLoopbackAddress(), standIn.port(0))) {
+      sender.setSoTimeout(5_000);
+      assertThat(message(sender.getInputStream())).isEqualTo("hi");
+      tell(sender, "< send 18EAFFF9 3 0 EE 0 >");
+      assertThat(message(sender.getInputStream())).isEqualTo("error no bus is open");
+      tell(sender, "< open can250 >");
+      assertThat(message(sender.getInputStream())).isEqualTo("ok");
+      tell(sender, "< send 18EAFFF9 3 0 EE 0 >");
+      String seen;
+      do {
+        seen = message(tap.getInputStream());
+      } while (!seen.startsWith("frame 18EAFFF9"));
+      tell(sender, "< echo >");
+      assertThat(message(sender.getInputStream())).as("no frame before it").isEqualTo("echo");
+    }
+  }
+
+  private static void tell(Socket socket, String text) throws IOException {
+    socket.getOutputStream().write(text.getBytes(StandardCharsets.US_ASCII));
+  }
+
   @Test
   void theWrongSpeedGivesErrorsAndAnUnknownBusIsRefused() throws IOException {
     try (Socket wrong = client("can500")) {
