@@ -26,11 +26,17 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Hook-ups: at most one live owner a unit, at most {@link #MOST} at once. */
+/** Hook-ups: at most one live owner a unit, and at once as many as memory holds. */
 @Service
 public class HookUps implements JobPage {
-  /** Hook-ups at once. */
-  static final int MOST = 100;
+  /** Hook-ups at once, however much memory there is. */
+  static final int MOST = 200;
+
+  /** What the server needs before anybody is hooked up, and for what comes and goes. */
+  private static final long SERVER_BYTES = 250L << 20;
+
+  /** What a hook-up comes to once the values of its last minutes are there, as measured. */
+  private static final long EACH_BYTES = 7L << 20;
 
   private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
 
@@ -53,6 +59,16 @@ public class HookUps implements JobPage {
   private final SerialPorts serialPorts;
   private final ReportSinks sinks;
   private final Map<Long, Live> byUnit = new ConcurrentHashMap<>();
+  private final int most = most(Runtime.getRuntime().maxMemory());
+
+  /**
+   * How many may be hooked up at once.
+   *
+   * @param bytes of memory that the server may take
+   */
+  static int most(long bytes) {
+    return (int) Math.max(1, Math.min(MOST, (bytes - SERVER_BYTES) / EACH_BYTES));
+  }
 
   HookUps(
       Cabs cabs,
@@ -212,9 +228,9 @@ public class HookUps implements JobPage {
       }
       unhook(job, who, HookupWords.say("hooked-up-anew-by", who.name()));
     }
-    if (byUnit.size() >= MOST) {
+    if (byUnit.size() >= most) {
       throw Refusal.conflict(
-          HookupWords.say("units-are-hooked-up-already", MOST),
+          HookupWords.say("units-are-hooked-up-already", byUnit.size()),
           HookupWords.say("unhook-one-that-is-done"));
     }
     LinkChoice choice = choice(job, linkId);
