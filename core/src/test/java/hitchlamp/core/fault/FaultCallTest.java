@@ -244,15 +244,23 @@ class FaultCallTest {
     assertThat(asked).isEqualTo(without + 6);
   }
 
-  /** DM24 is not supported, DM10 names tests 1 and 3. */
-  @Test
-  void testsThatAModuleOnlyNumbersAreAskedOneByOne() {
+  /**
+   * DM24 is not supported, DM10 names tests 1 and 3; the first passes.
+   *
+   * @param third what the module answers when it is asked for the third
+   */
+  private FaultReading readsNumbered(String third) {
     watchesEmissions(33);
     twoFaults(33);
     group(33, Pgn.DM10, "05 00 00 00 00 00 00 00");
     answers.put("33:test 1", "01 01 64 00 C8 00 FF FF");
-    answers.put("33:test 3", "03 01 00 FB C8 00 FF FF");
-    FaultReading r = run(BODY);
+    answers.put("33:test 3", third);
+    return run(BODY);
+  }
+
+  @Test
+  void testsThatAModuleOnlyNumbersAreAskedOneByOne() {
+    FaultReading r = readsNumbered("03 01 00 FB C8 00 FF FF");
     assertThat(MonitorResult.of(only(r).tests(), TRUCK))
         .extracting(MonitorResult::title, MonitorResult::state)
         .containsExactly(
@@ -265,12 +273,7 @@ class FaultCallTest {
   /** What it has and does not tell proves nothing, by SPN or by number. */
   @Test
   void aNumberedTestThatIsNotToldKeepsTheProofAway() {
-    watchesEmissions(33);
-    twoFaults(33);
-    group(33, Pgn.DM10, "05 00 00 00 00 00 00 00");
-    answers.put("33:test 1", "01 01 64 00 C8 00 FF FF");
-    answers.put("33:test 3", "01 01 64 00 C8 00 FF");
-    FaultReading r = run(BODY);
+    FaultReading r = readsNumbered("01 01 64 00 C8 00 FF");
     assertThat(only(r).further().untoldTests()).containsExactly(3);
     assertThat(MonitorStanding.of(r, TRUCK))
         .isEqualTo(new MonitorStanding(MonitorStanding.Kind.NOT_JUDGED, 1));

@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
 /** Reads of one module, made by hand. */
-final class Reads {
+public final class Reads {
   private Reads() {}
 
   /**
@@ -16,20 +16,31 @@ final class Reads {
    *
    * @param told true where the module told its active and its earlier faults
    */
-  static FaultReading of(ModuleRef module, boolean told, KnownFault... faults) {
+  public static FaultReading of(ModuleRef module, boolean told, KnownFault... faults) {
+    return of(module, told, OptionalDouble.empty(), List.of(faults));
+  }
+
+  /**
+   * A read that came to its end.
+   *
+   * @param told true where the module told its active and its earlier faults
+   * @param hours engine hours, of the read and of the module
+   */
+  public static FaultReading of(
+      ModuleRef module, boolean told, OptionalDouble hours, List<KnownFault> faults) {
     return new FaultReading(
         FaultReading.State.COMPLETE,
         0,
         1,
-        OptionalDouble.empty(),
+        hours,
         OptionalDouble.empty(),
         List.of(
             new ModuleFaults(
                 module,
                 told ? Map.of(FaultList.ACTIVE, "told", FaultList.EARLIER, "told") : Map.of(),
                 Optional.empty(),
-                List.of(faults),
-                OptionalDouble.empty(),
+                faults,
+                hours,
                 OptionalInt.empty(),
                 OptionalInt.empty(),
                 Optional.empty(),

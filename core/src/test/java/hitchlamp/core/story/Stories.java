@@ -1,13 +1,10 @@
 package hitchlamp.core.story;
 
 import hitchlamp.core.fault.Fault;
-import hitchlamp.core.fault.FaultList;
 import hitchlamp.core.fault.FaultReading;
 import hitchlamp.core.fault.FaultState;
-import hitchlamp.core.fault.Further;
-import hitchlamp.core.fault.Induced;
 import hitchlamp.core.fault.KnownFault;
-import hitchlamp.core.fault.ModuleFaults;
+import hitchlamp.core.fault.Reads;
 import hitchlamp.core.j1939.ConversionVersion;
 import hitchlamp.core.j1939.Dtc;
 import hitchlamp.core.j1939.Readiness;
@@ -128,29 +125,7 @@ final class Stories {
   }
 
   FaultReading readFaults() {
-    return new FaultReading(
-        FaultReading.State.COMPLETE,
-        0,
-        1,
-        OptionalDouble.of(NOW),
-        OptionalDouble.empty(),
-        List.of(
-            new ModuleFaults(
-                ENGINE,
-                Map.of(FaultList.ACTIVE, "told", FaultList.EARLIER, "told"),
-                Optional.empty(),
-                faults,
-                OptionalDouble.of(NOW),
-                OptionalInt.empty(),
-                OptionalInt.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                List.of(),
-                List.of(),
-                Further.NONE,
-                List.of(),
-                true)),
-        Induced.NOTHING);
+    return Reads.of(ENGINE, true, OptionalDouble.of(NOW), faults);
   }
 
   List<Finding> findings(Double... ownClears) {
