@@ -29,7 +29,7 @@ final class Fleet {
   private static final long MEASURE_SECONDS = 30;
 
   /** Calls that set a clock, with pauses of different length, so that they meet any moment. */
-  private static final int CALLS = 30;
+  private static final int CALLS = 12;
 
   private static final int PAUSES_MILLIS = 7;
 
@@ -159,9 +159,9 @@ final class Fleet {
   }
 
   /**
-   * How far the bus clock of a unit is behind ours: the least that any of the short calls says. One
-   * that came between two steps of the simulation tells an older time, so that the offset looks
-   * greater and latencies smaller; one that was stalled tells nothing.
+   * How far the bus clock of a unit is behind ours: the least that any of the short calls says. A
+   * call that waited longer for its answer than for its way there tells an older time, so that the
+   * offset looks greater and latencies smaller; one that was stalled tells nothing.
    */
   private void setClock(long job, String unit) throws InterruptedException {
     double[] halves = new double[CALLS];

@@ -2,12 +2,24 @@ package hitchlamp.core.bus;
 
 /**
  * Bus time between frames: the last stamp plus the monotonic time since, times the link's factor.
- * So a silent bus still times out, and a simulated unit that runs faster times out sooner.
+ * So a silent bus still times out, and a simulated unit that runs faster times out sooner. Where
+ * the clock that stamps the frames is set, bus time goes on from where it was: whoever holds
+ * something at a module must not wait for an hour to come again.
  */
 public final class BusClock {
+  /** A stamp that goes back by more is of a clock that was set. */
+  static final long BACK_MICROS = 1_000_000;
+
+  /** One that is so far ahead of the time that has gone by is, too. */
+  static final long AHEAD_MICROS = 86_400_000_000L;
+
   private final double factor;
+  private boolean begun;
   private long stampMicros;
   private long stampedAtNanos;
+
+  /** Added to what the link stamps. */
+  private long offset;
 
   /**
    * @param factor bus seconds per monotonic second, above 0
@@ -21,10 +33,24 @@ public final class BusClock {
     this.stampedAtNanos = nanos;
   }
 
-  /** A frame came with this stamp. A stamp behind the clock does not turn it back. */
-  public void stamp(long micros, long nanos) {
-    stampMicros = Math.max(micros, stampMicros);
+  /**
+   * A frame came with this stamp. One a little behind the clock does not turn it back.
+   *
+   * @return bus time of the frame, microseconds: the stamp itself unless the clock behind it was
+   *     set since the first one
+   */
+  public long stamp(long told, long nanos) {
+    long at = told + offset;
+    long since = at - stampMicros;
+    long gone = micros(nanos) - stampMicros;
+    if (begun && (since < -BACK_MICROS || since - gone > AHEAD_MICROS)) {
+      at = stampMicros + gone;
+      offset = at - told;
+    }
+    begun = true;
+    stampMicros = Math.max(at, stampMicros);
     stampedAtNanos = nanos;
+    return at;
   }
 
   /** Bus time in microseconds at a monotonic time. */

@@ -125,18 +125,4 @@ class SocketcandTextTest {
                 SocketcandText.send(new Frame(0x12, false, 0, 0)), StandardCharsets.US_ASCII))
         .isEqualTo("< send 012 0 >");
   }
-
-  @Test
-  void busTimeGoesOnBetweenFramesAtThePaceOfTheLink() {
-    BusClock clock = new BusClock(10, 1_000);
-    clock.stamp(5_000_000, 2_000_000);
-    assertThat(clock.micros(2_000_000)).isEqualTo(5_000_000);
-    assertThat(clock.micros(3_000_000)).isEqualTo(5_010_000);
-    assertThat(clock.nanosUntil(5_020_000, 3_000_000)).isEqualTo(1_000_000);
-    assertThat(clock.nanosUntil(1, 3_000_000)).isZero();
-    clock.stamp(4_000_000, 3_000_000);
-    assertThat(clock.micros(3_000_000))
-        .as("a stamp from the past does not turn it back")
-        .isEqualTo(5_000_000);
-  }
 }

@@ -70,11 +70,9 @@ final class Arrivals {
     lock.lock();
     try {
       for (LinkEvent e : events) {
-        if (e instanceof LinkEvent.Seen) {
-          clock.stamp(e.micros(), System.nanoTime());
-        }
+        LinkEvent timed = e instanceof LinkEvent.Seen seen ? timed(seen) : e;
         if (room()) {
-          waiting.add(e);
+          waiting.add(timed);
         } else {
           lost.incrementAndGet();
         }
@@ -83,6 +81,13 @@ final class Arrivals {
     } finally {
       lock.unlock();
     }
+  }
+
+  private LinkEvent timed(LinkEvent.Seen seen) {
+    long micros = clock.stamp(seen.micros(), System.nanoTime());
+    return micros == seen.micros()
+        ? seen
+        : new LinkEvent.Seen(new StampedFrame(micros, seen.stamped().frame()));
   }
 
   private int unheard() {

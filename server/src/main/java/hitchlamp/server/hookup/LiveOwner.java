@@ -98,7 +98,6 @@ final class LiveOwner implements Runnable, LiveUnit {
       if (choice.kind() == LinkChoice.Kind.STORED) {
         replay();
       } else if (connect()) {
-        reports.began(found);
         reports.log(
             HookupWords.say("hooked-up-through-bus", choice.title(), found.bus()), hookUp.now());
         live();
@@ -248,6 +247,10 @@ final class LiveOwner implements Runnable, LiveUnit {
     Link to = link;
     List<Hold> left = hookUp == null ? reports.leftHeld() : hookUp.left();
     boolean firstLink = hookUp == null;
+    if (firstLink) {
+      // Before anything of it is stored.
+      reports.began(found);
+    }
     hookUp = new Station(name, found.bitsPerSecond(), readOnly, to::send, new Listener());
     long first =
         heard.isEmpty()

@@ -82,6 +82,26 @@ class ArrivalsTest {
     }
   }
 
+  /** A service that sets the clock of the daemon's computer by an hour, and one wrong stamp. */
+  @Test
+  void framesWithTheStampsOfAClockThatWasSetComeInTheirOrder() throws InterruptedException {
+    Arrivals a = arrivals();
+    long hour = 3_600_000_000L;
+    List<LinkEvent> told = new ArrayList<>();
+    for (int i = 0; i < 400; i++) {
+      long micros = i == 300 ? 99_999_999_999_000_000L : (i < 200 ? 2 * hour : hour) + i * 1_000L;
+      told.add(new LinkEvent.Seen(new StampedFrame(micros, new Frame(0x18FEF100, true, 8, i))));
+    }
+    a.came(told);
+    long last = 0;
+    for (int i = 0; i < 400; i++) {
+      LinkEvent next = a.await(Long.MIN_VALUE);
+      assertThat(next.micros() - last).as("frame %d", i).isBetween(0L, i == 0 ? 2 * hour : 2_000L);
+      last = next.micros();
+    }
+    assertThat(a.now()).isGreaterThanOrEqualTo(last);
+  }
+
   @Test
   void theLossOfTheLinkIsToldHoweverMuchWaits() throws InterruptedException {
     Arrivals a = arrivals();

@@ -159,7 +159,9 @@ final class UnitHost {
     return Map.of("value", r.value(), "noEnd", r.noEnd());
   }
 
+  /** What the cab shows now, not as it was when the unit was stepped last. */
   Cab cab() {
+    run(System.nanoTime());
     return unit.cab(factor());
   }
 
