@@ -33,6 +33,13 @@ public final class BusClock {
     this.stampedAtNanos = nanos;
   }
 
+  /** The link is open: without a frame so far, its time begins now. */
+  public void opened(long nanos) {
+    if (!begun) {
+      stampedAtNanos = nanos;
+    }
+  }
+
   /**
    * A frame came with this stamp. One a little behind the clock does not turn it back.
    *

@@ -51,7 +51,7 @@ public final class RollCall implements Procedure<Roll> {
    * What a ticket stands for; no module where an absent one is asked for, no item where only the
    * claim is.
    */
-  private record Asked(RollState.Module module, Item item) {}
+  private record Asked(RollState.Module module, Item item, int address) {}
 
   @Override
   public boolean finished() {
@@ -120,17 +120,17 @@ public final class RollCall implements Procedure<Roll> {
     if (m.names.isEmpty()) {
       put(out, m, null, Pgn.ADDRESS_CLAIMED, m.address, Command.Ask.TRIES);
     } else {
-      next(m, out);
+      next(m, new Answer.Silent(), out);
     }
   }
 
   /**
    * Asks for the next item. A module that has just let one pass in silence gets one try, and after
-   * two none at all.
+   * two none at all: the rest is as the last.
    */
-  private void next(RollState.Module m, List<Command> out) {
+  private void next(RollState.Module m, Answer last, List<Command> out) {
     if (m.silentInARow >= GIVE_UP_AFTER) {
-      m.rest.forEach(item -> book.take(m, item, new Answer.Silent()));
+      m.rest.forEach(item -> book.take(m, item, last));
       m.rest.clear();
     }
     Item item = m.rest.poll();
@@ -142,7 +142,7 @@ public final class RollCall implements Procedure<Roll> {
   private void put(
       List<Command> out, RollState.Module m, Item item, int pgn, int address, int tries) {
     int ticket = nextTicket++;
-    tickets.put(ticket, new Asked(m, item));
+    tickets.put(ticket, new Asked(m, item, address));
     out.add(new Command.Ask(ticket, address, pgn, Urgency.READ, tries));
   }
 
@@ -163,11 +163,15 @@ public final class RollCall implements Procedure<Roll> {
       return;
     }
     RollState.Module m = asked.module();
+    boolean unasked = a.answer() instanceof Answer.NotAsked;
+    if (a.answer() instanceof Answer.NotAsked n) {
+      book.unasked(asked.address(), n.why());
+    }
     if (m != null) {
       book.take(m, asked.item(), a.answer());
-      m.silentInARow = a.answer() instanceof Answer.Silent ? m.silentInARow + 1 : 0;
+      m.silentInARow = unasked || a.answer() instanceof Answer.Silent ? m.silentInARow + 1 : 0;
       int waiting = out.size();
-      next(m, out);
+      next(m, a.answer(), out);
       if (out.size() == waiting) {
         m.done = OptionalLong.of(a.micros());
         book.judge(m);
@@ -178,7 +182,7 @@ public final class RollCall implements Procedure<Roll> {
 
   private void endIfDone(long micros) {
     if (asking && tickets.isEmpty()) {
-      end(Roll.State.COMPLETE, micros);
+      end(book.anyUnasked() ? Roll.State.CUT_SHORT : Roll.State.COMPLETE, micros);
     }
   }
 

@@ -29,6 +29,8 @@ import java.util.TreeMap;
  */
 final class RollState {
   private final Pack pack;
+  private final Set<Integer> unasked = new LinkedHashSet<>();
+  private String whyUnasked = "";
   private final Map<Integer, Module> modules = new TreeMap<>();
 
   RollState(Pack pack) {
@@ -94,6 +96,17 @@ final class RollState {
     if (m != null) {
       m.oddities.add(broken(t));
     }
+  }
+
+  /** A module could not be asked. */
+  void unasked(int address, String why) {
+    unasked.add(address);
+    whyUnasked = why;
+  }
+
+  /** True where somebody could not be asked: the roll is not whole. */
+  boolean anyUnasked() {
+    return !unasked.isEmpty();
   }
 
   /** An item that was asked for ended. */
@@ -263,7 +276,11 @@ final class RollState {
     entries.sort(
         Comparator.comparing((RollEntry e) -> e.firstMicros().isEmpty())
             .thenComparing(RollEntry::address));
-    return new Roll(full, state, started, ended, List.copyOf(entries), Roll.disagreements(entries));
+    List<String> notes = new ArrayList<>(Roll.disagreements(entries));
+    if (anyUnasked()) {
+      notes.add(HookupWords.say("some-were-not-asked", unasked.size(), whyUnasked));
+    }
+    return new Roll(full, state, started, ended, List.copyOf(entries), List.copyOf(notes));
   }
 
   private static List<String> checks(ModuleKind kind) {

@@ -23,9 +23,9 @@ public sealed interface Answer {
   /** It began a long answer that did not arrive whole, at every try. */
   record Broken(BrokenTransfer transfer) implements Answer {}
 
-  /** Nothing came at any try. */
+  /** Nothing came at any try that the bus carried. */
   record Silent() implements Answer {}
 
-  /** It was not asked: taken back, or we have no address. */
+  /** It was not asked: taken back, we have no address, or no try came onto the bus. */
   record NotAsked(String why) implements Answer {}
 }

@@ -56,6 +56,7 @@ final class Conversations {
   private final Map<Integer, PriorityQueue<Conversation>> waiting = new HashMap<>();
   private final Map<Integer, Conversation> active = new HashMap<>();
   private final Map<Integer, TakenBack> takenBack = new HashMap<>();
+  private boolean hidesOwn;
   private int own = Address.NULL;
   private boolean claiming;
   private boolean closing;
@@ -346,6 +347,16 @@ final class Conversations {
     @Override
     public void send(Frame frame) {
       send.accept(frame);
+    }
+
+    @Override
+    public void answeredUnseen() {
+      hidesOwn = true;
+    }
+
+    @Override
+    public boolean hidesOwn() {
+      return hidesOwn;
     }
 
     @Override

@@ -19,6 +19,14 @@ final class GroupRequest extends Conversation {
 
     void send(Frame frame);
 
+    /**
+     * A module answered what we have not seen on the bus: this link does not show our own frames.
+     */
+    void answeredUnseen();
+
+    /** True where that has happened. */
+    boolean hidesOwn();
+
     /** True while a long message comes from a module. */
     boolean receivingFrom(int module);
 
@@ -36,6 +44,10 @@ final class GroupRequest extends Conversation {
   private int triesLeft;
   private long deadline;
   private boolean onBus;
+
+  /** True where one of the tries was seen on the bus. */
+  private boolean wasOnBus;
+
   private boolean pausing;
   private Answer worst = new Answer.Silent();
 
@@ -102,6 +114,7 @@ final class GroupRequest extends Conversation {
   void carried(Identifier id, long micros) {
     if (!onBus && !pausing && id.source() == line.own() && id.pgn() == question.by()) {
       onBus = true;
+      wasOnBus = true;
       deadline = micros + Transport.T3_MICROS;
     }
   }
@@ -112,12 +125,24 @@ final class GroupRequest extends Conversation {
       return;
     }
     if (question.answeredBy(m)) {
+      reached(m.destination());
       finish(new Answer.Given(m), m.lastMicros());
       return;
     }
     Acknowledgement.of(m)
         .filter(a -> question.meant(a.pgn()) && a.answers(line.own(), m.destination()))
-        .ifPresent(a -> acknowledged(a, m.lastMicros()));
+        .ifPresent(
+            a -> {
+              reached(line.own());
+              acknowledged(a, m.lastMicros());
+            });
+  }
+
+  /** What is sent to us alone answers us; what is sent to all may come by itself. */
+  private void reached(int destination) {
+    if (!wasOnBus && destination == line.own()) {
+      line.answeredUnseen();
+    }
   }
 
   private void acknowledged(Acknowledgement a, long micros) {
@@ -155,6 +180,9 @@ final class GroupRequest extends Conversation {
   private void againOrGive(long micros) {
     if (triesLeft > 0) {
       begin(micros);
+    } else if (worst instanceof Answer.Silent && !wasOnBus && !line.hidesOwn()) {
+      // Nobody is silent who was not asked.
+      finish(new Answer.NotAsked(StationWords.say("our-question-did-not-come")), micros);
     } else {
       finish(worst, micros);
     }

@@ -24,6 +24,16 @@ class BusClockTest {
   }
 
   @Test
+  void ofALinkThatWasSlowToOpenItBeginsWhenItIsOpen() {
+    BusClock clock = new BusClock(1, 0);
+    clock.opened(2_000_000_000);
+    assertThat(clock.micros(2_000_000_000)).isZero();
+    clock.stamp(HOUR, 2_500_000_000L);
+    clock.opened(3_000_000_000L);
+    assertThat(clock.micros(3_000_000_000L)).as("a frame has set it").isEqualTo(HOUR + 500_000);
+  }
+
+  @Test
   void theFirstStampSetsItHoweverFarAheadItIs() {
     BusClock clock = new BusClock(1, 0);
     assertThat(clock.stamp(1_800_000_000_000_000L, 5_000)).isEqualTo(1_800_000_000_000_000L);

@@ -14,6 +14,7 @@ import hitchlamp.core.station.Station;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -71,7 +72,7 @@ class RollCallTest {
   private Roll call(boolean full) {
     call = new RollCall(PACK, full);
     bus.station.run(call);
-    bus.runUntil(bus.now() + 20_000_000);
+    bus.runUntil(bus.now() + 60_000_000);
     assertThat(call.finished()).isTrue();
     return call.result();
   }
@@ -103,6 +104,65 @@ class RollCallTest {
               assertThat(f.component()).isEqualTo("Intake pressure");
               assertThat(f.mode()).isEqualTo("voltage low");
             });
+  }
+
+  /** The adapter takes what it is given and sends nothing. */
+  @Test
+  void whereNoneOfOurQuestionsComesOntoTheBusNobodyIsCalledSilent() {
+    engine();
+    bus.swallows = f -> true;
+    bus.put(100_000, Frame.extended(0x18FEF100, 0, 0, 0, 0, 0, 0, 0, 0));
+    Roll roll = call(true);
+    assertThat(roll.state()).isEqualTo(Roll.State.CUT_SHORT);
+    assertThat(roll.entries())
+        .extracting(RollEntry::presence)
+        .containsOnly(RollEntry.Presence.SENDS_ONLY, RollEntry.Presence.WAITED_FOR);
+    assertThat(entry(roll, 0).oddities()).as("the engine was not asked either").isEmpty();
+    assertThat(roll.notes())
+        .singleElement()
+        .asString()
+        .contains("3 modules could not be asked", "did not come onto the bus");
+  }
+
+  @Test
+  void aLinkThatDoesNotShowOurOwnFramesStillTellsWhoIsSilent() {
+    engine();
+    bus.hidesOurs = true;
+    Roll roll = call(true);
+    assertThat(roll.state()).isEqualTo(Roll.State.COMPLETE);
+    assertThat(entry(roll, 0).presence()).isEqualTo(RollEntry.Presence.ANSWERS);
+    assertThat(entry(roll, 16).presence()).isEqualTo(RollEntry.Presence.SILENT);
+  }
+
+  /** Whatever of ours a link loses: who is called silent was asked, and did not answer. */
+  @Test
+  void whoIsCalledSilentWasAskedOnTheBus() {
+    SplittableRandom r = new SplittableRandom(9);
+    for (int run = 0; run < 150; run++) {
+      FakeBus bus = new FakeBus();
+      bus.station =
+          new Station(new Name(77), 250_000, false, bus::fromUs, new Station.Listener() {});
+      bus.station.start(bus.now());
+      bus.runUntil(1_300_000);
+      bus.carried.clear();
+      boolean there = r.nextBoolean();
+      if (there) {
+        bus.module(0, 0).answers(Pgn.COMPONENT_IDENTIFICATION, "Orrendale*Korvane 6*S1*T14*");
+      }
+      double lost = r.nextDouble() < 0.2 ? 1 : r.nextDouble();
+      bus.swallows = f -> r.nextDouble() < lost;
+      RollCall roll = new RollCall(PACK, r.nextBoolean());
+      bus.station.run(roll);
+      bus.runUntil(bus.now() + 120_000_000);
+      assertThat(roll.finished()).as("run %d", run).isTrue();
+      for (RollEntry e : roll.result().entries()) {
+        if (e.presence() == RollEntry.Presence.SILENT) {
+          assertThat(bus.carried)
+              .as("run %d: %s was asked", run, e.title())
+              .anyMatch(f -> (f.identifier() >>> 8 & 0xFF) == e.address());
+        }
+      }
+    }
   }
 
   @Test

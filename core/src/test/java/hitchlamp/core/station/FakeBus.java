@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.PriorityQueue;
+import java.util.function.Predicate;
 
 /**
  * A bus for tests: modules answer what they are told to, after a millisecond; every frame is seen,
@@ -50,6 +51,16 @@ public final class FakeBus {
   }
 
   public final List<Frame> sentByUs = new ArrayList<>();
+
+  /** Which of our frames the link takes and does not send. */
+  public Predicate<Frame> swallows = f -> false;
+
+  /** True where the link does not show us our own frames. */
+  public boolean hidesOurs;
+
+  /** Those of our frames that came onto the bus. */
+  public final List<Frame> carried = new ArrayList<>();
+
   public final List<Module> modules = new ArrayList<>();
   public final List<FrameBlock.Entry> stored = new ArrayList<>();
   public final ReplayLog tape = new ReplayLog(stored::add);
@@ -72,7 +83,10 @@ public final class FakeBus {
 
   public void fromUs(Frame f) {
     sentByUs.add(f);
-    put(500, f);
+    if (!swallows.test(f)) {
+      carried.add(f);
+      put(500, f);
+    }
   }
 
   public void put(long inMicros, Frame f) {
@@ -92,7 +106,8 @@ public final class FakeBus {
       if (!due.isEmpty() && due.peek().micros <= now) {
         Frame f = due.poll().frame;
         modules.forEach(m -> react(m, f));
-        take(new LinkEvent.Seen(new StampedFrame(now, f)));
+        boolean hidden = hidesOurs && carried.contains(f);
+        take(hidden ? new LinkEvent.Ticked(now) : new LinkEvent.Seen(new StampedFrame(now, f)));
       } else {
         take(new LinkEvent.Ticked(now));
       }

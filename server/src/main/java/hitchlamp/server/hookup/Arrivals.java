@@ -55,6 +55,19 @@ final class Arrivals {
     this.clock = new BusClock(factor, System.nanoTime());
   }
 
+  /**
+   * The link is open. However long that took, it is listened to for as long as any other: its time
+   * begins now.
+   */
+  void opened() {
+    lock.lock();
+    try {
+      clock.opened(System.nanoTime());
+    } finally {
+      lock.unlock();
+    }
+  }
+
   /** A frame came, with the stamp of its link. */
   void seen(StampedFrame stamped) {
     came(List.of(new LinkEvent.Seen(stamped)));

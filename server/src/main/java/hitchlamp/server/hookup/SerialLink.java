@@ -99,6 +99,7 @@ final class SerialLink implements Link {
     link.writer = link.thread("told to " + title, link::write);
     try {
       link.begin(bitsPerSecond, named);
+      link.arrivals.opened();
       return link;
     } catch (LinkRefusal e) {
       link.close();
