@@ -41,7 +41,8 @@ public final class BusClock {
   }
 
   /**
-   * A frame came with this stamp. One a little behind the clock does not turn it back.
+   * A frame came with this stamp. One a little behind the one before does not turn the clock back
+   * and does not stop it.
    *
    * @return bus time of the frame, microseconds: the stamp itself unless the clock behind it was
    *     set since the first one
@@ -55,8 +56,10 @@ public final class BusClock {
       offset = at - told;
     }
     begun = true;
-    stampMicros = Math.max(at, stampMicros);
-    stampedAtNanos = nanos;
+    if (at >= stampMicros) {
+      stampMicros = at;
+      stampedAtNanos = nanos;
+    }
     return at;
   }
 

@@ -19,8 +19,20 @@ class BusClockTest {
     assertThat(clock.nanosUntil(1, 3_000_000)).isZero();
     clock.stamp(4_500_000, 3_000_000);
     assertThat(clock.micros(3_000_000))
-        .as("a stamp from the past does not turn it back")
-        .isEqualTo(5_000_000);
+        .as("a stamp from the past does not turn it back or stop it")
+        .isEqualTo(5_010_000);
+  }
+
+  @Test
+  void stampsThatGoBackAndBackDoNotStopIt() {
+    for (long step : new long[] {1, 1_000, BusClock.BACK_MICROS, BusClock.BACK_MICROS + 1}) {
+      BusClock clock = new BusClock(1, 0);
+      clock.stamp(10 * HOUR, 0);
+      for (int i = 1; i <= 1_000; i++) {
+        clock.stamp(10 * HOUR - i * step, i * 2_000_000L);
+      }
+      assertThat(clock.micros(2_000_000_000L)).as("by %d", step).isEqualTo(10 * HOUR + 2_000_000);
+    }
   }
 
   @Test

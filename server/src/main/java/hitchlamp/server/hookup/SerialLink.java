@@ -45,6 +45,8 @@ final class SerialLink implements Link {
   /** A frame for which an adapter says nothing counts as sent after so long. */
   private static final long TAKEN_NANOS = TimeUnit.MILLISECONDS.toNanos(300);
 
+  private static final long STATUS_NANOS = TimeUnit.MILLISECONDS.toNanos(ANSWER_MILLIS);
+
   /** Ends the writing. */
   private static final byte[] END = {};
 
@@ -77,7 +79,7 @@ final class SerialLink implements Link {
 
     record Command(CompletableFuture<Said> answer) implements Asked {}
 
-    record OfStatus() implements Asked {}
+    record OfStatus(long nanos) implements Asked {}
   }
 
   private SerialLink(SerialLine line, String title) {
@@ -325,7 +327,7 @@ final class SerialLink implements Link {
     if (speaking) {
       return;
     }
-    taken();
+    taken(0);
     if (tellsVersion) {
       put(SlcanText.close());
       inStep();
@@ -340,21 +342,26 @@ final class SerialLink implements Link {
     long now = Math.max(0, arrivals.now());
     if (now >= nextStatus && !gone) {
       nextStatus = now + (speaking ? SPEAKING_MICROS : LISTENING_MICROS);
-      taken();
-      asked.add(new Asked.OfStatus());
-      put(SlcanText.status());
+      taken(STATUS_NANOS);
+      if (asked.stream().noneMatch(Asked.OfStatus.class::isInstance)) {
+        asked.add(new Asked.OfStatus(System.nanoTime()));
+        put(SlcanText.status());
+      }
     }
     LinkEvent next = arrivals.await(Math.min(untilMicros, Math.max(now, nextStatus)));
     gone |= next instanceof LinkEvent.Lost;
     return next;
   }
 
-  /** Frames that an adapter took without a word; a status that it never told is forgotten. */
-  private void taken() {
+  /**
+   * Frames that an adapter took without a word; a status that it has not told for so long is
+   * forgotten. A slow one is not asked again before.
+   */
+  private void taken(long statusNanos) {
     long now = System.nanoTime();
     for (Iterator<Asked> i = asked.iterator(); i.hasNext(); ) {
       Asked a = i.next();
-      if (a instanceof Asked.OfStatus) {
+      if (a instanceof Asked.OfStatus s && now - s.nanos() >= statusNanos) {
         i.remove();
       } else if (a instanceof Asked.OfFrame f && now - f.nanos() > TAKEN_NANOS) {
         i.remove();

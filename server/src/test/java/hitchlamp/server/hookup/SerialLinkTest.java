@@ -141,6 +141,20 @@ class SerialLinkTest {
   }
 
   @Test
+  void anAdapterThatOwesAStatusIsNotAskedForAnother() throws Exception {
+    ScriptedAdapter adapter = new ScriptedAdapter(but('F', ScriptedAdapter.SILENT));
+    try (SerialLink link = open(adapter, false)) {
+      for (int i = 0; i < 20; i++) {
+        adapter.tell(SPEED, 1_000 * i);
+        next(link, LinkEvent.Seen.class);
+      }
+      // What it is told comes in order.
+      link.speak();
+      assertThat(adapter.asked).filteredOn("F"::equals).as("twenty seconds").hasSizeBetween(1, 5);
+    }
+  }
+
+  @Test
   void anAdapterThatDoesNotKnowTheStatusIsStillUnderstood() throws Exception {
     ScriptedAdapter adapter = new ScriptedAdapter(but('F', ScriptedAdapter.SILENT));
     try (SerialLink link = open(adapter, false)) {
