@@ -1,10 +1,10 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { render, screen } from '@testing-library/react'
+import { cleanup, render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { MeContext } from '../account/me'
-import type { Job } from '../api/client'
+import type { Job, Module, Roll } from '../api/client'
 import { JobContext } from '../job/jobContext'
 import { VitalsRow } from '../job/VitalsRow'
 import type { LinkState, Vitals } from '../stream/types'
@@ -84,7 +84,11 @@ function link(part: Partial<LinkState>): LinkState {
   }
 }
 
-function show(state: LinkState | undefined, rights: ('LOOK' | 'READ')[] = ['LOOK', 'READ']) {
+function show(
+  state: LinkState | undefined,
+  rights: ('LOOK' | 'READ')[] = ['LOOK', 'READ'],
+  roll: Roll | undefined = undefined,
+) {
   const why = document.createElement('div')
   document.body.append(why)
   const live: JobLive = { ...NOTHING, link: state }
@@ -96,7 +100,7 @@ function show(state: LinkState | undefined, rights: ('LOOK' | 'READ')[] = ['LOOK
             value={{
               job,
               store: jobStore(live),
-              roll: undefined,
+              roll,
               faults: undefined,
               story: undefined,
               whyNode: why,
@@ -142,11 +146,45 @@ it('gives one who only looks no button that asks or commands', () => {
 it('names what happened and what next for a silent bus, and judges the meter', async () => {
   show(link({ state: 'SILENT', says: 'The bus is silent.', next: 'Key on?', address: null }))
   expect(screen.getByRole('alert')).toHaveTextContent('The bus is silent. Key on?')
+  expect(screen.getAllByText(/The bus is silent/), 'once').toHaveLength(1)
   await userEvent.type(screen.getByLabelText(/Across the pair/), '120')
   await userEvent.click(screen.getByRole('button', { name: 'Judge' }))
   expect(await screen.findByText('One terminator is missing.')).toBeInTheDocument()
   expect(posted[0]).toContain('{"supplyVolts":null,"ohms":120,"highVolts":null,"lowVolts":null}')
 })
+
+it('sends whoever could not ask to the adapter, and whoever could to the modules', () => {
+  const rolled = (presence: Module['presence']) =>
+    ({
+      calledAt: '2026-11-30T10:00:00Z',
+      faults: [],
+      state: 'CUT_SHORT',
+      full: true,
+      seconds: 20,
+      pack: 'p',
+      notes: [],
+      modules: [{ ...silent, presence }],
+    }) as Roll
+  show(link({}), ['LOOK', 'READ'], rolled('NOT_ASKED'))
+  expect(screen.getByText(/it may be set to only listen/)).toBeInTheDocument()
+  expect(screen.getByText('not asked')).toBeInTheDocument()
+  cleanup()
+  show(link({}), ['LOOK', 'READ'], rolled('SILENT'))
+  expect(screen.getByText(/Choose a module/)).toBeInTheDocument()
+})
+
+const silent = {
+  key: 'b',
+  title: 'Brakes',
+  address: 11,
+  expected: true,
+  unexpected: false,
+  identity: { software: [] },
+  told: {},
+  oddities: [],
+  checks: [],
+  faults: [],
+} as unknown as Module
 
 const vitals: Vitals = {
   key: 'on',

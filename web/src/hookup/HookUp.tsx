@@ -3,7 +3,7 @@ import { ButtonLink } from '../shared/ButtonLink'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useMe } from '../account/me'
-import { get, post, remove, type UnitWithJobs } from '../api/client'
+import { get, post, remove, type Roll, type UnitWithJobs } from '../api/client'
 import { useJob, useLive } from '../job/jobContext'
 import { Why, WhyPart } from '../job/Why'
 import { ProblemBox } from '../shared/ProblemBox'
@@ -16,6 +16,14 @@ import { ModuleWhy } from './ModuleWhy'
 import { PairCheck } from './PairCheck'
 import { RollList } from './RollList'
 import { texts } from './words'
+
+/** What a person does next on a link that is up. */
+function nextOf(roll: Roll | undefined): string {
+  if (!roll) return texts.callTheRollAllModulesAre
+  return roll.modules.some((m) => m.presence === 'NOT_ASKED')
+    ? texts.seeThatTheLinkSends
+    : texts.chooseAModuleToSeeWhat
+}
 
 /** Hooking up and calling the roll. */
 export function HookUp() {
@@ -137,9 +145,7 @@ export function HookUp() {
                   <dd>{link.able?.tellsSupply ? '' : words.notTold}</dd>
                 </dl>
               </WhyPart>
-              <WhyPart head={texts.next}>
-                {roll ? texts.chooseAModuleToSeeWhat : texts.callTheRollAllModulesAre}
-              </WhyPart>
+              <WhyPart head={texts.next}>{nextOf(roll)}</WhyPart>
               {link.able && (
                 <WhyPart head={texts.whatThisLinkCanDo}>
                   <LinkAbilities links={[{ title: '', able: link.able }]} />

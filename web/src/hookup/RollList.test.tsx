@@ -73,4 +73,5 @@ it('marks presence in words', () => {
   expect(presence(module({ presence: 'SILENT' })).style).toBe('dotted')
   expect(presence(module({ presence: 'WAITED_FOR' })).mark).toBe('waited for')
   expect(presence(module({ presence: 'SENDS_ONLY' })).mark).toBe('Sends only')
+  expect(presence(module({ presence: 'NOT_ASKED' })).mark).toBe('not asked')
 })

@@ -15,6 +15,7 @@ const ROLL_STATE: Record<Roll['state'], string> = {
 export function presence(m: Module): { mark: string; style: MarkLook } {
   if (m.presence === 'SILENT') return { mark: texts.silentMark, style: 'dotted' }
   if (m.presence === 'WAITED_FOR') return { mark: texts.waitedFor, style: 'quiet' }
+  if (m.presence === 'NOT_ASKED') return { mark: texts.notAsked, style: 'quiet' }
   if (m.presence === 'SENDS_ONLY') return { mark: texts.sendsOnly, style: 'dotted' }
   return { mark: texts.answersMark, style: '' }
 }

@@ -65,6 +65,8 @@ export const texts = {
   checkFirst: (a: Shown) => `Check first: ${a}`,
   checkInThisOrder: 'Check in this order',
   chooseALinkAndHookUp: 'Choose a link and hook up.',
+  seeThatTheLinkSends:
+    'See that the adapter or the daemon sends: it may be set to only listen. Then call the roll again.',
   chooseAModuleToSeeWhat: 'Choose a module to see what it reported, or read the faults.',
   chooseAnotherLink: 'Choose another link',
   chooseAPoint: 'Choose a point',

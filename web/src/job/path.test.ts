@@ -54,6 +54,9 @@ it('faults are counted by leads of today, and by the roll before they are read',
   const told = roll('COMPLETE', [module('ANSWERS', true, [{ state: 'ACTIVE' }, { state: 'PREVIOUS' }])])
   expect(says('faults', up, told)).toBe('1 now, 1 earlier')
   expect(says('faults', up, roll('COMPLETE', [], false))).toBe('not read')
+  expect(says('faults', up, roll('CUT_SHORT', [module('NOT_ASKED', true)]))).toBe('not read')
+  const overheard = [module('SENDS_ONLY', true, [{ state: 'ACTIVE' }])]
+  expect(says('faults', up, roll('COMPLETE', overheard))).toBe('1 now, 0 earlier')
   expect(says('faults', up, told, read('COMPLETE', []))).toBe('none kept ✓')
   expect(says('faults', up, told, read('COMPLETE', [lead('EARLIER', 0)]))).toBe('none today, 1 earlier ✓')
   expect(says('faults', up, told, read('STOPPED', [lead('TODAY', 0), lead('TODAY', 2)]))).toBe(

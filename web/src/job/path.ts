@@ -83,6 +83,8 @@ function faults(roll: Roll | undefined, read: FaultsView | undefined): string {
   }
   if (!roll?.full) return texts.notRead
   const all = roll.modules.flatMap((m) => m.faults)
+  // Where nobody answered nobody was read, and a count of none would be a word too much.
+  if (all.length === 0 && !roll.modules.some((m) => m.presence === 'ANSWERS')) return texts.notRead
   const now = all.filter((f) => f.state === 'ACTIVE').length
   return texts.nowEarlier(now, all.length - now)
 }

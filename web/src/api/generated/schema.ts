@@ -3332,7 +3332,7 @@ export interface components {
             address: number;
             name?: components["schemas"]["NameView"];
             /** @enum {string} */
-            presence: "WAITED_FOR" | "ANSWERS" | "SENDS_ONLY" | "SILENT";
+            presence: "WAITED_FOR" | "ANSWERS" | "SENDS_ONLY" | "NOT_ASKED" | "SILENT";
             expected: boolean;
             unexpected: boolean;
             identity: components["schemas"]["IdentityView"];

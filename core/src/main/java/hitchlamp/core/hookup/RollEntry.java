@@ -48,6 +48,8 @@ public record RollEntry(
     ANSWERS,
     /** It sends on the bus and answers nothing. */
     SENDS_ONLY,
+    /** Our questions to it did not come onto the bus; it may have been heard. */
+    NOT_ASKED,
     /** Expected and not there. */
     SILENT
   }

@@ -225,7 +225,11 @@ final class RollState {
       Optional<ModuleKind> kind = kind(m);
       kind.ifPresent(k -> present.add(k.id()));
       RollEntry.Presence presence =
-          m.answered ? RollEntry.Presence.ANSWERS : RollEntry.Presence.SENDS_ONLY;
+          m.answered
+              ? RollEntry.Presence.ANSWERS
+              : unasked.contains(m.address)
+                  ? RollEntry.Presence.NOT_ASKED
+                  : RollEntry.Presence.SENDS_ONLY;
       String title =
           kind.map(ModuleKind::title)
               .orElseGet(
@@ -254,7 +258,9 @@ final class RollState {
     for (ModuleKind kind : pack.expected()) {
       if (!present.contains(kind.id())) {
         RollEntry.Presence presence =
-            waits ? RollEntry.Presence.WAITED_FOR : RollEntry.Presence.SILENT;
+            unasked.contains(kind.address())
+                ? RollEntry.Presence.NOT_ASKED
+                : waits ? RollEntry.Presence.WAITED_FOR : RollEntry.Presence.SILENT;
         entries.add(
             new RollEntry(
                 kind.id(),

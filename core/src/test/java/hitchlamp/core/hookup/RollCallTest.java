@@ -116,7 +116,7 @@ class RollCallTest {
     assertThat(roll.state()).isEqualTo(Roll.State.CUT_SHORT);
     assertThat(roll.entries())
         .extracting(RollEntry::presence)
-        .containsOnly(RollEntry.Presence.SENDS_ONLY, RollEntry.Presence.WAITED_FOR);
+        .containsOnly(RollEntry.Presence.NOT_ASKED);
     assertThat(entry(roll, 0).oddities()).as("the engine was not asked either").isEmpty();
     assertThat(roll.notes())
         .singleElement()

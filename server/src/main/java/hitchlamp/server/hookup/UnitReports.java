@@ -198,6 +198,7 @@ final class UnitReports implements LiveReports {
     }
     long answered = roll.count(RollEntry.Presence.ANSWERS);
     long silent = roll.count(RollEntry.Presence.SILENT);
+    long unasked = roll.count(RollEntry.Presence.NOT_ASKED);
     String end =
         switch (roll.state()) {
           case COMPLETE -> "";
@@ -217,7 +218,7 @@ final class UnitReports implements LiveReports {
             end,
             answered,
             silent,
-            faults),
+            (unasked > 0 ? HookupWords.say("so-many-not-asked", unasked) : "") + faults),
         by,
         busMicros);
   }
