@@ -24,7 +24,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** One person's browser, spoken to in the job's words. */
 final class Browser implements AutoCloseable {
-  private static final Duration PATIENCE = Duration.ofSeconds(20);
+  private static final Duration PATIENCE = Duration.ofSeconds(60);
 
   /** A page longer than that is a list. */
   private static final int MOST_SCREENS = 4;

@@ -53,7 +53,7 @@ class StalledBrowsersTest {
         longest = Math.max(longest, System.nanoTime() - last);
         last = System.nanoTime();
       }
-      assertThat(longest / 1e6).as("longest time without a value, ms").isLessThan(1_500);
+      assertThat(longest / 1e6).as("longest time without a value, ms").isLessThan(5_000);
     } finally {
       teller.shutdownNow();
       stalled.forEach(WebSocket::abort);

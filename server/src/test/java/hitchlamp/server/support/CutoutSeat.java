@@ -57,20 +57,23 @@ public final class CutoutSeat implements AutoCloseable {
 
   /** Asks until the test has begun, or has ended at once. */
   private JsonNode asked(String test, String module) {
-    person.must("POST", "/api/jobs/" + job + "/trials", Map.of("test", test, "module", module));
+    person.prepare(job, Map.of("test", test, "module", module), feed);
     browser.scheduleAtFixedRate(
         () -> feed.say("{\"alive\":" + job + "}"), 0, BROWSER_MILLIS, TimeUnit.MILLISECONDS);
     // Idle wanders: what held a moment ago may not hold when "begin" arrives. A person asks again.
+    // What is told meanwhile may be older than the last "begin": it may have begun behind it.
+    Predicate<JsonNode> gone = stage("RUNNING").or(stage("ENDED"));
     while (true) {
-      feed.await("preconditions hold", CutoutSeat::ready);
+      JsonNode told = feed.await("preconditions hold", gone.or(CutoutSeat::ready));
+      if (gone.test(told)) {
+        return told;
+      }
       say("begin");
-      JsonNode told =
+      told =
           feed.await(
               "begun or not",
-              stage("RUNNING")
-                  .or(stage("ENDED"))
-                  .or(c -> stage("PREPARING").test(c) && says(c).contains("ot begun")));
-      if (!stage("PREPARING").test(told)) {
+              gone.or(c -> stage("PREPARING").test(c) && says(c).contains("ot begun")));
+      if (gone.test(told)) {
         return told;
       }
     }

@@ -157,10 +157,35 @@ public final class Person {
     }
   }
 
+  /**
+   * Prepares a test. Whoever is told that faults or story are still being read waits for it and
+   * tries again.
+   *
+   * @param test its id and its module
+   */
+  public void prepare(long job, Map<String, Object> test, Feed feed) {
+    long end = System.nanoTime() + Feed.PATIENCE;
+    while (true) {
+      Answer answer = post("/api/jobs/" + job + "/trials", test);
+      boolean wait = answer.status() == 409 && answer.body().toString().contains("try again");
+      if (answer.status() < 300) {
+        return;
+      }
+      if (!wait || System.nanoTime() > end) {
+        throw new AssertionError(test + ": " + answer.status() + " " + answer.body());
+      }
+      feed.await("a sign of life", c -> true);
+    }
+  }
+
   /** Received changes in order. */
   public static final class Feed implements WebSocket.Listener, AutoCloseable {
     private final LinkedBlockingQueue<JsonNode> changes = new LinkedBlockingQueue<>();
     private static final int MOST_TOLD = 600;
+
+    /** Everything is real sockets and real time here: how long the slowest machine may take, ns. */
+    private static final long PATIENCE = TimeUnit.SECONDS.toNanos(60);
+
     private final StringBuilder part = new StringBuilder();
     private final CountDownLatch closed = new CountDownLatch(1);
     private WebSocket socket;
@@ -176,9 +201,9 @@ public final class Person {
       return null;
     }
 
-    /** Waits for the next change that fits; fails after twenty seconds. */
+    /** Waits for the next change that fits; fails after a minute. */
     public JsonNode await(String what, Predicate<JsonNode> fits) {
-      long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(20);
+      long end = System.nanoTime() + PATIENCE;
       Map<String, JsonNode> last = new TreeMap<>();
       while (System.nanoTime() < end) {
         try {
@@ -211,9 +236,9 @@ public final class Person {
                   && c.path("body").path("state").asString().equals(state));
     }
 
-    /** Waits until the server closes the stream; fails after ten seconds. */
+    /** Waits until the server closes the stream; fails after a minute. */
     public void awaitClosed() throws InterruptedException {
-      if (!closed.await(10, TimeUnit.SECONDS)) {
+      if (!closed.await(PATIENCE, TimeUnit.NANOSECONDS)) {
         throw new AssertionError("the stream is still open");
       }
     }

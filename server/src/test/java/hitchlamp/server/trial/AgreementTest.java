@@ -38,7 +38,7 @@ class AgreementTest {
       assertThat(t.must("GET", "/api/jobs/" + job + "/faults", null).path("leads"))
           .as("nothing is stored")
           .isEmpty();
-      t.must("POST", at, Map.of("test", "agreement", "module", "engine"));
+      t.prepare(job, Map.of("test", "agreement", "module", "engine"), feed);
       feed.await("prepared", CutoutSeat.stage("PREPARING"));
       t.must("POST", at + "/act", Map.of("act", "begin"));
       JsonNode end = feed.await("ended", CutoutSeat.stage("ENDED")).path("body");

@@ -110,7 +110,7 @@ class CutoutTest {
       t.must("POST", "/api/jobs/" + job + "/seat", Map.of());
       JsonNode offer = t.must("GET", at + "/offers", null).path(0);
       assertThat(offer.path("modules").size()).as("each module with services").isGreaterThan(1);
-      t.must("POST", at, Map.of("test", "circuits", "module", "engine"));
+      t.prepare(job, Map.of("test", "circuits", "module", "engine"), feed);
       feed.await(
           "the engine stands",
           c ->

@@ -41,12 +41,7 @@ class LampCheckTest {
           .as("he may not command")
           .isEqualTo(403);
       // After the roll faults and story are read by themselves; whoever asks then is told to wait.
-      feed.await(
-          "the story is read",
-          c ->
-              c.path("type").asString().equals("story")
-                  && c.path("body").path("state").asString().equals("COMPLETE"));
-      t.must("POST", at, LAMPS);
+      t.prepare(job, LAMPS, feed);
       feed.await("prepared", CutoutSeat.stage("PREPARING"));
       act(t, job, "begin");
       asks(feed, "key-off");
