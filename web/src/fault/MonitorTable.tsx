@@ -15,8 +15,8 @@ export function MonitorTable({ module: m }: { module: ModuleLine }) {
     <table className="w-full max-w-[1100px] table-fixed">
       <thead>
         <tr className="text-left text-small text-ink-2">
-          <th className="w-[36%] font-normal">{texts.monitorAndTest}</th>
-          <th className="w-[23%] font-normal">{texts.standing}</th>
+          <th className="w-[33%] font-normal">{texts.monitorAndTest}</th>
+          <th className="w-[27%] font-normal">{texts.standing}</th>
           <th className="font-normal">{texts.limits}</th>
           <th className="w-[9%] text-right font-normal">{texts.margin}</th>
         </tr>
@@ -25,6 +25,13 @@ export function MonitorTable({ module: m }: { module: ModuleLine }) {
         {monitors.map((x) => (
           <MonitorRows key={x.name} monitor={x} results={results.filter((r) => r.monitor === x.name)} />
         ))}
+        {monitors.length > 0 && alone.length > 0 && (
+          <tr className="border-t border-line">
+            <td colSpan={4} className="py-1 text-ink-2">
+              {texts.testsOfNoNamedMonitor}
+            </td>
+          </tr>
+        )}
         {alone.map((r) => (
           <ResultRow key={`${r.spn}/${r.fmi}/${r.test}`} result={r} />
         ))}
@@ -86,7 +93,7 @@ function ResultRow({ result: r }: { result: Result }) {
           {state.says}
         </span>
       </td>
-      <td>
+      <td className="py-1.5">
         <Room result={r} figure={figure} />
       </td>
       <td className="text-right whitespace-nowrap tabular-nums">
@@ -96,10 +103,15 @@ function ResultRow({ result: r }: { result: Result }) {
   )
 }
 
-/** Where a value stands between its limits: what lies outside them is filled. */
+/**
+ * Where a value stands between its limits: what lies outside them is filled. Beside one limit alone the scale is
+ * as long as that limit, so that the way to it looks as long as the margin says.
+ */
 function Room({ result: r, figure }: { result: Result; figure: (v: number) => string }) {
-  const known = [r.least, r.most, r.value].filter((v): v is number => v != null)
   if (r.least == null && r.most == null) return <span className="text-ink-2">{texts.noLimitsTold}</span>
+  const alone = r.most == null || r.least == null
+  const end = !alone ? null : r.least != null ? r.least + Math.abs(r.least) : r.most! - Math.abs(r.most!)
+  const known = [r.least, r.most, r.value, end].filter((v): v is number => v != null)
   const low = Math.min(...known)
   const high = Math.max(...known)
   const pad = 0.25 * (high - low || Math.abs(high) || 1)

@@ -126,3 +126,28 @@ it('tells what a module counts, and says where it does not tell a figure', () =>
   expect(screen.getByText('device 1 at work 10.1 h; device 2 at work not told')).toBeTruthy()
   expect(screen.getByText('nitrogen oxides inside, particulates not told')).toBeTruthy()
 })
+
+it('draws the way to a single limit as long as its margin, and tests without a monitor apart', () => {
+  const counts = { ...conversion, monitor: '', unit: '', spn: 0, fmi: 0 }
+  page(
+    [
+      { ...counts, test: 2, title: 'Test 2 of the module', value: 39_705, least: 31_200, margin: 27 },
+      { ...counts, test: 1, title: 'Test 1 of the module', value: 41_993, least: 24_000, margin: 75 },
+      {
+        ...counts,
+        test: 3,
+        title: 'Test 3 of the module',
+        value: 34,
+        least: undefined,
+        most: 160,
+        margin: 79,
+      },
+    ],
+    { kind: 'PROVEN', count: 0 },
+  )
+  const places = [...document.querySelectorAll<HTMLElement>('td .bg-petrol')].map((m) => m.style.left)
+  const inRoom = places.map((p) => (Number.parseFloat(p) - 100 / 6) / (400 / 6))
+  expect(inRoom.map((x) => Math.round(100 * x))).toEqual([27, 75, 21])
+  const heading = screen.getByText('Tests that name no monitor').closest('tr')!
+  expect(heading.nextElementSibling!.textContent).toContain('Test 2 of the module')
+})

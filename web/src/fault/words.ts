@@ -100,6 +100,7 @@ export const texts = {
   counts: (a: Shown) => `${a} counts`,
   percent: (a: Shown) => `${a} %`,
   noLimitsTold: 'The module tells none.',
+  testsOfNoNamedMonitor: 'Tests that name no monitor',
   atLeast: (a: Shown) => `at least ${a}`,
   atMost: (a: Shown) => `at most ${a}`,
   backToTheFaults: 'Back to the faults',
