@@ -100,6 +100,32 @@ class BackupTest {
     return all.toString();
   }
 
+  /** When a process began, in ticks since the machine did: a clock that is set changes it not. */
+  private static String began(long pid) throws IOException {
+    String stat = Files.readString(Path.of("/proc/" + pid + "/stat"));
+    String boot = Files.readString(Path.of("/proc/sys/kernel/random/boot_id")).strip();
+    return boot + " " + stat.substring(stat.lastIndexOf(')') + 2).split(" ")[19];
+  }
+
+  @Test
+  void stoppingEndsWhatBeganHereAndNoOtherProcessWithItsNumber() throws Exception {
+    Path state = Files.createDirectories(folder.resolve("first"));
+    Process server = new ProcessBuilder("sleep", "600").start();
+    try {
+      String number = Long.toString(server.pid());
+      Files.writeString(state.resolve("server.pid"), number);
+      Files.writeString(state.resolve("server.since"), "another start of the machine 17");
+      must(state, "stop");
+      assertThat(server.isAlive()).as("it is somebody else's").isTrue();
+      Files.writeString(state.resolve("server.pid"), number);
+      Files.writeString(state.resolve("server.since"), began(server.pid()));
+      must(state, "stop");
+      assertThat(server.isAlive()).as("it is ours").isFalse();
+    } finally {
+      server.destroyForcibly();
+    }
+  }
+
   @Test
   void whatIsBackedUpWhileItRunsComesBackWithEveryView() throws Exception {
     Path first = folder.resolve("first");
