@@ -125,6 +125,12 @@ class Problems {
           ConfigWords.say("your-role-does-not-permit-this"),
           ConfigWords.say("ask-a-technician-or-a-manager"));
     }
+    if (DatabaseAway.full(e)) {
+      return of(
+          HttpStatus.INSUFFICIENT_STORAGE,
+          ConfigWords.say("the-disk-of-the-server-is-full"),
+          ConfigWords.say("free-space-on-it-then-save-again"));
+    }
     Optional<HttpStatus> wrong = wrongRequest(e);
     if (wrong.isPresent()) {
       return of(

@@ -314,6 +314,10 @@ public class Outbox {
         done(null);
         return true;
       } catch (IOException | RuntimeException e) {
+        if (most == TRIES_AT_START && DatabaseAway.full(e)) {
+          throw new UncheckedIOException(
+              new IOException("what the last run left has no room in the database", e));
+        }
         boolean away = DatabaseAway.is(e);
         if (!away && ++tries == 1) {
           LOG.warn("a report ({}) could not be kept yet: {}", kind, e.toString());
@@ -393,7 +397,12 @@ public class Outbox {
     }
   }
 
-  /** Stores what an end of the server left behind; said once, before anybody hooks up. */
+  /**
+   * Stores what an end of the server left behind; said once, before anybody hooks up.
+   *
+   * @throws UncheckedIOException where the database's disk is full: everything stays for a later
+   *     start
+   */
   public synchronized void recover() {
     if (recovered) {
       return;

@@ -426,7 +426,6 @@ class Recordings {
         what.run();
         return;
       } catch (RuntimeException e) {
-        // A full disk of the database looks like any of its errors, so only patience tells.
         if (!DatabaseAway.is(e) && ++tries > TRIES) {
           LOG.error("a piece of a recording could not be kept", e);
           return;

@@ -1,6 +1,7 @@
 package hitchlamp.server.outbox;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -202,6 +203,62 @@ class OutboxTest {
       assertThat(aside).hasSize(1);
     }
     outbox.close();
+  }
+
+  private static RuntimeException full() {
+    return new IllegalStateException(new java.sql.SQLException("is full", "HY000", 1114));
+  }
+
+  @Test
+  void whileTheDiskIsFullReportsWaitHoweverLongAndNoneIsSetAside(@TempDir Path folder)
+      throws Exception {
+    Shaky database = new Shaky(1, 0);
+    Outbox outbox = outbox(folder, database);
+    int[] refused = {0};
+    outbox.handles(
+        Probe.class,
+        p -> {
+          if (p.number() == 1 && refused[0]++ < 5 * Outbox.TRIES) {
+            throw full();
+          }
+          database.keep(p);
+        });
+    Outbox.Lane lane = outbox.lane("lane 0");
+    for (int n = 0; n < 3; n++) {
+      lane.put(new Probe("lane 0", n));
+    }
+    assertThat(lane.await(Duration.ofSeconds(30))).isTrue();
+    assertThat(database.stored).extracting(Probe::number).containsExactly(0, 1, 2);
+    try (Stream<Path> aside = Files.list(folder.resolve("aside"))) {
+      assertThat(aside).isEmpty();
+    }
+    outbox.close();
+  }
+
+  @Test
+  void aStartOnAFullDiskIsRefusedAndLeavesEverythingForALaterOne(@TempDir Path folder)
+      throws Exception {
+    Shaky database = new Shaky(1, 0);
+    Outbox first = outbox(folder, database);
+    database.away = true;
+    for (int n = 0; n < 3; n++) {
+      first.lane("lane " + n).put(new Probe("lane " + n, 0));
+    }
+    first.endNow();
+    database.away = false;
+    Outbox onFull = outbox(folder, database);
+    onFull.handles(
+        Probe.class,
+        p -> {
+          throw full();
+        });
+    assertThatThrownBy(onFull::recover).hasMessageContaining("no room in the database");
+    Outbox later = outbox(folder, database);
+    later.recover();
+    assertThat(database.stored)
+        .extracting(Probe::lane)
+        .containsExactlyInAnyOrder("lane 0", "lane 1", "lane 2");
+    later.close();
   }
 
   @Test
