@@ -62,6 +62,10 @@ public class Outbox {
   private static final long PAUSE_MILLIS = 250;
   private static final int MOST_LOOSE = 2_000;
   private static final String END = ".report";
+
+  /** End of the name of a file that is being written: none of it counts before it is whole. */
+  private static final String HALF = ".half";
+
   private static final Duration SHOWN_AFTER = Duration.ofSeconds(1);
   private static final Duration AT_END = Duration.ofSeconds(5);
 
@@ -255,13 +259,14 @@ public class Outbox {
     private void write(long id, Instant at, Object report, AtomicBoolean stored) {
       String kind = report.getClass().getSimpleName();
       Path file = folder.resolve(String.format("%019d-%s%s", id, kind, END));
+      Path half = folder.resolve(id + HALF);
       try {
-        Path half = folder.resolve(id + ".half");
         Files.write(half, json.writeValueAsBytes(report));
         Files.move(half, file, StandardCopyOption.ATOMIC_MOVE);
         toDatabase(() -> stored.set(stubbornly(id, at, kind, file, null)));
       } catch (IOException e) {
         LOG.error("a report cannot be written to {}; it waits in memory", folder, e);
+        remove(half);
         toDatabase(() -> stored.set(stubbornly(id, at, kind, null, report)));
       }
     }
@@ -366,10 +371,14 @@ public class Outbox {
 
   private void done(Path file) {
     waiting.decrementAndGet();
+    if (file != null) {
+      remove(file);
+    }
+  }
+
+  private static void remove(Path file) {
     try {
-      if (file != null) {
-        Files.deleteIfExists(file);
-      }
+      Files.deleteIfExists(file);
     } catch (IOException e) {
       LOG.warn("{} cannot be removed; it will not be stored twice", file);
     }
@@ -411,7 +420,9 @@ public class Outbox {
     kept.forgetOld();
     List<Path> left;
     try (Stream<Path> files = Files.list(folder)) {
-      left = files.filter(f -> f.toString().endsWith(END)).sorted().toList();
+      List<Path> all = files.sorted().toList();
+      all.stream().filter(f -> f.toString().endsWith(HALF)).forEach(Outbox::remove);
+      left = all.stream().filter(f -> f.toString().endsWith(END)).toList();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

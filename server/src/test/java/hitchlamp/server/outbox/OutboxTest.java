@@ -181,6 +181,18 @@ class OutboxTest {
   }
 
   @Test
+  void whatAPowerCutLeftHalfWrittenIsClearedAwayAndEndsNoStart(@TempDir Path folder)
+      throws Exception {
+    Path half = Files.writeString(folder.resolve("17.half"), "{\"lane\":");
+    Shaky database = new Shaky(1, 0);
+    Outbox outbox = outbox(folder, database);
+    outbox.recover();
+    assertThat(half).doesNotExist();
+    assertThat(database.stored).isEmpty();
+    outbox.close();
+  }
+
+  @Test
   void aReportThatCannotBeStoredKeepsNoneBehindItAndIsSetAside(@TempDir Path folder)
       throws Exception {
     Shaky database = new Shaky(1, 0);
