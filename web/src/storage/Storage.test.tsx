@@ -32,8 +32,8 @@ const storage = {
   lostReports: 0,
 }
 
-function show(rights: Me['rights']) {
-  const sent = stubServer({ '/api/storage': storage, '/api/storage/would-remove': [goes] })
+function show(rights: Me['rights'], view = storage) {
+  const sent = stubServer({ '/api/storage': view, '/api/storage/would-remove': [goes] })
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MeContext value={{ name: 'Manager', role: 'MANAGER', rights, firstAccountWanted: false }}>
@@ -63,6 +63,15 @@ it('who may not change it sees it all the same', async () => {
   show(['LOOK'])
   expect(await screen.findByLabelText('At most, in GB')).toBeDisabled()
   expect(screen.queryByRole('button', { name: 'Make this the rule' })).toBeNull()
+})
+
+it.each([
+  ['ENOUGH', '12 results, safe on disk'],
+  ['FULL', '12 results; those that found no room are in memory alone until there is some'],
+])('says where results wait while the disk is %s, and counts what was lost', async (state, says) => {
+  show(['LOOK'], { ...storage, disk: { ...storage.disk, state }, waitingReports: 12, lostReports: 3 })
+  expect(await screen.findByText(says)).toBeInTheDocument()
+  expect(screen.getByText("3 results; see the server's log")).toBeInTheDocument()
 })
 
 it('sizes read as people write them', () => {

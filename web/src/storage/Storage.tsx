@@ -52,7 +52,11 @@ export function Storage() {
               {data.waitingReports > 0 && (
                 <>
                   <dt className="text-ink-2">{texts.waitingForTheDatabase}</dt>
-                  <dd>{texts.resultsSafeOnDisk(data.waitingReports)}</dd>
+                  <dd>
+                    {data.disk.state === 'FULL'
+                      ? texts.resultsPerhapsInMemoryAlone(data.waitingReports)
+                      : texts.resultsSafeOnDisk(data.waitingReports)}
+                  </dd>
                 </>
               )}
               {data.lostReports > 0 && (

@@ -17,6 +17,8 @@ export const texts = {
   nothingIsRemovedByItNow: 'Nothing is removed by it now.',
   removedNext: 'Removed next',
   removeItNow: 'Remove it now',
+  resultsPerhapsInMemoryAlone: (a: Shown) =>
+    `${a} results; those that found no room are in memory alone until there is some`,
   resultsSafeOnDisk: (a: Shown) => `${a} results, safe on disk`,
   resultsSeeTheServersLog: (a: Shown) => `${a} results; see the server's log`,
   storage: 'Storage',

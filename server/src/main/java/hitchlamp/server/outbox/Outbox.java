@@ -52,6 +52,9 @@ public class Outbox {
   /** Reports that may wait in files; further ones are lost, and counted. */
   static final int MOST_WAITING = 50_000;
 
+  /** Bytes, as written, of those that wait in memory since no file takes them; so with others. */
+  static final long MOST_IN_MEMORY = 128L << 20;
+
   /** Tries of a report that fails though the database is there; then it is set aside. */
   static final int TRIES = 40;
 
@@ -83,6 +86,7 @@ public class Outbox {
       Executors.newSingleThreadScheduledExecutor(r -> new Thread(r, "shown before stored"));
   private final AtomicInteger waiting = new AtomicInteger();
   private final AtomicLong lost = new AtomicLong();
+  private final AtomicLong inMemory = new AtomicLong();
   private final Runnable pause;
   private volatile boolean stopping;
   private boolean recovered;
@@ -260,14 +264,26 @@ public class Outbox {
       String kind = report.getClass().getSimpleName();
       Path file = folder.resolve(String.format("%019d-%s%s", id, kind, END));
       Path half = folder.resolve(id + HALF);
+      byte[] bytes = json.writeValueAsBytes(report);
       try {
-        Files.write(half, json.writeValueAsBytes(report));
+        Files.write(half, bytes);
         Files.move(half, file, StandardCopyOption.ATOMIC_MOVE);
         toDatabase(() -> stored.set(stubbornly(id, at, kind, file, null)));
       } catch (IOException e) {
-        LOG.error("a report cannot be written to {}; it waits in memory", folder, e);
         remove(half);
-        toDatabase(() -> stored.set(stubbornly(id, at, kind, null, report)));
+        if (inMemory.addAndGet(bytes.length) > MOST_IN_MEMORY) {
+          inMemory.addAndGet(-bytes.length);
+          waiting.decrementAndGet();
+          lost.incrementAndGet();
+          LOG.error("a report is lost: {} takes none, and memory holds enough", folder, e);
+          return;
+        }
+        LOG.error("a report cannot be written to {}; it waits in memory", folder, e);
+        toDatabase(
+            () -> {
+              stored.set(stubbornly(id, at, kind, null, report));
+              inMemory.addAndGet(-bytes.length);
+            });
       }
     }
 

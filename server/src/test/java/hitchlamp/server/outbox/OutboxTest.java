@@ -193,6 +193,35 @@ class OutboxTest {
   }
 
   @Test
+  void whereNoFileTakesThemMemoryHoldsSoManyAndTheRestIsCountedAsLost(@TempDir Path folder)
+      throws Exception {
+    Path reports = folder.resolve("reports");
+    Shaky database = new Shaky(1, 0);
+    Outbox outbox = outbox(reports, database);
+    Files.delete(reports.resolve("aside"));
+    Files.delete(reports);
+    database.away = true;
+    String large = "x".repeat(1 << 20);
+    int holds = (int) (Outbox.MOST_IN_MEMORY >> 20) - 1;
+    Outbox.Lane lane = outbox.lane("lane 0");
+    for (int n = 0; n < holds + 20; n++) {
+      lane.put(new Probe(large, n));
+    }
+    while (outbox.lost() < 20) {
+      Thread.onSpinWait();
+    }
+    database.away = false;
+    assertThat(lane.await(Duration.ofSeconds(60))).isTrue();
+    assertThat(database.stored).hasSize(holds);
+    assertThat(outbox.waiting()).isZero();
+    lane.put(new Probe("short", 1));
+    assertThat(lane.await(Duration.ofSeconds(60))).isTrue();
+    assertThat(database.stored).as("there is room again").hasSize(holds + 1);
+    assertThat(outbox.lost()).isEqualTo(20);
+    outbox.close();
+  }
+
+  @Test
   void aReportThatCannotBeStoredKeepsNoneBehindItAndIsSetAside(@TempDir Path folder)
       throws Exception {
     Shaky database = new Shaky(1, 0);
