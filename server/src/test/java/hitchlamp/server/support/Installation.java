@@ -15,14 +15,14 @@ import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * The real application with a real database and simulated units over real sockets, started once for
- * all tests. Each test opens units and jobs of its own.
+ * all tests of a process. Each test opens units and jobs of its own, and leaves nothing hooked up.
  */
 public final class Installation implements BeforeAllCallback, ParameterResolver {
-  private static final ExtensionContext.Namespace SPACE =
-      ExtensionContext.Namespace.create(Installation.class);
+  private static Running running;
 
   /** What runs. */
   public static final class Running implements AutoCloseable {
@@ -120,28 +120,34 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
       application.close();
       standIn.close();
       database.close();
+      FileSystemUtils.deleteRecursively(spool);
     }
   }
 
   @Override
   public void beforeAll(ExtensionContext context) {
-    running(context);
+    running();
   }
 
-  private static Running running(ExtensionContext context) {
-    return context
-        .getRoot()
-        .getStore(SPACE)
-        .getOrComputeIfAbsent(
-            "running",
-            key -> {
-              try {
-                return new Running();
-              } catch (Exception e) {
-                throw new IllegalStateException(e);
-              }
-            },
-            Running.class);
+  /** Ends with the process: whoever runs the classes closes their store after each of them. */
+  private static synchronized Running running() {
+    if (running == null) {
+      try {
+        running = new Running();
+      } catch (Exception e) {
+        throw new IllegalStateException(e);
+      }
+      Runtime.getRuntime().addShutdownHook(new Thread(Installation::end, "end of the tests"));
+    }
+    return running;
+  }
+
+  private static void end() {
+    try {
+      running.close();
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   @Override
@@ -151,6 +157,6 @@ public final class Installation implements BeforeAllCallback, ParameterResolver 
 
   @Override
   public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
-    return running(context);
+    return running();
   }
 }
