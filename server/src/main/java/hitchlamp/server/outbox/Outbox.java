@@ -318,11 +318,12 @@ public class Outbox {
 
   /** True where it is stored now. */
   private boolean stubbornly(long id, Instant at, String kind, Path file, Object inMemory) {
-    return stubbornly(id, at, kind, file, inMemory, TRIES);
+    return stubbornly(id, at, kind, file, inMemory, false);
   }
 
   private boolean stubbornly(
-      long id, Instant at, String kind, Path file, Object inMemory, int most) {
+      long id, Instant at, String kind, Path file, Object inMemory, boolean atStart) {
+    int most = atStart ? TRIES_AT_START : TRIES;
     int tries = 0;
     // Once it ends nothing more is stored: what follows must not overtake what is left in its file.
     while (!stopping) {
@@ -335,7 +336,7 @@ public class Outbox {
         done(null);
         return true;
       } catch (IOException | RuntimeException e) {
-        if (most == TRIES_AT_START && DatabaseAway.full(e)) {
+        if (atStart && DatabaseAway.full(e)) {
           throw new UncheckedIOException(
               new IOException("what the last run left has no room in the database", e));
         }
@@ -451,7 +452,7 @@ public class Outbox {
       long id = Long.parseLong(name.substring(0, name.indexOf('-')));
       String kind = name.substring(name.indexOf('-') + 1, name.length() - END.length());
       waiting.incrementAndGet();
-      stubbornly(id, Instant.ofEpochMilli(TimedId.millis(id)), kind, file, null, TRIES_AT_START);
+      stubbornly(id, Instant.ofEpochMilli(TimedId.millis(id)), kind, file, null, true);
     }
   }
 

@@ -1,6 +1,7 @@
 package hitchlamp.server.config;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
 import hitchlamp.server.support.Installation;
 import java.io.IOException;
@@ -57,11 +58,10 @@ class DatabaseAwayTest {
   @Test
   void whateverElseIsWrongIsNotTakenForAFullDisk(Installation.Running running) {
     JdbcTemplate jdbc = new JdbcTemplate(running.bean(DataSource.class));
-    try {
-      jdbc.execute("INSERT INTO there_is_no_such_table VALUES (28)");
-    } catch (DataAccessException e) {
-      assertThat(DatabaseAway.is(e)).as("it never goes well").isFalse();
-    }
+    Throwable wrong =
+        catchThrowable(() -> jdbc.execute("INSERT INTO there_is_no_such_table VALUES (28)"));
+    assertThat(wrong).isInstanceOf(DataAccessException.class);
+    assertThat(DatabaseAway.is(wrong)).as("it never goes well").isFalse();
     assertThat(DatabaseAway.full(new IOException("row 28 has no end"))).isFalse();
     assertThat(DatabaseAway.full(new SQLException("Got error 122 from InnoDB", "HY000", 1030)))
         .isFalse();

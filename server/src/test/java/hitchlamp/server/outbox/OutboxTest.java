@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -193,6 +194,7 @@ class OutboxTest {
   }
 
   @Test
+  @Timeout(120)
   void whereNoFileTakesThemMemoryHoldsSoManyAndTheRestIsCountedAsLost(@TempDir Path folder)
       throws Exception {
     Path reports = folder.resolve("reports");
@@ -221,6 +223,15 @@ class OutboxTest {
     outbox.close();
   }
 
+  /** Three reports of one lane, and the time that it takes to store them. */
+  private static void threeAreReported(Outbox outbox) {
+    Outbox.Lane lane = outbox.lane("lane 0");
+    for (int n = 0; n < 3; n++) {
+      lane.put(new Probe("lane 0", n));
+    }
+    assertThat(lane.await(Duration.ofSeconds(30))).isTrue();
+  }
+
   @Test
   void aReportThatCannotBeStoredKeepsNoneBehindItAndIsSetAside(@TempDir Path folder)
       throws Exception {
@@ -234,11 +245,7 @@ class OutboxTest {
           }
           database.keep(p);
         });
-    Outbox.Lane lane = outbox.lane("lane 0");
-    for (int n = 0; n < 3; n++) {
-      lane.put(new Probe("lane 0", n));
-    }
-    assertThat(lane.await(Duration.ofSeconds(30))).isTrue();
+    threeAreReported(outbox);
     assertThat(database.stored).extracting(Probe::number).containsExactly(0, 2);
     try (Stream<Path> aside = Files.list(folder.resolve("aside"))) {
       assertThat(aside).hasSize(1);
@@ -264,11 +271,7 @@ class OutboxTest {
           }
           database.keep(p);
         });
-    Outbox.Lane lane = outbox.lane("lane 0");
-    for (int n = 0; n < 3; n++) {
-      lane.put(new Probe("lane 0", n));
-    }
-    assertThat(lane.await(Duration.ofSeconds(30))).isTrue();
+    threeAreReported(outbox);
     assertThat(database.stored).extracting(Probe::number).containsExactly(0, 1, 2);
     try (Stream<Path> aside = Files.list(folder.resolve("aside"))) {
       assertThat(aside).isEmpty();
