@@ -103,7 +103,7 @@ function KeepingRule({ view }: { view: StorageView }) {
           save.mutate()
         }}
       >
-        <label>
+        <label className="flex flex-col">
           {texts.daysAfterAHookUp}
           <Input
             className="w-[150px]"
@@ -114,7 +114,7 @@ function KeepingRule({ view }: { view: StorageView }) {
             onChange={(e) => setDays(e.target.value.replace(/\D/g, ''))}
           />
         </label>
-        <label>
+        <label className="flex flex-col">
           {texts.atMostInGb}
           <Input
             className="w-[150px]"
